@@ -1,0 +1,59 @@
+/** Import directions of docs/architecture.md: a lint rule, so that they hold. */
+const only = (name, from, allowed, comment) => ({
+  name,
+  comment,
+  severity: 'error',
+  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  to: { path: '^src/', pathNot: allowed },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    only('core-imports-core', '^src/core/', ['^src/core/'], 'The core knows nothing outside itself.'),
+    {
+      name: 'core-packages',
+      comment: 'The core may use Zod; no other package, and nothing of Node.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.tsx?$' },
+      to: {
+        dependencyTypesNot: ['local', 'aliased', 'aliased-tsconfig', 'aliased-tsconfig-paths'],
+        pathNot: ['^src/core/', 'node_modules/zod'],
+      },
+    },
+    only(
+      'ui-imports',
+      '^src/ui/',
+      ['^src/ui/', '^src/core/', '^src/workers/'],
+      'Interface pieces use the core and workers.',
+    ),
+    only('server-imports', '^src/server/', ['^src/server/', '^src/core/', '^src/devices/', '^src/workers/']),
+    only('workers-imports', '^src/workers/', ['^src/workers/', '^src/core/']),
+    only('devices-imports', '^src/devices/', ['^src/devices/', '^src/core/']),
+    {
+      name: 'family-has-one-door',
+      comment: 'A family folder is entered by its index only.',
+      severity: 'error',
+      from: { pathNot: ['^src/core/families/([^/]+)/', '\\.test\\.tsx?$'] },
+      to: { path: '^src/core/families/[^/]+/', pathNot: '/index\\.ts$' },
+    },
+    {
+      name: 'families-apart',
+      severity: 'error',
+      from: { path: '^src/core/families/([^/]+)/' },
+      to: { path: '^src/core/families/([^/]+)/', pathNot: '^src/core/families/$1/' },
+    },
+    {
+      name: 'diagnosis-knows-no-family',
+      severity: 'error',
+      from: { path: '^src/core/diagnosis/' },
+      to: { path: '^src/core/families/' },
+    },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.next/' },
+    tsPreCompilationDeps: true,
+  },
+};

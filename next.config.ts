@@ -1,0 +1,10 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  allowedDevOrigins: ['127.0.0.1'],
+  serverExternalPackages: ['better-sqlite3', 'knex'],
+  poweredByHeader: false,
+  devIndicators: false,
+};
+
+export default config;

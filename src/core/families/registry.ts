@@ -1,0 +1,9 @@
+import type { Family } from '../twin/family';
+import { remoteVacuum } from './remote-vacuum/index';
+
+/** Every family, by kind. Adding one adds its folder, its line here and its drawing. */
+export const FAMILIES = { 'remote-vacuum': remoteVacuum } as const satisfies Record<string, Family>;
+
+export type FamilyKind = keyof typeof FAMILIES;
+
+export const FAMILY_KINDS = Object.keys(FAMILIES) as [FamilyKind, ...FamilyKind[]];

@@ -1,0 +1,73 @@
+import { crossCheck, type BypassPoint, type CrossCheck, type VentedZeros } from '../../metrology/cross-check';
+import { randomUncertainty_Pa } from '../../metrology/uncertainty';
+import { instrumentsOf, measuredItem, ventedZero_Pa, type ItemReading } from '../../procedure/measured-item';
+import type { RunState } from '../../procedure/run';
+import type { RunContext } from '../../twin/family';
+import type { RemoteVacuumProfile } from './profile';
+
+type Context = RunContext<RemoteVacuumProfile>;
+
+/** An input and the output read with it. */
+export interface PointRead {
+  readonly row: string;
+  readonly input: ItemReading;
+  readonly output: ItemReading;
+}
+
+/** The cross-check of one input gauge with one output gauge: it belongs to those two and no others. */
+export interface GaugePair {
+  readonly input: string;
+  readonly output: string;
+  readonly points: readonly PointRead[];
+  readonly check: CrossCheck;
+}
+
+/** Rows of a step that have both readings. */
+export function pointsRead(context: Context, run: RunState, rows: readonly string[]): PointRead[] {
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  return rows.flatMap((row) => {
+    const input = measuredItem(instruments, run, `${row}.input`);
+    const output = measuredItem(instruments, run, `${row}.output`);
+    return input && output ? [{ row, input, output }] : [];
+  });
+}
+
+/** Bypass rows, sorted by the two gauges that read them. */
+export function gaugePairs(context: Context, run: RunState): GaugePair[] {
+  const rows = context.profile.bypassInputs_Pa.map((_, i) => `bypass.${i + 1}`);
+  const points = pointsRead(context, run, rows);
+  const keys = new Set(points.map((p) => JSON.stringify([p.input.instrument.tag, p.output.instrument.tag])));
+  return [...keys].map((key) => {
+    const [input, output] = JSON.parse(key) as [string, string];
+    const mine = points.filter((p) => p.input.instrument.tag === input && p.output.instrument.tag === output);
+    const check = crossCheck(mine.map(asBypassPoint), zerosOf(run, mine), (input_Pa) =>
+      bypassAllowed_Pa(context.profile, input_Pa),
+    );
+    return { input, output, points: mine, check };
+  });
+}
+
+const asBypassPoint = ({ input, output }: PointRead): BypassPoint => ({
+  input_Pa: input.value_Pa,
+  output_Pa: output.value_Pa,
+  u_input_Pa: randomUncertainty_Pa({ ...input, zeroed: false }),
+  u_output_Pa: randomUncertainty_Pa({ ...output, zeroed: false }),
+});
+
+function zerosOf(run: RunState, points: readonly PointRead[]): VentedZeros | null {
+  const [first] = points;
+  if (!first) return null;
+  const input_Pa = ventedZero_Pa(run, first.input.instrument.tag);
+  const output_Pa = ventedZero_Pa(run, first.output.instrument.tag);
+  if (input_Pa === null || output_Pa === null) return null;
+  const { u_input_Pa, u_output_Pa } = asBypassPoint(first);
+  return { input_Pa, output_Pa, u_input_Pa, u_output_Pa };
+}
+
+/** Largest departure of output from input that a bypass may show, Pa: a part of the input, or a fixed amount if that is more. */
+export const bypassAllowed_Pa = ({ limits }: RemoteVacuumProfile, input_Pa: number) =>
+  Math.max(limits.bypass_fraction.value * Math.abs(input_Pa), limits.bypass_Pa.value);
+
+/** Whether a cross-check holds at these readings: it reaches from the vented zero to the highest point read, no further. */
+export const covers = (check: CrossCheck, input_Pa: number, output_Pa: number): boolean =>
+  check.kind === 'through' && input_Pa <= check.covered.input_Pa && output_Pa <= check.covered.output_Pa;

@@ -1,0 +1,194 @@
+import type { CautionId } from '../../procedure/cautions';
+import { toNamed, toVector, type Fault, type Vector } from '../../twin/family';
+import { parameters, type Parameters } from './twin';
+
+const BAR = 1e5;
+const INHG = 3386.389;
+const PER_MIN = 1 / 60;
+
+/** Air leak that costs `inHgPerMin` of a 4 L can at sea level, m³/(s·Pa): C = (dp/dt)·V/(p_atm·p₀). */
+const leak = (inHgPerMin: number) => (inHgPerMin * INHG * PER_MIN * 4e-3) / (101_325 * 100_046);
+
+/** A fault as the change it makes: `s` is the severity, 0 to 1. */
+const moves =
+  (change: (p: Parameters, s: number) => Partial<Parameters>) =>
+  (healthy: Vector, severity: number): number[] => {
+    const p = toNamed(parameters, healthy);
+    return toVector(parameters, { ...p, ...change(p, severity) });
+  };
+
+const nothing = (healthy: Vector): number[] => [...healthy];
+const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];
+const FLUID_SIDE: readonly CautionId[] = ['fluids', 'open-line'];
+
+const seepAt = (point: string, name: string, repair: string): Fault => ({
+  id: `seep-${point}`,
+  name: `outside seep at ${name}`,
+  plain: `Fluid weeps from the unit at the ${name}.`,
+  apply: nothing,
+  signs: { [`seep-high.${point}`]: 'weeps' },
+  repair,
+  cautions: FLUID_SIDE,
+});
+
+/** Faults of a remote vacuum unit, named as in handbook 8.1. */
+export const faults: readonly Fault[] = [
+  {
+    id: 'torn-diaphragm',
+    name: 'torn diaphragm',
+    plain: 'The rubber diaphragm is torn, so the vacuum pushes on less area and air leaks across.',
+    apply: moves((p, s) => ({
+      effectiveArea_m2: p.effectiveArea_m2 * (1 - 0.65 * s),
+      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(3) * s,
+      leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(12) * s,
+    })),
+    signs: {},
+    repair: 'Renew the diaphragm; test ratio, runout and vacuum loss again.',
+    cautions: OPENING,
+  },
+  {
+    id: 'hub-seal-leak',
+    name: 'diaphragm hub or shaft seal leak',
+    plain: 'Air leaks past the seal in the middle of the diaphragm.',
+    apply: moves((p, s) => ({
+      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(5) * s,
+      leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(8) * s,
+    })),
+    signs: {},
+    repair: 'Renew the hub and shaft seals.',
+    cautions: OPENING,
+  },
+  {
+    id: 'poppet-leak',
+    name: 'control-valve poppet leak',
+    plain: 'The air valve does not shut, so air bleeds into the working side all the time.',
+    apply: moves((p, s) => ({
+      restDifference_Pa: p.restDifference_Pa + 4 * INHG * s,
+      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(6) * s,
+    })),
+    signs: {},
+    repair: 'Clean or renew the poppet and its seat.',
+    cautions: OPENING,
+  },
+  {
+    id: 'valve-sticking',
+    name: 'control valve sticking',
+    plain: 'The control valve sticks: it opens late and lets go late.',
+    apply: moves((p, s) => ({
+      crack_Pa: p.crack_Pa + 6 * BAR * s,
+      hysteresis: p.hysteresis + 0.3 * s,
+    })),
+    signs: {},
+    repair: 'Strip, clean and free the control valve; renew its seals.',
+    cautions: FLUID_SIDE,
+  },
+  {
+    id: 'spool-seal-leak',
+    name: 'control-valve spool seal leak',
+    plain: 'Brake fluid passes the control valve into the vacuum side.',
+    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 2.5 * BAR * PER_MIN * s })),
+    signs: { 'vacuum-side-fluid': 'fluid' },
+    repair: 'Renew the spool seals; flush the vacuum hoses and the can.',
+    cautions: FLUID_SIDE,
+  },
+  {
+    id: 'cup-bypass',
+    name: 'slave cup bypass',
+    plain: 'The piston cup lets pressure back past it, so the output falls while held.',
+    apply: moves((p, s) => ({
+      fluidLoss_PaPerS: p.fluidLoss_PaPerS + 8 * BAR * PER_MIN * s,
+      boostRatio: p.boostRatio * (1 - 0.22 * s),
+      jumpIn_Pa: p.jumpIn_Pa * (1 - 0.22 * s),
+    })),
+    signs: {},
+    repair: 'Renew the slave cup; hone or sleeve a scored bore.',
+    cautions: FLUID_SIDE,
+  },
+  {
+    id: 'slave-check-stuck',
+    name: 'slave piston check stuck',
+    plain:
+      'The check in the slave piston sticks: pressure does not pass freely with the assist off, or stays behind.',
+    apply: moves((p, s) => ({
+      passage: p.passage * (1 - 0.9 * s),
+      residual_Pa: p.residual_Pa + 1.8 * BAR * s,
+    })),
+    signs: {},
+    repair: 'Free or renew the piston check.',
+    cautions: FLUID_SIDE,
+  },
+  {
+    id: 'rod-seal-leak',
+    name: 'push-rod seal leak',
+    plain: 'Fluid is drawn along the push rod into the can: the level falls with nothing wet outside.',
+    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 1.5 * BAR * PER_MIN * s })),
+    signs: { 'fluid-level': 'falls' },
+    repair: 'Renew the push-rod seal; drain and dry the can.',
+    cautions: FLUID_SIDE,
+  },
+  {
+    id: 'breather-blocked',
+    name: 'blocked breather or filter',
+    plain: 'Air cannot get in freely: assist comes slowly and never in full.',
+    apply: moves((p, s) => ({ activationFloor_Pa: p.activationFloor_Pa + 4 * INHG * s })),
+    signs: { 'slow-apply': 'slow' },
+    repair: 'Clear the breather hose; renew the filter.',
+    cautions: OPENING,
+  },
+  {
+    id: 'passage-blocked',
+    name: 'crossover pipe or passage blocked',
+    plain:
+      'The pipe between the two sides is blocked, so they do not balance at rest and the brake can come on by itself.',
+    apply: moves((p, s) => ({
+      restDifference_Pa: p.restDifference_Pa + 8 * INHG * s,
+      selfApply_Pa: p.selfApply_Pa + 6 * BAR * s,
+    })),
+    signs: {},
+    repair: 'Clear the crossover pipe and its passages.',
+    cautions: OPENING,
+  },
+  {
+    id: 'hose-collapsed',
+    name: 'collapsed or restricted supply hose',
+    plain: 'The vacuum hose closes up when the unit draws air.',
+    apply: moves((p, s) => ({ hoseDrop: p.hoseDrop + 0.4 * s })),
+    signs: { 'slow-apply': 'slow' },
+    repair: 'Fit new vacuum-rated hose of the right bore.',
+    cautions: ['open-line'],
+  },
+  {
+    id: 'check-valve-leak',
+    name: 'check valve leak or reversed',
+    plain: 'The check valve does not hold the vacuum when the supply stops.',
+    apply: moves((p, s) => ({
+      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(10) * s,
+      leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(10) * s,
+    })),
+    signs: {},
+    repair: 'Renew the check valve, the right way round.',
+    cautions: ['open-line'],
+  },
+  seepAt('bleed-screw', 'bleed screw', 'Clean the seat; renew the bleed screw.'),
+  seepAt('end-cap', 'end cap', 'Renew the end cap seal.'),
+  seepAt('rod-hole', 'rod hole', 'Renew the push-rod seal.'),
+  seepAt('switch', 'switch', 'Renew the switch seal.'),
+  {
+    id: 'threads-damaged',
+    name: 'over-screwed tapered switch or splayed port',
+    plain: 'A tapered switch was screwed in too far and has spread the port.',
+    apply: nothing,
+    signs: { threads: 'damaged' },
+    repair: 'Do not tighten further. Repair or renew the housing; fit the right switch.',
+    cautions: FLUID_SIDE,
+  },
+  {
+    id: 'switch-out-of-range',
+    name: 'pressure switch out of range',
+    plain: 'The stop-lamp switch closes at the wrong pressure.',
+    apply: moves((p, s) => ({ switchCloses_Pa: p.switchCloses_Pa * (1 + 3 * s) })),
+    signs: {},
+    repair: 'Renew the switch.',
+    cautions: FLUID_SIDE,
+  },
+];

@@ -1,0 +1,33 @@
+import { defineFamily, type Family } from '../../twin/family';
+import { assessWith } from './assess';
+import { expectWith } from './expect';
+import { faults } from './faults';
+import { leakPoints, ports } from './ports';
+import { procedure } from './procedure';
+import { remoteVacuumProfile, type RemoteVacuumProfile } from './profile';
+import { resultsWith } from './results';
+import { typical } from './typical';
+import { healthy, inputs, parameters, readings, steady } from './twin';
+
+/** Remote vacuum unit: in-line, vacuum-hydraulic, fed by the vehicle's master cylinder. Handbook 8.1. */
+export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
+  kind: 'remote-vacuum',
+  name: 'Remote vacuum unit',
+  role: 'unit',
+  profile: remoteVacuumProfile,
+  typical,
+  parameters,
+  inputs,
+  readings,
+  healthy,
+  steady,
+  faults,
+  procedure,
+  ports,
+  leakPoints,
+  expect: (context, run, item) => expectWith(remoteVacuum, context, run, item),
+  results: (context, run) => resultsWith(remoteVacuum, context, run),
+  assess: (context, run, results) => assessWith(remoteVacuum, context, run, results),
+});
+
+export type { RemoteVacuumProfile };

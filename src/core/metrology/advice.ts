@@ -1,0 +1,123 @@
+import { normalCdf } from './normal';
+import type { Instrument } from './instrument';
+import { combinedUncertainty, type Term } from './uncertainty';
+import { decisionDistance, marginTo, type Limits, type Thresholds } from './verdict';
+
+/** What would settle a verdict that is too close to call. */
+export type Advice =
+  | {
+      kind: 'repeat';
+      /** Readings in all, those already taken included. */ count: number;
+      u: number;
+      instrument: string;
+    }
+  | { kind: 'gauge'; instrument: string; inPlaceOf: string; u: number }
+  | { kind: 'band-too-narrow'; width: number; bestU: number }
+  | { kind: 'nothing' };
+
+/** The most repeats worth asking a technician for. */
+const MOST_REPEATS = 10;
+/** A method is advised when it is at least as likely as not to settle the matter. */
+const WORTH_TRYING = 0.5;
+
+/** A close verdict: its value, what it was made from, and what there is on the shelf to do better. */
+export interface CloseCall {
+  readonly value: number;
+  readonly limits: Limits;
+  readonly terms: readonly Term[];
+  /** Uncertainty that no gauge or repeat changes (timing, the cross-check), standard, same unit as the value. */
+  readonly otherU: number;
+  readonly shelf: readonly Instrument[];
+  readonly thresholds: Thresholds;
+}
+
+/**
+ * Finds the cheapest method that is likely to settle a close verdict: repeats with the gauge in use first, then a
+ * better gauge on the shelf that reaches the reading. Where the true value lies at least 2U of the advised method
+ * from the limit, following the advice settles it: a reading within its own 2u then still lies 2u clear of the
+ * limit, and the verdict turns at 1.645 u. Otherwise says that nothing on this shelf can. Handbook 5.
+ */
+export function adviceFor(call: CloseCall): Advice {
+  const distance = decisionDistance(call.thresholds);
+  const now = total(call.terms, call.otherU);
+  const candidates = methods(call);
+  const settles = candidates.find(({ u }) => chanceToSettle(call, now, u, distance) >= WORTH_TRYING);
+  if (settles) return settles.advice;
+  const bestU = Math.min(now, ...candidates.map(({ u }) => u));
+  const { low, high } = call.limits;
+  if (low !== undefined && high !== undefined && high - low < 2 * distance * bestU) {
+    return { kind: 'band-too-narrow', width: high - low, bestU };
+  }
+  return { kind: 'nothing' };
+}
+
+interface Method {
+  readonly u: number;
+  readonly advice: Advice;
+}
+
+/** Every method better than the present one, cheapest first. */
+function methods({ terms, otherU, shelf }: CloseCall): Method[] {
+  const now = total(terms, otherU);
+  const repeats = withRepeats(terms, otherU);
+  const gauges: Method[] = [];
+  for (const inUse of new Map(
+    terms.map((term) => [term.measured.instrument.tag, term.measured.instrument]),
+  ).values()) {
+    const reach = Math.max(
+      ...terms.filter((t) => t.measured.instrument.tag === inUse.tag).map((t) => t.measured.value_Pa),
+    );
+    for (const gauge of shelf) {
+      if (gauge.tag === inUse.tag || gauge.quantity !== inUse.quantity || gauge.fullScale_Pa < reach)
+        continue;
+      const u = total(
+        terms.map((term) => (term.measured.instrument.tag === inUse.tag ? onGauge(term, gauge) : term)),
+        otherU,
+      );
+      if (u < 0.8 * now)
+        gauges.push({ u, advice: { kind: 'gauge', instrument: gauge.tag, inPlaceOf: inUse.tag, u } });
+    }
+  }
+  return [...repeats, ...gauges.sort((a, b) => b.u - a.u)];
+}
+
+const onGauge = (term: Term, instrument: Instrument): Term => ({
+  ...term,
+  measured: { ...term.measured, instrument, count: 1, scatter_Pa: 0 },
+});
+
+/** More readings of the term whose scatter matters most. */
+function withRepeats(terms: readonly Term[], otherU: number): Method[] {
+  const scattered = [...terms].sort((a, b) => scatterPart(b) - scatterPart(a))[0];
+  if (!scattered || scattered.measured.scatter_Pa === 0) return [];
+  const found: Method[] = [];
+  for (let count = scattered.measured.count + 1; count <= MOST_REPEATS; count++) {
+    const more = { ...scattered, measured: { ...scattered.measured, count } };
+    const u = total(
+      terms.map((term) => (term === scattered ? more : term)),
+      otherU,
+    );
+    found.push({ u, advice: { kind: 'repeat', count, u, instrument: scattered.measured.instrument.tag } });
+  }
+  return found;
+}
+
+const scatterPart = ({ sensitivity, measured: { scatter_Pa, count } }: Term) =>
+  Math.abs(sensitivity) * (scatter_Pa / Math.sqrt(count));
+
+const total = (terms: readonly Term[], otherU: number) => Math.hypot(combinedUncertainty(terms), otherU);
+
+/**
+ * Probability that a fresh reading with uncertainty u falls outside the grey zone of the nearest limit, the truth
+ * being normal about the present value.
+ */
+function chanceToSettle(call: CloseCall, uNow: number, u: number, distance: number): number {
+  const margin = marginTo(call.value, call.limits);
+  const spread = Math.hypot(uNow, u);
+  const grey = distance * u;
+  const { low, high } = call.limits;
+  const tooNarrow = low !== undefined && high !== undefined && high - low < 2 * grey;
+  const inside = tooNarrow ? 0 : 1 - normalCdf((grey - margin) / spread);
+  const outside = normalCdf((-grey - margin) / spread);
+  return inside + outside;
+}

@@ -1,0 +1,108 @@
+import { z } from 'zod';
+
+const EN_CLASSES = ['0.1', '0.25', '0.6', '1', '1.6', '2.5', '4'] as const;
+const ASME_GRADES = ['4A', '3A', '2A', '1A', 'A', 'B', 'C', 'D'] as const;
+
+/** ASME B40.100: percent of span in the first quarter, the middle half and the last quarter. */
+const ASME_PERCENT: Record<(typeof ASME_GRADES)[number], readonly [number, number, number]> = {
+  '4A': [0.1, 0.1, 0.1],
+  '3A': [0.25, 0.25, 0.25],
+  '2A': [0.5, 0.5, 0.5],
+  '1A': [1, 1, 1],
+  A: [2, 1, 2],
+  B: [3, 2, 3],
+  C: [4, 3, 4],
+  D: [5, 5, 5],
+};
+
+const percent = z.number().positive().max(50);
+
+export const accuracySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('percent-of-span'), percent }),
+  z.strictObject({ kind: z.literal('percent-of-reading'), percent }),
+  z.strictObject({ kind: z.literal('en-837-1'), class: z.enum(EN_CLASSES) }),
+  z.strictObject({ kind: z.literal('asme-b40.100'), grade: z.enum(ASME_GRADES) }),
+]);
+
+const day = z.iso.date('a date, as in 2026-11-23').nullable();
+
+/** A gauge or transducer on the shelf. Handbook 5. */
+export const instrumentSchema = z
+  .strictObject({
+    tag: z.string().trim().min(1, 'Give the instrument a tag.').max(40).meta({ title: 'Tag' }),
+    name: z.string().trim().max(200).meta({ title: 'Description' }),
+    quantity: z.enum(['pressure', 'depression']).meta({ title: 'Reads' }),
+    fullScale_Pa: z.number().positive('Full scale must be above zero.').meta({ title: 'Full scale' }),
+    accuracy: accuracySchema.meta({ title: 'Accuracy' }),
+    step_Pa: z
+      .number()
+      .positive('The smallest readable step must be above zero.')
+      .meta({ title: 'Smallest readable step' }),
+    usualPort: z.string().max(40).nullable().meta({ title: 'Usual port' }),
+    tiedTo: z.string().max(40).nullable().meta({ title: 'Low range, tied to (tag of the high range)' }),
+    calibratedOn: day.meta({ title: 'Last calibration' }),
+    calibrationDue: day.meta({ title: 'Next calibration' }),
+  })
+  .refine((gauge) => gauge.step_Pa < gauge.fullScale_Pa, {
+    path: ['step_Pa'],
+    message: 'The smallest step must be smaller than the full scale.',
+  })
+  .refine((gauge) => gauge.tiedTo === null || gauge.tiedTo !== gauge.tag, {
+    path: ['tiedTo'],
+    message: 'A gauge cannot be tied to itself.',
+  });
+
+export type Instrument = z.infer<typeof instrumentSchema>;
+export type Accuracy = Instrument['accuracy'];
+
+/**
+ * Maximum permissible error of a gauge at a reading, Pa. EN 837-1 classes and ASME B40.100 grades are percent of
+ * span; ASME grades A, B and C are wider in the outer quarters. Handbook 5.
+ */
+export function permissibleError_Pa({ accuracy, fullScale_Pa }: Instrument, reading_Pa: number): number {
+  switch (accuracy.kind) {
+    case 'percent-of-reading':
+      return (accuracy.percent / 100) * Math.abs(reading_Pa);
+    case 'percent-of-span':
+      return (accuracy.percent / 100) * fullScale_Pa;
+    case 'en-837-1':
+      return (Number(accuracy.class) / 100) * fullScale_Pa;
+    case 'asme-b40.100': {
+      const [first, middle, last] = ASME_PERCENT[accuracy.grade];
+      const part = reading_Pa / fullScale_Pa;
+      const percentHere = part < 0.25 ? first : part <= 0.75 ? middle : last;
+      return (percentHere / 100) * fullScale_Pa;
+    }
+  }
+}
+
+/** The accuracy as it stands on the gauge's face. */
+export function accuracyLabel(accuracy: Accuracy): string {
+  switch (accuracy.kind) {
+    case 'percent-of-reading':
+      return `±${accuracy.percent} % of reading`;
+    case 'percent-of-span':
+      return `±${accuracy.percent} % of span`;
+    case 'en-837-1':
+      return `EN 837-1 class ${accuracy.class}`;
+    case 'asme-b40.100':
+      return `ASME B40.100 grade ${accuracy.grade}`;
+  }
+}
+
+/** Calibration state on a day (ISO date): a verdict that leans on an overdue gauge says so. */
+export function calibrationState(gauge: Instrument, today: string): 'in date' | 'overdue' | 'no date' {
+  if (!gauge.calibrationDue) return 'no date';
+  return gauge.calibrationDue < today ? 'overdue' : 'in date';
+}
+
+/**
+ * The gauge to read on a port for an expected value: of a tied pair the low range until its full scale, then the
+ * high one.
+ *
+ * @returns null where no gauge on the port reaches that far
+ */
+export function gaugeFor(gauges: readonly Instrument[], expected_Pa: number): Instrument | null {
+  const reaching = gauges.filter((gauge) => gauge.fullScale_Pa >= expected_Pa);
+  return reaching.sort((a, b) => a.fullScale_Pa - b.fullScale_Pa)[0] ?? null;
+}

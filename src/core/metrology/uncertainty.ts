@@ -1,0 +1,78 @@
+import { permissibleError_Pa, type Instrument } from './instrument';
+
+/** A value read from one gauge, once or several times. */
+export interface Measured {
+  /** Mean of the readings, SI. */
+  readonly value_Pa: number;
+  readonly instrument: Instrument;
+  /** Number of readings averaged, ≥ 1. */
+  readonly count: number;
+  /** Sample standard deviation of the readings, Pa; 0 for a single one. */
+  readonly scatter_Pa: number;
+  /** A vented zero, read with the same step, was subtracted: its step counts too. */
+  readonly zeroed: boolean;
+}
+
+/** One contribution to a result: a reading times the result's sensitivity to it. */
+export interface Term {
+  /** ∂result/∂reading. */
+  readonly sensitivity: number;
+  /**
+   * Sensitivity to the gauge's shared error where it differs: 0 when a cross-check takes that error out, or the
+   * relative error of a slope, to which an equal error at every reading would not add.
+   */
+  readonly sharedSensitivity?: number;
+  readonly measured: Measured;
+}
+
+/** Averages repeated readings of one gauge and takes off its vented zero, where one was read. */
+export function measured(
+  values_Pa: readonly number[],
+  instrument: Instrument,
+  zero_Pa: number | null = null,
+): Measured {
+  const count = values_Pa.length;
+  if (count === 0) throw new RangeError('values_Pa: no reading to average');
+  const mean_Pa = values_Pa.reduce((sum, value) => sum + value, 0) / count;
+  const squares = values_Pa.reduce((sum, value) => sum + (value - mean_Pa) ** 2, 0);
+  return {
+    value_Pa: mean_Pa - (zero_Pa ?? 0),
+    instrument,
+    count,
+    scatter_Pa: count > 1 ? Math.sqrt(squares / (count - 1)) : 0,
+    zeroed: zero_Pa !== null,
+  };
+}
+
+/** The gauge's one unknown error as a standard uncertainty, MPE/√3. Repeats do not shrink it. Handbook 5. */
+export function sharedUncertainty_Pa({ value_Pa, instrument }: Measured): number {
+  return permissibleError_Pa(instrument, value_Pa) / Math.sqrt(3);
+}
+
+/** What differs from reading to reading: the step (uniform, step/√12) and the scatter of the mean. Handbook 5. */
+export function randomUncertainty_Pa({ instrument, count, scatter_Pa, zeroed }: Measured): number {
+  const step_Pa = instrument.step_Pa / Math.sqrt(12);
+  return Math.hypot(step_Pa, zeroed ? step_Pa : 0, scatter_Pa / Math.sqrt(count));
+}
+
+/** Standard uncertainty of a reading by itself, Pa. */
+export function readingUncertainty_Pa(reading: Measured): number {
+  return combinedUncertainty([{ sensitivity: 1, measured: reading }]);
+}
+
+/**
+ * Standard uncertainty of a result of several readings. The unknown error of a gauge is one error: the parts of it
+ * that reach the result through several readings are added with their signs before squaring (GUM 5.2.2, fully
+ * correlated); steps and scatter are independent.
+ */
+export function combinedUncertainty(terms: readonly Term[]): number {
+  const shared = new Map<string, number>();
+  let variance = 0;
+  for (const { sensitivity, sharedSensitivity = sensitivity, measured: reading } of terms) {
+    const tag = reading.instrument.tag;
+    shared.set(tag, (shared.get(tag) ?? 0) + sharedSensitivity * sharedUncertainty_Pa(reading));
+    variance += (sensitivity * randomUncertainty_Pa(reading)) ** 2;
+  }
+  for (const part of shared.values()) variance += part ** 2;
+  return Math.sqrt(variance);
+}

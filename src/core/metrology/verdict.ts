@@ -1,0 +1,55 @@
+import { normalCdf, normalQuantile } from './normal';
+
+export type VerdictWord = 'meets' | 'close' | 'fails' | 'not-taken';
+
+/** What a value must keep to. At least one side is given. SI, same quantity as the value. */
+export interface Limits {
+  readonly low?: number;
+  readonly high?: number;
+}
+
+/** Where a verdict turns from grey to decided. Settings; defaults 0.95 and 0.05 (JCGM 106, ISO 14253-1). */
+export interface Thresholds {
+  readonly meets: number;
+  readonly fails: number;
+}
+
+export interface Verdict {
+  readonly word: Exclude<VerdictWord, 'not-taken'>;
+  /** Probability that the true value keeps to the limits. */
+  readonly pConform: number;
+  /** Distance from the value to the nearest limit: positive inside, negative outside. */
+  readonly margin: number;
+}
+
+/**
+ * Judges a value with standard uncertainty u against limits, the true value being normal about it. Handbook 5.
+ *
+ * @param u standard uncertainty (k = 1), > 0
+ * @throws RangeError where u is not above zero or no limit is given
+ * @example judge(1.8, 0.2, { high: 2 }) → P(conform) = Φ(1) = 0.841, Too close to call
+ */
+export function judge(value: number, u: number, limits: Limits, thresholds: Thresholds): Verdict {
+  if (!(u > 0)) throw new RangeError(`u: ${u} must be above 0`);
+  if (limits.low === undefined && limits.high === undefined) throw new RangeError('limits: none given');
+  const pConform = conformance(value, u, limits);
+  const word = pConform >= thresholds.meets ? 'meets' : pConform <= thresholds.fails ? 'fails' : 'close';
+  return { word, pConform, margin: marginTo(value, limits) };
+}
+
+/** P(low ≤ Y ≤ high) for Y normal about the value. */
+export function conformance(value: number, u: number, { low, high }: Limits): number {
+  const below = high === undefined ? 1 : normalCdf((high - value) / u);
+  const under = low === undefined ? 0 : normalCdf((low - value) / u);
+  return below - under;
+}
+
+/** Signed distance to the nearest limit. */
+export function marginTo(value: number, { low, high }: Limits): number {
+  return Math.min(low === undefined ? Infinity : value - low, high === undefined ? Infinity : high - value);
+}
+
+/** How far, in standard uncertainties, a value must lie from a limit to be decided on either side. */
+export function decisionDistance({ meets, fails }: Thresholds): number {
+  return Math.max(normalQuantile(meets), -normalQuantile(fails));
+}

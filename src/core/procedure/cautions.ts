@@ -1,0 +1,45 @@
+/** A hazard and what to do about it. Handbook 2. */
+export interface Caution {
+  readonly hazard: string;
+  readonly action: string;
+}
+
+export const CAUTIONS = {
+  'bench-pressure': {
+    hazard: 'Fluid under pressure. A hose or plug that lets go can injure; a fine jet goes through skin.',
+    action:
+      'Shield down, eye protection on, hoses rated for the test pressure. Raise pressure in steps and never stand in line with a plug. Look for seeps with card, never by hand. Treat suspected injection as an emergency.',
+  },
+  vacuum: {
+    hazard: 'Vapour in a hose or a failed diaphragm can ignite.',
+    action:
+      'Air the can and hoses first, keep flames and sparks away, and never blow through a valve by mouth: use a bulb or hand pump.',
+  },
+  'running-engine': {
+    hazard: 'Running engine.',
+    action: 'Exhaust extraction on, gear in neutral or park, wheels chocked.',
+  },
+  fluids: {
+    hazard: 'Brake fluids of different kinds destroy seals when they meet, and all irritate skin and eyes.',
+    action:
+      'Fill only with the fluid the profile names. Gloves on. Glycol fluid strips paint: wipe spills with water.',
+  },
+  'spring-casing': {
+    hazard: 'The can holds a strong spring and flies apart when its clamp is undone.',
+    action: 'Do not open it on the bench. Use the press and the maker’s procedure.',
+  },
+  'lining-dust': {
+    hazard: 'Brake dust harms the lungs.',
+    action: 'No compressed air on the unit. Wipe it down wet.',
+  },
+  'open-line': {
+    hazard: 'A line opened under pressure or vacuum.',
+    action: 'Release the input, vent the vacuum and read every gauge at zero before any line comes off.',
+  },
+} as const satisfies Record<string, Caution>;
+
+export type CautionId = keyof typeof CAUTIONS;
+
+/** Said wherever a verdict is given. */
+export const NOT_CLAIMED =
+  'These results say which limits the readings met on the bench. They do not say that a vehicle is safe to drive: the vehicle maker’s procedure, local regulation and a licensed technician decide that.';

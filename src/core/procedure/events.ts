@@ -1,0 +1,44 @@
+import { z } from 'zod';
+
+const base = {
+  /** Made by the screen: sending an event twice records it once. */
+  id: z.uuid(),
+  /** When the technician did it, ISO 8601. */
+  at: z.iso.datetime(),
+};
+const name = z.string().min(1).max(80);
+const words = z.string().trim().min(1, 'Say why in a few words.').max(20_000);
+
+/** One thing that happened on a run. The run's state is nothing but these in order. */
+export const runEventSchema = z.discriminatedUnion('type', [
+  z.strictObject({ ...base, type: z.literal('acknowledged'), step: name }),
+  z.strictObject({ ...base, type: z.literal('source-set'), step: name, vacuum: z.enum(['on', 'off']) }),
+  z.strictObject({
+    ...base,
+    type: z.literal('captured'),
+    item: name,
+    /** SI value as the gauge showed it; a vented zero is subtracted later, never here. */
+    value_SI: z.number(),
+    /** What was typed, word for word. */
+    typed: z.string().max(20_000),
+    instrument: z.string().min(1).max(40),
+    /** The technician confirmed a reading that no known fault explains. */
+    confirmedUnlikely: z.boolean(),
+  }),
+  z.strictObject({
+    ...base,
+    type: z.literal('observed'),
+    item: name,
+    answer: name,
+    note: z.string().max(20_000),
+  }),
+  z.strictObject({ ...base, type: z.literal('wait-started'), item: name }),
+  z.strictObject({ ...base, type: z.literal('wait-ended'), item: name }),
+  z.strictObject({ ...base, type: z.literal('struck'), capture: z.uuid() }),
+  z.strictObject({ ...base, type: z.literal('reopened'), item: name }),
+  z.strictObject({ ...base, type: z.literal('skipped'), step: name, item: name.nullable(), reason: words }),
+  z.strictObject({ ...base, type: z.literal('finished') }),
+]);
+
+export type RunEvent = z.infer<typeof runEventSchema>;
+export type RunEventOf<T extends RunEvent['type']> = Extract<RunEvent, { type: T }>;

@@ -1,0 +1,55 @@
+import { measured, readingUncertainty_Pa, type Measured } from '../metrology/uncertainty';
+import type { Rig } from '../twin/family';
+import { countedCaptures, type Capture, type GateRule, type RunState } from './run';
+
+/** Instruments by tag: the rig, and any better gauge brought from the shelf during the run. */
+export function instrumentsOf(rig: Rig, shelf: readonly Measured['instrument'][] = []) {
+  return new Map([...shelf, ...Object.values(rig).flat()].map((gauge) => [gauge.tag, gauge]));
+}
+
+/** What a gauge showed when vented, Pa; null where it was not read. */
+export function ventedZero_Pa(run: RunState, tag: string): number | null {
+  const captures = countedCaptures(run, `zero.${tag}`);
+  if (captures.length === 0) return null;
+  return captures.reduce((sum, capture) => sum + capture.value_SI, 0) / captures.length;
+}
+
+/** The value of an item: readings of one gauge averaged, its vented zero taken off. */
+export interface ItemReading extends Measured {
+  readonly captures: readonly Capture[];
+}
+
+/**
+ * The value of a reading item. Readings by different gauges are never averaged: those of the gauge with the
+ * smallest uncertainty count.
+ *
+ * @returns null where nothing counts yet
+ */
+export function measuredItem(
+  instruments: ReadonlyMap<string, Measured['instrument']>,
+  run: RunState,
+  itemId: string,
+): ItemReading | null {
+  const counted = countedCaptures(run, itemId);
+  const readings = [...new Set(counted.map(({ instrument }) => instrument))].flatMap((tag) => {
+    const instrument = instruments.get(tag);
+    if (!instrument) return [];
+    const captures = counted.filter((capture) => capture.instrument === tag);
+    const values = captures.map(({ value_SI }) => value_SI);
+    return [{ ...measured(values, instrument, ventedZero_Pa(run, tag)), captures }];
+  });
+  return readings.sort((a, b) => readingUncertainty_Pa(a) - readingUncertainty_Pa(b))[0] ?? null;
+}
+
+/** A gate opens when the gauge is within this many readable steps of what it showed vented. */
+const GATE_STEPS = 2;
+
+/** The gate at a make-safe step: the gauge back at its own vented zero, by reading, never by a tick. Handbook 2. */
+export const zeroGate =
+  (instruments: ReadonlyMap<string, Measured['instrument']>): GateRule =>
+  (capture, before) => {
+    const gauge = instruments.get(capture.instrument);
+    if (!gauge) return false;
+    const zero_Pa = ventedZero_Pa(before, gauge.tag) ?? 0;
+    return Math.abs(capture.value_SI - zero_Pa) <= (GATE_STEPS + 1e-6) * gauge.step_Pa;
+  };

@@ -1,0 +1,130 @@
+import type { Limits } from '../metrology/verdict';
+import { readingUncertainty_Pa, type Measured, type Term } from '../metrology/uncertainty';
+import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
+import { instrumentsOf, measuredItem } from './measured-item';
+import type { ReadingItem } from './procedure';
+import { countedCaptures, type RunState } from './run';
+
+/** A reading predicted by the twin at the conditions actually read. */
+export interface Prediction {
+  readonly expected: number;
+  /** Spread of healthy units: the tolerances taken together at their worst. No uncertainty of any reading is in it. */
+  readonly band: Required<Limits>;
+  /** −∂ŷ/∂x for each reading that the prediction rests on. */
+  readonly terms: readonly Term[];
+  readonly inputs: Vector;
+}
+
+type Known = { value: number; measured: Measured | null };
+
+/**
+ * Inputs of the twin at an item: what was set or is aimed at, the source as last read before it, the room.
+ *
+ * @returns null where the source is on and was not read: nothing is assumed in its place
+ */
+export function inputsAt(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+): Known[] | null {
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const { barometer_Pa, temperature_K } = context.conditions;
+  const constants: Record<string, number> = { barometer_Pa, temperature_K, elapsed_s: item.elapsed_s ?? 0 };
+  const known: Known[] = [];
+  for (const { id, from } of family.inputs) {
+    if (!from) {
+      known.push({ value: constants[id] ?? 0, measured: null });
+    } else if (from.as === 'set') {
+      const read = item.inputFrom ? measuredItem(instruments, run, item.inputFrom) : null;
+      known.push({ value: read?.value_Pa ?? item.target_Pa ?? 0, measured: read });
+    } else {
+      const source = sourceBefore(context, run, item, from.port);
+      if (source === 'unknown') return null;
+      known.push({ value: source?.value_Pa ?? 0, measured: source });
+    }
+  }
+  return known;
+}
+
+/** The source as read last before the item's own reading; null while it is off. */
+function sourceBefore(
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+  port: string,
+): Measured | null | 'unknown' {
+  const procedure = context.procedure;
+  const step = procedure.steps.find(
+    ({ items }) => items.includes(item) || items.some(({ id }) => id === item.id),
+  );
+  const shutIn = item.elapsed_s !== undefined && item.port === port;
+  if (step?.vacuum === 'off' && !shutIn) return null;
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const underLoad = item.sourceFrom ? measuredItem(instruments, run, item.sourceFrom) : null;
+  if (underLoad) return underLoad;
+  const sourceItems = new Set(
+    procedure.steps.flatMap(({ items }) =>
+      items.flatMap((i) =>
+        i.kind === 'reading' && i.port === port && i.measures !== 'zero' && i.id !== item.id ? [i.id] : [],
+      ),
+    ),
+  );
+  const own = countedCaptures(run, item.id).at(-1);
+  const end = own ? run.captures.findIndex(({ id }) => id === own.id) : run.captures.length;
+  const before = run.captures
+    .slice(0, end)
+    .filter((c) => sourceItems.has(c.item) && !c.struck && !c.gateShut);
+  const last = before.at(-1);
+  if (!last) return 'unknown';
+  return measuredItem(instruments, run, last.item) ?? 'unknown';
+}
+
+/** Predicts an item's reading with the family's twin, healthy. */
+export function predict(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+): Prediction | null {
+  if (!family.readings.some(({ id }) => id === item.measures)) return null;
+  const known = inputsAt(family, context, run, item);
+  if (!known) return null;
+  const place = placeOf(family.readings, item.measures);
+  const { values, tolerances } = family.healthy(context.profile);
+  const inputs = known.map(({ value }) => value);
+  const at = (parameters: Vector, where: Vector) => family.steady(parameters, where)[place]!;
+  const terms = known.flatMap(({ measured: read }, i): Term[] => {
+    if (!read) return [];
+    const slope = sensitivity((x) => at(values, inputs.with(i, x)), inputs[i]!, readingUncertainty_Pa(read));
+    return slope === 0 ? [] : [{ sensitivity: -slope, measured: read }];
+  });
+  return {
+    expected: at(values, inputs),
+    band: healthyBand((p) => at(p, inputs), values, tolerances),
+    terms,
+    inputs,
+  };
+}
+
+/** Central difference over ± one standard uncertainty: near a knee it gives the slope that the doubt really spans. */
+function sensitivity(f: (x: number) => number, x: number, u: number): number {
+  const step = Math.max(u, 1);
+  const low = Math.max(0, x - step);
+  return (f(x + step) - f(low)) / (x + step - low);
+}
+
+/** Least and greatest healthy value: each tolerance is pushed the way it moves the reading, then all together. */
+export function healthyBand(
+  reading: (parameters: Vector) => number,
+  values: Vector,
+  tolerances: Vector,
+): Required<Limits> {
+  const upward = tolerances.map((half, i) => {
+    if (half === 0) return 0;
+    return Math.sign(reading(values.with(i, values[i]! + half)) - reading(values.with(i, values[i]! - half)));
+  });
+  const corner = (side: number) =>
+    reading(values.map((value, i) => value + side * upward[i]! * tolerances[i]!));
+  return { low: corner(-1), high: corner(1) };
+}

@@ -1,0 +1,42 @@
+import { readingUncertainty_Pa, type Measured } from '../metrology/uncertainty';
+import { placeOf, type Family, type RunContext } from '../twin/family';
+import { inputsAt } from './predict';
+import type { ReadingItem } from './procedure';
+import type { RunState } from './run';
+
+/** A gauge may be this far out of its class before a reading is called unlikely, as a part of the reading. */
+const GAUGE_ALLOWANCE = 0.15;
+
+/**
+ * Whether a reading lies outside the reach of every fault of the family, at any severity, at the conditions read,
+ * gauge error allowed for. Such a reading is kept only after the technician confirms it.
+ *
+ * @param reading the value as the gauge showed it
+ * @returns the reach it lies outside of, or null where it is likely enough or nothing can be said
+ */
+export function outsideReach(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+  reading: Measured,
+): { low: number; high: number } | null {
+  if (!family.readings.some(({ id }) => id === item.measures)) return null;
+  const known = inputsAt(family, context, run, item);
+  if (!known) return null;
+  const inputs = known.map(({ value }) => value);
+  const place = placeOf(family.readings, item.measures);
+  const { values, tolerances } = family.healthy(context.profile);
+  const units = [values, values.map((v, i) => v + tolerances[i]!), values.map((v, i) => v - tolerances[i]!)];
+  for (const fault of family.faults)
+    for (const severity of [0.5, 1]) units.push([...fault.apply(values, severity)]);
+  const reach = units.map((parameters) => family.steady(parameters, inputs)[place]!);
+  // Faults come in pairs and units without assist pass the input through: the reach goes down to that, and to nothing.
+  const allowance =
+    GAUGE_ALLOWANCE * Math.max(...reach) +
+    4 * readingUncertainty_Pa(reading) +
+    4 * reading.instrument.step_Pa;
+  const low = Math.max(0, Math.min(...reach, inputs[0]!) * 0.5 - allowance);
+  const high = Math.max(...reach) + allowance;
+  return reading.value_Pa < low || reading.value_Pa > high ? { low, high } : null;
+}

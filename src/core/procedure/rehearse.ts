@@ -1,0 +1,173 @@
+import { gaugeFor, type Instrument } from '../metrology/instrument';
+import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
+import type { RunEvent } from './events';
+import { instrumentsOf, zeroGate } from './measured-item';
+import type { ObservationItem, ReadingItem } from './procedure';
+import { applyEvent, nextAction, reduceRun, type RunState } from './run';
+
+/** What is really on the bench: known to the simulation, hidden from the run. */
+export interface BenchTruth {
+  /** The unit as it is, faults and all. */
+  readonly parameters: Vector;
+  /** Depression that the bench really makes, Pa. */
+  readonly supply_Pa: number;
+  /** True error of each gauge: shown = true · scale + zero. */
+  readonly gauges: Readonly<Record<string, { readonly scale?: number; readonly zero_Pa?: number }>>;
+  /** Observations that are not the good answer. */
+  readonly signs: Readonly<Record<string, string>>;
+  /** Standard deviation of reading noise, as a part of the gauge's step. */
+  readonly noise_steps: number;
+}
+
+/** What a rehearsal is given: time and chance come from outside. */
+export interface RehearsalOptions {
+  /** Uniform on [0, 1). */
+  readonly random: () => number;
+  /** ISO time at which the run begins. */
+  readonly startAt: string;
+  /** Stop before this item; without it the run is finished. */
+  readonly until?: string;
+}
+
+/** Time a technician needs for one entry, s. */
+const ENTRY_S = 9;
+/** How closely an input is set to its target, as a part of it. */
+const SETTING = 0.004;
+
+/**
+ * Runs a procedure on the twin as a technician would, reading real gauges with errors, steps and noise: one
+ * simulated bench for demo data, tests and practice.
+ */
+export function rehearse(
+  family: Family,
+  context: RunContext<unknown>,
+  truth: BenchTruth,
+  options: RehearsalOptions,
+): RunEvent[] {
+  const { procedure } = context;
+  const gate = zeroGate(instrumentsOf(context.rig));
+  const events: RunEvent[] = [];
+  const bench = new Bench(family, context, truth, options.random);
+  let at_ms = Date.parse(options.startAt);
+  let state: RunState = reduceRun(procedure, [], gate);
+  for (;;) {
+    const action = nextAction(procedure, state);
+    if (action.kind === 'done') return events;
+    if (action.kind === 'item' && action.item.id === options.until) return events;
+    const stamp = { id: uuidFrom(options.random), at: new Date(at_ms).toISOString() };
+    let event: RunEvent;
+    if (action.kind === 'finish') event = { ...stamp, type: 'finished' };
+    else if (action.kind === 'acknowledge') event = { ...stamp, type: 'acknowledged', step: action.step.id };
+    else if (action.kind === 'source')
+      event = { ...stamp, type: 'source-set', step: action.step.id, vacuum: action.vacuum };
+    else if (action.item.kind === 'wait') {
+      const { item } = action;
+      const waiting = item.starts === 'reading' || state.waits[item.id];
+      event = { ...stamp, type: waiting ? 'wait-ended' : 'wait-started', item: item.id };
+      if (!waiting) at_ms += item.duration_s * 1000 - ENTRY_S * 1000;
+    } else event = bench.answer(action.item, stamp, at_ms);
+    events.push(event);
+    state = applyEvent(procedure, state, event, gate);
+    const then = nextAction(procedure, state);
+    const wait = then.kind === 'item' && then.item.kind === 'wait' ? then.item : null;
+    at_ms += wait?.starts === 'reading' ? wait.duration_s * 1000 : ENTRY_S * 1000;
+  }
+}
+
+class Bench {
+  private readonly set = new Map<string, number>();
+  private readonly begun = new Map<string, number>();
+
+  constructor(
+    private readonly family: Family,
+    private readonly context: RunContext<unknown>,
+    private readonly truth: BenchTruth,
+    private readonly random: () => number,
+  ) {}
+
+  answer(item: ReadingItem | ObservationItem, stamp: { id: string; at: string }, at_ms: number): RunEvent {
+    if (item.kind === 'observation') {
+      const answer = this.truth.signs[item.id] ?? item.answers[0].id;
+      return { ...stamp, type: 'observed', item: item.id, answer, note: '' };
+    }
+    const true_Pa = this.trueValue(item, at_ms);
+    this.set.set(item.id, true_Pa);
+    this.begun.set(item.id, at_ms);
+    const gauge = this.gaugeOn(item, true_Pa);
+    const value_SI = this.shown(gauge, true_Pa);
+    return {
+      ...stamp,
+      type: 'captured',
+      item: item.id,
+      value_SI,
+      typed: '',
+      instrument: gauge.tag,
+      confirmedUnlikely: false,
+    };
+  }
+
+  private trueValue(item: ReadingItem, at_ms: number): number {
+    const { measures } = item;
+    if (measures === 'zero') return 0;
+    if (measures === 'supply') return this.truth.supply_Pa;
+    if (measures === 'input') return (item.target_Pa ?? 0) * (1 + SETTING * (2 * this.random() - 1));
+    const input_Pa = (item.inputFrom && this.set.get(item.inputFrom)) || (item.target_Pa ?? 0);
+    const step = this.context.procedure.steps.find(({ items }) => items.some(({ id }) => id === item.id))!;
+    const shutIn = item.elapsed_s !== undefined;
+    const began = this.begun.get(item.id.replace(/\.end$/, '.start'));
+    const { barometer_Pa, temperature_K } = this.context.conditions;
+    const known: Record<string, number> = {
+      input_Pa,
+      supply_Pa: step.vacuum === 'on' || shutIn ? this.truth.supply_Pa : 0,
+      barometer_Pa,
+      temperature_K,
+      elapsed_s: shutIn && began !== undefined ? (at_ms - began) / 1000 : 0,
+    };
+    const inputs = this.family.inputs.map(({ id }) => known[id] ?? 0);
+    return this.family.steady(this.truth.parameters, inputs)[placeOf(this.family.readings, measures)]!;
+  }
+
+  private gaugeOn(item: ReadingItem, true_Pa: number): Instrument {
+    const gauges = this.context.rig[item.port] ?? [];
+    const named = gauges.find(({ tag }) => tag === item.gauge);
+    const widest = [...gauges].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa)[0];
+    const gauge = named ?? gaugeFor(gauges, true_Pa * 1.03) ?? widest;
+    if (!gauge) throw new RangeError(`rig: no gauge on ${item.port}`);
+    return gauge;
+  }
+
+  private shown(gauge: Instrument, true_Pa: number): number {
+    const { scale = 1, zero_Pa = 0 } = this.truth.gauges[gauge.tag] ?? {};
+    const noise_Pa = this.truth.noise_steps * gauge.step_Pa * gaussian(this.random);
+    const steps = Math.round((true_Pa * scale + zero_Pa + noise_Pa) / gauge.step_Pa);
+    return Math.min(gauge.fullScale_Pa, steps * gauge.step_Pa);
+  }
+}
+
+/** Standard normal deviate (Box–Muller). */
+export function gaussian(random: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}
+
+/** A version 4 UUID from a given source of chance. */
+function uuidFrom(random: () => number): string {
+  const hex = Array.from({ length: 32 }, () => Math.floor(random() * 16).toString(16));
+  hex[12] = '4';
+  hex[16] = '8';
+  const text = hex.join('');
+  return [text.slice(0, 8), text.slice(8, 12), text.slice(12, 16), text.slice(16, 20), text.slice(20)].join(
+    '-',
+  );
+}
+
+/** Seeded uniform numbers (mulberry32): the same seed gives the same bench. */
+export function seeded(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}

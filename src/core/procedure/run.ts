@@ -1,0 +1,281 @@
+import type { RunEvent, RunEventOf } from './events';
+import { findItem, type Item, type Procedure, type SourceState, type Step } from './procedure';
+
+/** A reading as captured. A struck reading is kept and no longer counts. */
+export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
+  readonly struck: boolean;
+  /** A gate's reading that was not yet at zero: kept, but the gate stays shut. */
+  readonly gateShut: boolean;
+}
+
+export interface WaitState {
+  readonly startedAt: string;
+  readonly endedAt: string | null;
+}
+
+/** What the run asks for next. */
+export type Action =
+  | { kind: 'acknowledge'; step: Step }
+  | { kind: 'source'; step: Step; vacuum: SourceState }
+  | { kind: 'item'; step: Step; item: Item }
+  | { kind: 'finish' }
+  | { kind: 'done' };
+
+/** A run as its events leave it. */
+export interface RunState {
+  /** Number of events: the version that two screens must agree on. */
+  readonly version: number;
+  readonly vacuum: SourceState;
+  readonly captures: readonly Capture[];
+  readonly observations: Readonly<Record<string, RunEventOf<'observed'>>>;
+  readonly waits: Readonly<Record<string, WaitState>>;
+  readonly skipped: Readonly<Record<string, string>>;
+  /** Item reopened for a repeat, if any. */
+  readonly reopened: string | null;
+  /** Steps whose cautions were acknowledged since the source last changed. */
+  readonly acknowledged: readonly string[];
+  readonly finished: boolean;
+  readonly startedAt: string | null;
+  readonly lastAt: string | null;
+}
+
+/** Why an event was not taken into a run. */
+export type RunRefusal =
+  | { code: 'finished' }
+  | { code: 'unknown-item'; item: string }
+  | { code: 'wrong-kind'; item: string }
+  | { code: 'unknown-answer'; item: string; answer: string }
+  | { code: 'unknown-capture' }
+  | { code: 'mandatory'; step: string }
+  | { code: 'not-started'; item: string }
+  | { code: 'not-safe' };
+
+const EMPTY: RunState = {
+  version: 0,
+  vacuum: 'off',
+  captures: [],
+  observations: {},
+  waits: {},
+  skipped: {},
+  reopened: null,
+  acknowledged: [],
+  finished: false,
+  startedAt: null,
+  lastAt: null,
+};
+
+/** Whether a reading lets a zero gate open, given what the run already knows of the gauge. */
+export type GateRule = (capture: RunEventOf<'captured'>, before: RunState) => boolean;
+
+/** The state of a run after its events, in order. Pure: same events, same state. */
+export function reduceRun(procedure: Procedure, events: readonly RunEvent[], gate: GateRule): RunState {
+  return events.reduce((state, event) => applyEvent(procedure, state, event, gate), EMPTY);
+}
+
+/** The state after one more event. */
+export function applyEvent(procedure: Procedure, state: RunState, event: RunEvent, gate: GateRule): RunState {
+  const next: RunState = {
+    ...state,
+    version: state.version + 1,
+    startedAt: state.startedAt ?? event.at,
+    lastAt: event.at,
+  };
+  switch (event.type) {
+    case 'acknowledged':
+      return { ...next, acknowledged: [...state.acknowledged, event.step] };
+    case 'source-set':
+      // Turning the source is done under that step's cautions; every other step's are shown again.
+      return { ...next, vacuum: event.vacuum, acknowledged: [event.step] };
+    case 'captured': {
+      const item = findItem(procedure, event.item)?.item;
+      const gateShut = item?.kind === 'reading' && item.gate === 'zero' && !gate(event, state);
+      const { type: _type, ...reading } = event;
+      return {
+        ...next,
+        captures: [...state.captures, { ...reading, struck: false, gateShut }],
+        skipped: without(state.skipped, event.item),
+        reopened: state.reopened === event.item ? null : state.reopened,
+      };
+    }
+    case 'observed':
+      return {
+        ...next,
+        observations: { ...state.observations, [event.item]: event },
+        skipped: without(state.skipped, event.item),
+        reopened: state.reopened === event.item ? null : state.reopened,
+      };
+    case 'wait-started':
+      return { ...next, waits: { ...state.waits, [event.item]: { startedAt: event.at, endedAt: null } } };
+    case 'wait-ended': {
+      const startedAt = waitStart(procedure, state, event.item) ?? event.at;
+      return {
+        ...next,
+        waits: { ...state.waits, [event.item]: { startedAt, endedAt: event.at } },
+        reopened: state.reopened === event.item ? null : state.reopened,
+      };
+    }
+    case 'struck':
+      return {
+        ...next,
+        captures: state.captures.map((c) => (c.id === event.capture ? { ...c, struck: true } : c)),
+      };
+    case 'reopened':
+      return reopen(procedure, next, event.item);
+    case 'skipped': {
+      const step = procedure.steps.find(({ id }) => id === event.step);
+      const items = event.item
+        ? [event.item]
+        : (step?.items ?? []).filter((i) => !isDone(next, i)).map((i) => i.id);
+      const marks = Object.fromEntries(items.map((id) => [id, event.reason]));
+      return { ...next, skipped: { ...state.skipped, ...marks }, reopened: null };
+    }
+    case 'finished':
+      return { ...next, finished: true };
+  }
+}
+
+/** A hold that is repeated starts again from its first reading: what hung on the old one is opened with it. */
+function reopen(procedure: Procedure, state: RunState, itemId: string): RunState {
+  const found = findItem(procedure, itemId);
+  if (!found) return state;
+  const from = found.step.items.indexOf(found.item);
+  const waits = { ...state.waits };
+  for (const later of found.step.items.slice(from)) if (later.kind === 'wait') delete waits[later.id];
+  return { ...state, waits, reopened: itemId };
+}
+
+/** What the run asks for next: the reopened item, or the first thing not yet done in order. */
+export function nextAction(procedure: Procedure, state: RunState): Action {
+  if (state.finished) return { kind: 'done' };
+  const again = state.reopened ? findItem(procedure, state.reopened) : null;
+  if (again) return ready(state, again.step, again.item);
+  for (const step of procedure.steps) {
+    const item = step.items.find((candidate) => !isDone(state, candidate));
+    if (item) return ready(state, step, item);
+    if (step.items.length === 0 && !state.acknowledged.includes(step.id))
+      return { kind: 'acknowledge', step };
+  }
+  return { kind: 'finish' };
+}
+
+/** Puts the source and the cautions before the item, where they are due. */
+function ready(state: RunState, step: Step, item: Item): Action {
+  if (state.vacuum !== step.vacuum) return { kind: 'source', step, vacuum: step.vacuum };
+  if (step.cautions.length > 0 && !state.acknowledged.includes(step.id)) return { kind: 'acknowledge', step };
+  return { kind: 'item', step, item };
+}
+
+/** Whether an item needs nothing more: read, seen, waited for or skipped with a reason. */
+export function isDone(state: RunState, item: Item): boolean {
+  if (state.skipped[item.id]) return true;
+  switch (item.kind) {
+    case 'reading':
+      return countedCaptures(state, item.id).length > 0;
+    case 'observation':
+      return item.id in state.observations;
+    case 'wait':
+      return Boolean(state.waits[item.id]?.endedAt);
+  }
+}
+
+/** Readings of an item that count: not struck, and not a gate that stayed shut. */
+export function countedCaptures(state: RunState, itemId: string): Capture[] {
+  return state.captures.filter((capture) => capture.item === itemId && !capture.struck && !capture.gateShut);
+}
+
+/** When a wait began: by its own event, or at the reading before it. */
+export function waitStart(procedure: Procedure, state: RunState, itemId: string): string | null {
+  const recorded = state.waits[itemId]?.startedAt;
+  if (recorded) return recorded;
+  const found = findItem(procedure, itemId);
+  if (!found || found.item.kind !== 'wait' || found.item.starts === 'key') return null;
+  const before = found.step.items[found.step.items.indexOf(found.item) - 1];
+  return before ? (countedCaptures(state, before.id).at(-1)?.at ?? null) : null;
+}
+
+/** Whether an event may be taken into a run, before it is recorded. */
+export function admitEvent(procedure: Procedure, state: RunState, event: RunEvent): RunRefusal | null {
+  if (state.finished) return { code: 'finished' };
+  switch (event.type) {
+    case 'captured':
+    case 'observed':
+    case 'wait-started':
+    case 'wait-ended':
+    case 'reopened':
+      return admitItem(procedure, state, event);
+    case 'struck':
+      return state.captures.some((c) => c.id === event.capture && !c.struck)
+        ? null
+        : { code: 'unknown-capture' };
+    case 'skipped': {
+      const step = procedure.steps.find(({ id }) => id === event.step);
+      if (!step || (event.item && !step.items.some(({ id }) => id === event.item))) {
+        return { code: 'unknown-item', item: event.item ?? event.step };
+      }
+      return step.mandatory ? { code: 'mandatory', step: step.title } : null;
+    }
+    case 'acknowledged':
+    case 'source-set':
+      return procedure.steps.some(({ id }) => id === event.step)
+        ? null
+        : { code: 'unknown-item', item: event.step };
+    case 'finished':
+      return nextAction(procedure, state).kind === 'finish' ? null : { code: 'not-safe' };
+  }
+}
+
+const KIND_OF = {
+  captured: 'reading',
+  observed: 'observation',
+  'wait-started': 'wait',
+  'wait-ended': 'wait',
+} as const;
+
+function admitItem(
+  procedure: Procedure,
+  state: RunState,
+  event: RunEventOf<keyof typeof KIND_OF | 'reopened'>,
+): RunRefusal | null {
+  const item = findItem(procedure, event.item)?.item;
+  if (!item) return { code: 'unknown-item', item: event.item };
+  if (event.type !== 'reopened' && item.kind !== KIND_OF[event.type])
+    return { code: 'wrong-kind', item: event.item };
+  if (
+    event.type === 'observed' &&
+    item.kind === 'observation' &&
+    !item.answers.some(({ id }) => id === event.answer)
+  ) {
+    return { code: 'unknown-answer', item: event.item, answer: event.answer };
+  }
+  if (event.type === 'wait-ended' && !waitStart(procedure, state, event.item)) {
+    return { code: 'not-started', item: event.item };
+  }
+  return null;
+}
+
+const without = <T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> => {
+  const { [key]: _gone, ...rest } = record;
+  return rest;
+};
+
+/** A sentence for a refused event. */
+export function runRefusalSentence(why: RunRefusal): string {
+  switch (why.code) {
+    case 'finished':
+      return 'This run is finished; nothing more can be added to it.';
+    case 'unknown-item':
+      return `This test has no step called “${why.item}”.`;
+    case 'wrong-kind':
+      return `“${why.item}” does not take that kind of entry.`;
+    case 'unknown-answer':
+      return `“${why.answer}” is not one of the answers to “${why.item}”.`;
+    case 'unknown-capture':
+      return 'That reading is not on the tape, or is struck already.';
+    case 'mandatory':
+      return `“${why.step}” cannot be skipped: it keeps people safe.`;
+    case 'not-started':
+      return 'That wait has not been started.';
+    case 'not-safe':
+      return 'The run can be closed only when every step is done or skipped with a reason and the unit is made safe.';
+  }
+}

@@ -1,0 +1,166 @@
+/**
+ * Units of measure and the three unit sets. The core computes in SI; a unit appears only where a person
+ * reads or types. Factors: handbook 3.
+ */
+
+/** What kind of thing a number is. A depression, a gauge pressure and an absolute pressure share units, not meaning. */
+export type Quantity =
+  | 'pressure'
+  | 'depression'
+  | 'barometer'
+  | 'pressureRate'
+  | 'depressionRate'
+  | 'force'
+  | 'length'
+  | 'altitude'
+  | 'area'
+  | 'volume'
+  | 'temperature'
+  | 'duration'
+  | 'ratio'
+  | 'percent';
+
+export interface Unit {
+  /** Symbol as printed. */
+  readonly symbol: string;
+  /** SI value of one unit. */
+  readonly factor: number;
+  /** SI value of the unit's zero (temperatures only). */
+  readonly zero?: number;
+  /** Quantities that may be typed in this unit. */
+  readonly measures: readonly Quantity[];
+  /** Other spellings understood when typed, lower case. */
+  readonly aliases?: readonly string[];
+  /** Decimal places when nothing is known of the uncertainty. */
+  readonly places: number;
+}
+
+const FLUID: readonly Quantity[] = ['pressure', 'depression', 'barometer'];
+const AIR: readonly Quantity[] = ['depression', 'barometer'];
+const PSI_PA = 6894.757;
+const INHG_PA = 3386.389;
+
+export const UNITS = {
+  bar: { symbol: 'bar', factor: 1e5, measures: FLUID, places: 1 },
+  mbar: { symbol: 'mbar', factor: 100, measures: FLUID, aliases: ['hpa'], places: 0 },
+  kPa: { symbol: 'kPa', factor: 1000, measures: FLUID, places: 1 },
+  MPa: { symbol: 'MPa', factor: 1e6, measures: ['pressure'], places: 2 },
+  Pa: { symbol: 'Pa', factor: 1, measures: FLUID, places: 0 },
+  psi: { symbol: 'psi', factor: PSI_PA, measures: FLUID, aliases: ['psig', 'lbf/in²', 'lbf/in2'], places: 0 },
+  kgfcm2: {
+    symbol: 'kgf/cm²',
+    factor: 98066.5,
+    measures: ['pressure'],
+    aliases: ['kgf/cm2', 'kg/cm2'],
+    places: 1,
+  },
+  inHg: {
+    symbol: 'inHg',
+    factor: INHG_PA,
+    measures: AIR,
+    aliases: ['"hg', 'in hg', 'in.hg', 'in. hg'],
+    places: 1,
+  },
+  mmHg: { symbol: 'mmHg', factor: 133.3224, measures: AIR, aliases: ['mm hg', 'torr'], places: 0 },
+  barPerMin: { symbol: 'bar/min', factor: 1e5 / 60, measures: ['pressureRate'], places: 2 },
+  psiPerMin: { symbol: 'psi/min', factor: PSI_PA / 60, measures: ['pressureRate'], places: 0 },
+  inHgPerMin: { symbol: 'inHg/min', factor: INHG_PA / 60, measures: ['depressionRate'], places: 2 },
+  kPaPerMin: { symbol: 'kPa/min', factor: 1000 / 60, measures: ['depressionRate'], places: 2 },
+  N: { symbol: 'N', factor: 1, measures: ['force'], places: 0 },
+  lbf: { symbol: 'lbf', factor: 4.448222, measures: ['force'], aliases: ['lb'], places: 1 },
+  mm: { symbol: 'mm', factor: 1e-3, measures: ['length'], places: 2 },
+  in: { symbol: 'in', factor: 25.4e-3, measures: ['length'], aliases: ['"', 'inch'], places: 3 },
+  m: { symbol: 'm', factor: 1, measures: ['altitude', 'length'], places: 0 },
+  ft: { symbol: 'ft', factor: 0.3048, measures: ['altitude'], places: 0 },
+  cm2: { symbol: 'cm²', factor: 1e-4, measures: ['area'], aliases: ['cm2'], places: 1 },
+  in2: { symbol: 'in²', factor: 6.4516e-4, measures: ['area'], aliases: ['in2', 'sq in'], places: 2 },
+  L: { symbol: 'L', factor: 1e-3, measures: ['volume'], aliases: ['l', 'litre'], places: 2 },
+  in3: { symbol: 'in³', factor: 1.6387064e-5, measures: ['volume'], aliases: ['in3', 'cu in'], places: 0 },
+  degC: {
+    symbol: '°C',
+    factor: 1,
+    zero: 273.15,
+    measures: ['temperature'],
+    aliases: ['c', 'degc'],
+    places: 0,
+  },
+  degF: {
+    symbol: '°F',
+    factor: 5 / 9,
+    zero: 273.15 - (32 * 5) / 9,
+    measures: ['temperature'],
+    aliases: ['f', 'degf'],
+    places: 0,
+  },
+  s: { symbol: 's', factor: 1, measures: ['duration'], aliases: ['sec'], places: 0 },
+  min: { symbol: 'min', factor: 60, measures: ['duration'], places: 1 },
+  ratio: { symbol: '', factor: 1, measures: ['ratio'], aliases: [':1'], places: 2 },
+  percent: { symbol: '%', factor: 0.01, measures: ['percent'], places: 1 },
+} as const satisfies Record<string, Unit>;
+
+export type UnitId = keyof typeof UNITS;
+
+export const UNIT_SETS = ['mixed', 'metric', 'imperial'] as const;
+export type UnitSet = (typeof UNIT_SETS)[number];
+
+const METRIC: Record<Quantity, UnitId> = {
+  pressure: 'bar',
+  depression: 'kPa',
+  barometer: 'kPa',
+  pressureRate: 'barPerMin',
+  depressionRate: 'kPaPerMin',
+  force: 'N',
+  length: 'mm',
+  altitude: 'm',
+  area: 'cm2',
+  volume: 'L',
+  temperature: 'degC',
+  duration: 's',
+  ratio: 'ratio',
+  percent: 'percent',
+};
+
+const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {
+  metric: METRIC,
+  mixed: { ...METRIC, depression: 'inHg', barometer: 'inHg', depressionRate: 'inHgPerMin' },
+  imperial: {
+    ...METRIC,
+    pressure: 'psi',
+    depression: 'inHg',
+    barometer: 'inHg',
+    pressureRate: 'psiPerMin',
+    depressionRate: 'inHgPerMin',
+    force: 'lbf',
+    length: 'in',
+    altitude: 'ft',
+    area: 'in2',
+    volume: 'in3',
+    temperature: 'degF',
+  },
+};
+
+/** The unit in which a quantity is shown, and understood when typed bare, in a unit set. */
+export function unitFor(quantity: Quantity, set: UnitSet): Unit {
+  return UNITS[BY_SET[set][quantity]];
+}
+
+/** Finds a typed unit by symbol or alias, ignoring case where that leaves no doubt (mPa is not MPa). */
+export function findUnit(text: string): Unit | undefined {
+  const all: Unit[] = Object.values(UNITS);
+  const typed = text.trim();
+  const exact = all.find((unit) => unit.symbol === typed);
+  if (exact) return exact;
+  const lower = typed.toLowerCase();
+  if (lower === 'mpa') return undefined;
+  return all.find((unit) => unit.symbol.toLowerCase() === lower || unit.aliases?.includes(lower));
+}
+
+/** SI value of `value` in `unit`. */
+export function toSI(value: number, unit: Unit): number {
+  return value * unit.factor + (unit.zero ?? 0);
+}
+
+/** Value in `unit` of an SI value. */
+export function fromSI(value_SI: number, unit: Unit): number {
+  return (value_SI - (unit.zero ?? 0)) / unit.factor;
+}

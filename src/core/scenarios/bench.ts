@@ -1,0 +1,106 @@
+import { FAMILIES } from '../families/registry';
+import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
+import type { Instrument } from '../metrology/instrument';
+import type { RunEvent } from '../procedure/events';
+import { instrumentsOf, zeroGate } from '../procedure/measured-item';
+import { rehearse, seeded, type BenchTruth } from '../procedure/rehearse';
+import { reduceRun } from '../procedure/run';
+import type { Conditions, RunContext } from '../twin/family';
+
+/** A bench for scenarios across modules: the handbook's example unit on four ports. */
+export const BAR = 1e5;
+export const INHG = 3386.389;
+export const family = FAMILIES['remote-vacuum'];
+export const profile = family.typical as RemoteVacuumProfile;
+
+const gauge = (
+  tag: string,
+  port: string,
+  fullScale_Pa: number,
+  step_Pa: number,
+  more: Partial<Instrument> = {},
+): Instrument => ({
+  tag,
+  name: '',
+  quantity: port === 'supply' || port === 'activation' ? 'depression' : 'pressure',
+  fullScale_Pa,
+  accuracy: { kind: 'en-837-1', class: '0.6' },
+  step_Pa,
+  usualPort: port,
+  tiedTo: null,
+  calibratedOn: '2026-03-01',
+  calibrationDue: '2027-03-01',
+  ...more,
+});
+
+export const gauges = {
+  inLow: gauge('IN-L', 'input', 10 * BAR, 0.05 * BAR, { tiedTo: 'IN-H' }),
+  inHigh: gauge('IN-H', 'input', 160 * BAR, 0.2 * BAR),
+  outLow: gauge('OUT-L', 'output', 10 * BAR, 0.05 * BAR, { tiedTo: 'OUT-H' }),
+  outHigh: gauge('OUT-H', 'output', 160 * BAR, 0.2 * BAR),
+  supply: gauge('VAC-S', 'supply', 30 * INHG, 0.1 * INHG),
+  activation: gauge('VAC-A', 'activation', 30 * INHG, 0.1 * INHG),
+};
+
+export const rig = {
+  input: [gauges.inLow, gauges.inHigh],
+  output: [gauges.outLow, gauges.outHigh],
+  supply: [gauges.supply],
+  activation: [gauges.activation],
+};
+
+const conditions: Conditions = {
+  barometer_Pa: 101_325,
+  temperature_K: 293.15,
+  supplyKind: 'pump',
+  supplyHealth_Pa: 18 * INHG,
+  technician: 'A. Technician',
+  day: '2026-11-23',
+  thresholds: { meets: 0.95, fails: 0.05 },
+};
+
+export function contextWith(change: Partial<RunContext<unknown>> = {}): RunContext<unknown> {
+  const whole = { profile: profile as unknown, rig, shelf: Object.values(gauges), conditions, ...change };
+  return { ...whole, procedure: change.procedure ?? family.procedure(whole.profile, whole.rig) };
+}
+
+/** A healthy unit on a good supply with true gauges and no noise; change what the scenario is about. */
+export const truthWith = (change: Partial<BenchTruth> = {}): BenchTruth => ({
+  parameters: family.healthy(profile).values,
+  supply_Pa: 20 * INHG,
+  gauges: {},
+  signs: {},
+  noise_steps: 0,
+  ...change,
+});
+
+/** The truth of a unit with one fault. */
+export function faultyTruth(faultId: string, severity: number, change: Partial<BenchTruth> = {}): BenchTruth {
+  const fault = family.faults.find(({ id }) => id === faultId);
+  if (!fault) throw new RangeError(`faultId: no fault “${faultId}”`);
+  return truthWith({
+    parameters: fault.apply(family.healthy(profile).values, severity),
+    signs: fault.signs,
+    ...change,
+  });
+}
+
+/** A whole run on the simulated bench, with its results. */
+export function bench(truth: BenchTruth, context = contextWith(), seed = 1) {
+  const events = rehearse(family, context, truth, {
+    random: seeded(seed),
+    startAt: '2026-11-23T08:00:00.000Z',
+  });
+  return { events, ...outcome(context, events) };
+}
+
+export function outcome(context: RunContext<unknown>, events: readonly RunEvent[]) {
+  const run = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+  const results = family.results(context, run);
+  const byId = (id: string) => {
+    const result = results.find((candidate) => candidate.id === id);
+    if (!result) throw new RangeError(`id: no result “${id}” among ${results.map((r) => r.id).join(', ')}`);
+    return result;
+  };
+  return { context, run, results, byId, assessment: family.assess(context, run, results) };
+}

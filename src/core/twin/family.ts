@@ -1,0 +1,133 @@
+import type { z } from 'zod';
+import type { SupplyKind } from '../air/supply';
+import type { Instrument } from '../metrology/instrument';
+import type { Thresholds } from '../metrology/verdict';
+import type { CautionId } from '../procedure/cautions';
+import type { Procedure, ReadingItem } from '../procedure/procedure';
+import type { RunState } from '../procedure/run';
+import type { Quantity } from '../quantities/units';
+import type { Assessment, Expectation, Result } from './result';
+
+/** One named number of a model, in its declared place. SI. */
+export interface Descriptor {
+  readonly id: string;
+  readonly name: string;
+  readonly quantity: Quantity;
+}
+
+/** An input of a model, and the bench port whose gauge tells it. */
+export interface InputDescriptor extends Descriptor {
+  /** 'set': the port's reading that goes with the one predicted. 'source': the last reading before it. */
+  readonly from?: { readonly port: string; readonly as: 'set' | 'source' };
+}
+
+/** Numbers in the order of their descriptors. */
+export type Vector = readonly number[];
+
+/** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */
+export interface HealthyUnit {
+  readonly values: Vector;
+  /** Half-widths, same order; 0 where the profile allows no spread that moves an expected value. */
+  readonly tolerances: Vector;
+}
+
+/** A fault as a change of parameters and of what a technician sees. */
+export interface Fault {
+  readonly id: string;
+  readonly name: string;
+  /** What a technician would tell a customer. */
+  readonly plain: string;
+  /** Parameters of a unit with this fault; severity 0 (just begun) to 1 (severe). */
+  readonly apply: (healthy: Vector, severity: number) => Vector;
+  /** Observation items that find it, with the answer given, once it is past the first third of its range. */
+  readonly signs: Readonly<Record<string, string>>;
+  readonly repair: string;
+  readonly cautions: readonly CautionId[];
+}
+
+/** A place where a reading is taken or a leak looked for, on the schematic. */
+export interface Port {
+  readonly id: string;
+  readonly name: string;
+  readonly quantity: Quantity | null;
+}
+
+/** The gauges that stand on each port of the bench for one run. */
+export type Rig = Readonly<Record<string, readonly Instrument[]>>;
+
+/** What a run was made under, kept with it. */
+export interface Conditions {
+  /** Station pressure, Pa absolute. */
+  readonly barometer_Pa: number;
+  readonly temperature_K: number;
+  readonly supplyKind: SupplyKind;
+  /** Sea-level depression that a healthy supply of this kind makes, Pa. */
+  readonly supplyHealth_Pa: number;
+  readonly technician: string;
+  /** ISO date of the run, for calibration state. */
+  readonly day: string;
+  readonly thresholds: Thresholds;
+}
+
+/** All that judging a run needs besides its events. */
+export interface RunContext<Profile> {
+  /** The steps, built once for this profile on this rig. */
+  readonly procedure: Procedure;
+  readonly profile: Profile;
+  readonly rig: Rig;
+  /** Every instrument that could be used instead, for advice. */
+  readonly shelf: readonly Instrument[];
+  readonly conditions: Conditions;
+}
+
+/** Contract that every family of units, sources and loads meets. */
+export interface Family<Profile = unknown> {
+  readonly kind: string;
+  readonly name: string;
+  readonly role: 'source' | 'unit' | 'load';
+  readonly profile: z.ZodType<Profile>;
+  /** A made-up profile with the handbook's typical figures, to copy and change. */
+  readonly typical: Profile;
+  readonly parameters: readonly Descriptor[];
+  readonly inputs: readonly InputDescriptor[];
+  readonly readings: readonly Descriptor[];
+  readonly healthy: (profile: Profile) => HealthyUnit;
+  /** Every steady reading in closed form. Called often: allocates one array. */
+  readonly steady: (parameters: Vector, inputs: Vector) => number[];
+  readonly faults: readonly Fault[];
+  readonly procedure: (profile: Profile, rig: Rig) => Procedure;
+  readonly ports: readonly Port[];
+  readonly leakPoints: readonly Port[];
+  /** What a healthy unit should show at an item, at the conditions actually read, and what it must keep to. */
+  readonly expect: (context: RunContext<Profile>, run: RunState, item: ReadingItem) => Expectation | null;
+  /** Results of a run, in the order of the tests; those with no readings yet are 'not taken'. */
+  readonly results: (context: RunContext<Profile>, run: RunState) => Result[];
+  /** The run in a sentence or two: what falls short, and what does not. */
+  readonly assess: (context: RunContext<Profile>, run: RunState, results: readonly Result[]) => Assessment;
+}
+
+/** Numbers by name, for use inside a family. */
+export type Named<D extends readonly Descriptor[]> = Record<D[number]['id'], number>;
+
+/** Puts named numbers in declared order. */
+export function toVector<D extends readonly Descriptor[]>(descriptors: D, named: Named<D>): number[] {
+  return descriptors.map(({ id }) => named[id as D[number]['id']]);
+}
+
+/** Gives names to numbers in declared order. */
+export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector: Vector): Named<D> {
+  return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
+}
+
+/** Place of a name in declared order. @throws RangeError where there is none of that name */
+export function placeOf(descriptors: readonly Descriptor[], id: string): number {
+  const place = descriptors.findIndex((descriptor) => descriptor.id === id);
+  if (place < 0) throw new RangeError(`id: no “${id}” among ${descriptors.map((d) => d.id).join(', ')}`);
+  return place;
+}
+
+/**
+ * Closes a family over its own profile type, so that the registry, screens and store need none: a profile reaches a
+ * family only through that family's schema.
+ */
+export const defineFamily = <Profile>(family: Family<Profile>): Family => family as unknown as Family;
