@@ -31,12 +31,9 @@ export function outsideReach(
   for (const fault of family.faults)
     for (const severity of [0.5, 1]) units.push([...fault.apply(values, severity)]);
   const reach = units.map((parameters) => family.steady(parameters, inputs)[place]!);
-  // Faults come in pairs and units without assist pass the input through: the reach goes down to that, and to nothing.
-  const allowance =
-    GAUGE_ALLOWANCE * Math.max(...reach) +
-    4 * readingUncertainty_Pa(reading) +
-    4 * reading.instrument.step_Pa;
-  const low = Math.max(0, Math.min(...reach, inputs[0]!) * 0.5 - allowance);
-  const high = Math.max(...reach) + allowance;
+  const doubt = 4 * readingUncertainty_Pa(reading) + 4 * reading.instrument.step_Pa;
+  // Faults come in pairs, and a unit without assist passes the input through: the reach goes down past that.
+  const low = 0.5 * Math.min(...reach, inputs[0]!) - doubt;
+  const high = (1 + GAUGE_ALLOWANCE) * Math.max(...reach) + doubt;
   return reading.value_Pa < low || reading.value_Pa > high ? { low, high } : null;
 }

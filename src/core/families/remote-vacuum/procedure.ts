@@ -283,7 +283,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
           'activation',
           'activation',
           'Read the activation port: back to supply?',
-          { target_Pa: 0 },
+          { target_Pa: 0, sourceFrom: 'rest.supply' },
         ),
       ],
     },

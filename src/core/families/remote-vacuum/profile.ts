@@ -72,12 +72,10 @@ export const remoteVacuumProfile = z
       .meta({ title: 'Jump-in J (empty: line through the origin)', quantity: 'pressure' }),
     vacuumVolume_m3: amount('Vacuum volume, can and bench hose', 'volume', 1e-4, 0.1),
     proof_Pa: amount('Proof limit', 'pressure', 10 * BAR, 300 * BAR),
-    ratioLimitFor: z
-      .enum(['slope', 'at-input'])
-      .meta({
-        title: 'Boost ratio limit is for',
-        labels: { slope: 'B as a slope', 'at-input': 'out ÷ in at an input' },
-      }),
+    ratioLimitFor: z.enum(['slope', 'at-input']).meta({
+      title: 'Boost ratio limit is for',
+      labels: { slope: 'B as a slope', 'at-input': 'out ÷ in at an input' },
+    }),
     bypassInputs_Pa: pressures('Bypass inputs', 3),
     ratioInputs_Pa: pressures('Ratio inputs', 2),
     fullInput_Pa: amount('Test input for full output', 'pressure', BAR, 250 * BAR),

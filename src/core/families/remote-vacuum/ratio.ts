@@ -95,15 +95,19 @@ function correctionOf(context: Context, run: RunState, used: readonly PointRead[
   const pair = pairs.find(
     (p) => p.input === first.input.instrument.tag && p.output === first.output.instrument.tag,
   );
-  if (tags.size > 1 || !pair || pair.check.kind !== 'through') {
+  if (pairs.some((p) => p.check.kind === 'passage-fault')) {
     notes.push(
-      pair?.check.kind === 'passage-fault'
-        ? sentence(
-            'The bypass test found a passage fault, so it corrects nothing: both gauges’ own errors stay in B.',
-          )
-        : sentence(
-            'No bypass test with these two gauges, so B is not corrected and both gauges’ own errors stay in it.',
-          ),
+      sentence(
+        'The bypass test found a passage fault, so it corrects nothing: both gauges’ own errors stay in B.',
+      ),
+    );
+    return null;
+  }
+  if (tags.size > 1 || pair?.check.kind !== 'through') {
+    notes.push(
+      sentence(
+        'No bypass test with these two gauges, so B is not corrected and both gauges’ own errors stay in it.',
+      ),
     );
     return null;
   }

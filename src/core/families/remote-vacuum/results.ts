@@ -37,7 +37,7 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
     simple('runout.input', 'runout-input', 'Runout input'),
     outputAt(model, context, run, 'runout', 'runout-output', 'Runout output'),
     simple('runout.activation', 'full-activation', 'Activation at full activation'),
-    effectiveArea(context, read),
+    effectiveArea(context, run, read),
     holdLoss(context, run, read),
     hysteresis(context, run, ratio),
     simple('residual.output', 'residual', 'Residual output after release'),
@@ -233,6 +233,23 @@ function supplyHealth(context: Context, supply: ItemReading | null): Result {
   );
 }
 
+/**
+ * How far an absolute output may be out because the two gauges disagree by more than their classes allow: one of
+ * them is wrong, and nothing here says which. 0 while they agree within class.
+ */
+function gaugeDoubt_Pa(
+  context: Context,
+  run: RunState,
+  { input, output }: { input: ItemReading; output: ItemReading },
+): number {
+  const pair = gaugePairs(context, run).find(
+    (p) => p.input === input.instrument.tag && p.output === output.instrument.tag,
+  );
+  if (pair?.check.kind !== 'through') return 0;
+  const disagreement = Math.abs(pair.check.slope - 1);
+  return disagreement > classAllowance(pair.points) ? disagreement * output.value_Pa : 0;
+}
+
 /** Output of each ratio row against the twin, on the scale that the cross-check found. */
 function ratioRows(model: Family, context: Context, run: RunState, ratio: RatioFound): (Result | null)[] {
   return context.profile.ratioInputs_Pa.map((_, i) => {
@@ -302,10 +319,7 @@ function outputAt(
       context,
     );
   }
-  const doubt_Pa =
-    Math.abs(check.slope - 1) > classAllowance(pair.points)
-      ? Math.abs(check.slope - 1) * point.output.value_Pa
-      : 0;
+  const doubt_Pa = gaugeDoubt_Pa(context, run, point);
   if (doubt_Pa === 0) return plain;
   const note = sentence(
     'The two gauges disagree by {doubt} here and one of them is out of class: that doubt is in U.',
@@ -381,7 +395,7 @@ function ratioResults(context: Context, ratio: RatioFound): Result[] {
 }
 
 /** A_eff = (p_out·A_slave − p_in·(A_slave − A_rod) + F_s)/Δp at full activation. Handbook 6. */
-function effectiveArea(context: Context, read: Read): Result {
+function effectiveArea(context: Context, run: RunState, read: Read): Result {
   const { profile } = context;
   const { value: part, source } = profile.limits.effectiveArea_fraction;
   const head: ResultHead = {
@@ -426,6 +440,7 @@ function effectiveArea(context: Context, read: Read): Result {
         { sensitivity: -annulus_m2 / supply.value_Pa, measured: input },
         { sensitivity: -value / supply.value_Pa, measured: supply },
       ],
+      otherU: (gaugeDoubt_Pa(context, run, { input, output }) / Math.sqrt(3)) * (slave_m2 / supply.value_Pa),
       captures: ids(input, output, supply),
     },
     context,

@@ -1,0 +1,120 @@
+import fc from 'fast-check';
+import { CAUTIONS } from '../procedure/cautions';
+import { contextWith, rig } from '../scenarios/bench';
+import { placeOf } from '../twin/family';
+import { FAMILIES } from './registry';
+
+/** The contract, held over every registered family. */
+describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
+  const { values, tolerances } = family.healthy(family.typical);
+  const procedure = family.procedure(family.typical, rig);
+  const items = procedure.steps.flatMap((step) => step.items);
+
+  test('its typical profile passes its own schema', () => {
+    const parsed = family.profile.safeParse(family.typical);
+    expect(parsed.error?.issues ?? []).toEqual([]);
+    expect(family.kind).toBe(kind);
+  });
+  test('ids are unique and every vector has its declared length', () => {
+    for (const list of [
+      family.parameters,
+      family.inputs,
+      family.readings,
+      family.faults,
+      family.ports,
+      items,
+      procedure.steps,
+    ]) {
+      expect(new Set(list.map(({ id }) => id)).size).toBe(list.length);
+    }
+    expect(values).toHaveLength(family.parameters.length);
+    expect(tolerances).toHaveLength(family.parameters.length);
+    expect(
+      family.steady(
+        values,
+        family.inputs.map(() => 1000),
+      ),
+    ).toHaveLength(family.readings.length);
+  });
+  test('every reading item stands on a port and measures a reading of the twin, or what is set', () => {
+    for (const item of items) {
+      if (item.kind !== 'reading') continue;
+      expect(family.ports.map(({ id }) => id)).toContain(item.port);
+      if (!['input', 'supply', 'zero'].includes(item.measures)) {
+        expect(() => placeOf(family.readings, item.measures)).not.toThrow();
+      }
+      for (const other of [item.inputFrom, item.sourceFrom]) {
+        if (other) expect(items.map(({ id }) => id)).toContain(other);
+      }
+    }
+  });
+  test('steps need only earlier steps, and end by making safe with gates on every port', () => {
+    procedure.steps.forEach((step, i) => {
+      for (const need of step.needs) expect(procedure.steps.slice(0, i).map(({ id }) => id)).toContain(need);
+    });
+    const last = procedure.steps.at(-1)!;
+    expect(last.mandatory).toBe(true);
+    expect(last.items.map((item) => item.kind === 'reading' && item.gate)).toEqual(
+      family.ports.map(() => 'zero'),
+    );
+  });
+  test('every fault moves a parameter or shows a sign that a step asks for', () => {
+    for (const fault of family.faults) {
+      const moved = fault.apply(values, 1).some((value, i) => value !== values[i]);
+      expect(moved || Object.keys(fault.signs).length > 0).toBe(true);
+      for (const [itemId, answer] of Object.entries(fault.signs)) {
+        const item = items.find(({ id }) => id === itemId);
+        expect(item?.kind === 'observation' && item.answers.map(({ id }) => id)).toContain(answer);
+      }
+      expect(fault.cautions.every((caution) => caution in CAUTIONS)).toBe(true);
+    }
+  });
+  test('a fault of no severity leaves the unit healthy', () => {
+    for (const fault of family.faults) expect(fault.apply(values, 0)).toEqual([...values]);
+  });
+  test('the twin gives finite readings wherever the bench can go', () => {
+    const fault = fc.constantFrom(...family.faults);
+    const pressure = fc.double({ min: 0, max: 14e6, noNaN: true });
+    const vacuum = fc.double({ min: 0, max: 95_000, noNaN: true });
+    fc.assert(
+      fc.property(
+        fault,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        pressure,
+        vacuum,
+        (f, severity, input_Pa, supply_Pa) => {
+          const readings = family.steady(f.apply(values, severity), [
+            input_Pa,
+            supply_Pa,
+            101_325,
+            293.15,
+            60,
+          ]);
+          return readings.every(Number.isFinite);
+        },
+      ),
+    );
+  });
+  test('before anything is read, every result is not taken', () => {
+    const context = contextWith();
+    const run = { ...emptyRun };
+    const results = family.results(context, run);
+    expect(results.length).toBeGreaterThan(20);
+    expect(new Set(results.map(({ verdict }) => verdict))).toEqual(new Set(['not-taken']));
+    expect(family.assess(context, run, results).call).toBe('incomplete');
+  });
+});
+
+const emptyRun = {
+  version: 0,
+  vacuum: 'off' as const,
+  captures: [],
+  observations: {},
+  waits: {},
+  skipped: {},
+  reopened: null,
+  acknowledged: [],
+  finished: false,
+  startedAt: null,
+  lastAt: null,
+};

@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { healthyBand } from '../../procedure/predict';
+import { placeOf, toNamed, toVector } from '../../twin/family';
+import { remoteVacuumProfile } from './profile';
+import { healthy, parameters, readings, steady, type ReadingId } from './twin';
+import { typical } from './typical';
+
+const BAR = 1e5;
+const INHG = 3386.389;
+const unit = healthy(typical).values;
+
+const at = (reading: ReadingId, input_Pa: number, supply_Pa: number, who = unit, elapsed_s = 0) =>
+  steady(who, [input_Pa, supply_Pa, 101_325, 293.15, elapsed_s])[placeOf(readings, reading)]!;
+
+describe('the handbook’s example, worked by hand', () => {
+  // A_d = π/4·0.230² = 0.0415476 m²; A_slave = π/4·0.0206² = 3.33292e-4 m²; A_rod = π/4·0.006² = 2.82743e-5 m²;
+  // k = 1 − 0.0848326 = 0.9151674.
+  // 20 inHg = 67 727.78 Pa: lift = (67 727.78·0.0415476 − 110)/3.33292e-4 = 81.1274 bar;
+  //   runout in = 81.1274/(3.6 − 0.9151674) = 30.217 bar. 28 bar is below it: 3.6·28 = 100.8 bar.
+  // 15 inHg = 50 795.84 Pa: lift = (50 795.84·0.0415476 − 110)/3.33292e-4 = 60.0208 bar;
+  //   runout in = 22.355 bar; 28 bar in: 0.9151674·28 + 60.0208 = 85.645 bar.
+  test('20 inHg: 100.8 bar out of 28 in, runout at 30.2', () => {
+    expect(at('output', 28 * BAR, 20 * INHG) / BAR).toBeCloseTo(100.8, 6);
+    expect(at('runoutInput', 0, 20 * INHG) / BAR).toBeCloseTo(30.217, 2);
+  });
+  test('15 inHg: 85.7 bar (85.645) out of 28 in, runout at 22.4, from a healthy unit', () => {
+    expect(at('output', 28 * BAR, 15 * INHG) / BAR).toBeCloseTo(85.645, 2);
+    expect(at('runoutInput', 0, 15 * INHG) / BAR).toBeCloseTo(22.355, 2);
+  });
+  test('activation reads the supply at rest and zero from runout on', () => {
+    expect(at('activation', 0, 20 * INHG)).toBeCloseTo(20 * INHG, 6);
+    expect(at('activation', 31 * BAR, 20 * INHG)).toBe(0);
+    // At 20 bar in, 72 out: used = (72e5·3.33292e-4 − 20e5·0.9151674·3.33292e-4 + 110)/0.0415476 = 45 721 Pa.
+    expect(at('activation', 20 * BAR, 20 * INHG)).toBeCloseTo(20 * INHG - 45_721, -1);
+  });
+  test('no vacuum: out = in', () => expect(at('output', 28 * BAR, 0)).toBe(28 * BAR));
+  test('below crack: out = in', () => expect(at('output', 2 * BAR, 20 * INHG)).toBe(2 * BAR));
+  test('the healthy band is B ± 10 % below the knee', () => {
+    const { values, tolerances } = healthy(typical);
+    const band = healthyBand((p) => at('output', 20 * BAR, 20 * INHG, [...p]), values, tolerances);
+    expect(band.low / BAR).toBeCloseTo(64.8, 6);
+    expect(band.high / BAR).toBeCloseTo(79.2, 6);
+  });
+  test('a leak at a quarter of its limit costs a quarter of the limit at sea level', () => {
+    const lost = 20 * INHG - at('supplyLeftReleased', 0, 20 * INHG, unit, 60);
+    expect(lost / INHG).toBeCloseTo(0.25, 6);
+  });
+});
+
+describe('the twin', () => {
+  const pressure = fc.double({ min: 0, max: 40 * BAR, noNaN: true });
+  const vacuum = fc.double({ min: 0, max: 27 * INHG, noNaN: true });
+  test('more input never gives less output, nor does more vacuum', () => {
+    fc.assert(
+      fc.property(pressure, vacuum, fc.double({ min: 0, max: 1e5, noNaN: true }), (input, supply, more) => {
+        const here = at('output', input, supply);
+        return (
+          at('output', input + more, supply) >= here - 1e-6 &&
+          at('output', input, supply + more / 10) >= here - 1e-6
+        );
+      }),
+    );
+  });
+  test('output is never below input, activation never above the supply nor below zero', () => {
+    fc.assert(
+      fc.property(pressure, vacuum, (input, supply) => {
+        const activation = at('activation', input, supply);
+        return at('output', input, supply) >= input && activation >= 0 && activation <= supply + 1e-6;
+      }),
+    );
+  });
+  test('at the runout it predicts, both branches meet', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 10, max: 27, noNaN: true }), (inHg) => {
+        const input = at('runoutInput', 0, inHg * INHG);
+        return Math.abs(at('output', input, inHg * INHG) - at('runoutOutput', 0, inHg * INHG)) < 1;
+      }),
+    );
+  });
+  test('parameters by name come back in declared order', () => {
+    expect(toVector(parameters, toNamed(parameters, unit))).toEqual([...unit]);
+  });
+});
+
+describe('profile', () => {
+  const messages = (change: object) =>
+    remoteVacuumProfile
+      .safeParse({ ...typical, ...change })
+      .error?.issues.map(({ path, message }) => [path.join('.'), message]) ?? [];
+  test.each([
+    [{ suspension: 'air' }, 'suspension', /not modelled yet/],
+    [{ rodDiameter_m: 0.025 }, 'rodDiameter_m', /thinner than the slave bore/],
+    [{ boostRatio: Number.NaN }, 'boostRatio', /number is needed/],
+    [{ bypassInputs_Pa: [20 * BAR, 10 * BAR, 30 * BAR] }, 'bypassInputs_Pa', /rising order/],
+    [{ bypassInputs_Pa: [20 * BAR, 30 * BAR] }, 'bypassInputs_Pa', /at least 3/],
+    [{ proof_Pa: 60 * BAR }, 'fullInput_Pa', /proof limit/],
+    [{ name: '  ' }, 'name', /Give the profile a name/],
+  ])('%j is refused at the field', (change, path, message) => {
+    const found = messages(change).find(([where]) => where === path);
+    expect(found?.[1]).toMatch(message);
+  });
+  test('nothing physical is assumed: a missing dimension is refused', () => {
+    expect(messages({ slaveBore_m: undefined }).map(([path]) => path)).toContain('slaveBore_m');
+  });
+});
