@@ -1,7 +1,8 @@
 import type { Item, ObservationItem, Procedure, ReadingItem, Step } from '../../procedure/procedure';
+import { FLUIDS } from '../../fluid/kinds';
 import type { Rig } from '../../twin/family';
 import { leakPoints, ports } from './ports';
-import { FLUIDS, type RemoteVacuumProfile } from './profile';
+import type { RemoteVacuumProfile } from './profile';
 import type { ReadingId } from './twin';
 
 /** Prompts, in the words used on a bench. A reading names what it measures: a reading of the twin, or what is set. */

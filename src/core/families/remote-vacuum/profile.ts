@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FLUIDS, FLUID_KINDS } from '../../fluid/kinds';
 import type { Quantity } from '../../quantities/units';
 
 const amount = (title: string, quantity: Quantity, low: number, high: number) =>
@@ -24,14 +25,6 @@ const limit = (title: string, quantity: Quantity, low: number, high: number) =>
 
 const BAR = 1e5;
 const INHG = 3386.389;
-
-export const FLUIDS = {
-  dot3: 'DOT 3 (glycol)',
-  dot4: 'DOT 4 (glycol)',
-  'dot5.1': 'DOT 5.1 (glycol)',
-  dot5: 'DOT 5 (silicone)',
-  mineral: 'Mineral oil',
-} as const;
 
 const pressures = (title: string, least: number) =>
   z
@@ -60,7 +53,7 @@ export const remoteVacuumProfile = z
         'Air-suspended units are not modelled yet: their activation port reads the other way round.',
       )
       .meta({ title: 'Suspension' }),
-    fluid: z.enum(Object.keys(FLUIDS) as [keyof typeof FLUIDS]).meta({ title: 'Fluid', labels: FLUIDS }),
+    fluid: z.enum(FLUID_KINDS).meta({ title: 'Fluid', labels: FLUIDS }),
     effectiveDiameter_m: amount('Effective diaphragm diameter', 'length', 0.05, 0.6),
     slaveBore_m: amount('Slave bore', 'length', 0.008, 0.06),
     rodDiameter_m: amount('Push rod diameter', 'length', 0.001, 0.03),

@@ -1,0 +1,12 @@
+import { answer, changeOf } from '@/server/http';
+import { replaceInstrument } from '@/server/shelf';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const PUT = (request: Request, { params }: Place) =>
+  answer(async (db) => {
+    const { version, body } = await changeOf(request);
+    return replaceInstrument(db, (await params).id, version, body);
+  });

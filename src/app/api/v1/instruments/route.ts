@@ -1,0 +1,7 @@
+import { answer, bodyOf } from '@/server/http';
+import { done } from '@/server/outcome';
+import { addInstrument, listInstruments } from '@/server/shelf';
+
+export const GET = () => answer(async (db) => done(await listInstruments(db)));
+
+export const POST = (request: Request) => answer(async (db) => addInstrument(db, await bodyOf(request)), 201);

@@ -1,0 +1,72 @@
+import { z } from 'zod';
+import { standardPressure_Pa } from '../air/atmosphere';
+import { SUPPLY_KINDS } from '../air/supply';
+import { UNIT_SETS } from '../quantities/units';
+import type { Conditions } from '../twin/family';
+
+const key = z.string().min(1, 'Press the key once.').max(40);
+
+/** What holds for the whole bench. SI. */
+export const settingsSchema = z
+  .strictObject({
+    technician: z.string().trim().max(120).meta({ title: 'Technician' }),
+    unitSet: z.enum(UNIT_SETS).meta({ title: 'Units' }),
+    /** A measured station barometer wins over the altitude. */
+    barometer_Pa: z
+      .number()
+      .min(30_000, 'Barometer: too low to be a station pressure.')
+      .max(110_000, 'Barometer: too high to be a station pressure.')
+      .nullable(),
+    altitude_m: z
+      .number()
+      .min(-500, 'Altitude: −500 m at the least.')
+      .max(11_000, 'Altitude: 11 000 m at the most.'),
+    temperature_K: z.number().min(233, 'Room temperature: too cold.').max(333, 'Room temperature: too hot.'),
+    supplyKind: z.enum(SUPPLY_KINDS),
+    supplyHealth_Pa: z
+      .number()
+      .min(3_000, 'Healthy supply: too low.')
+      .max(100_000, 'Healthy supply: above a full vacuum.'),
+    meets: z.number().gt(0.5, 'Meets from: above 50 %.').lt(1, 'Meets from: below 100 %.'),
+    fails: z.number().gt(0, 'Fails to: above 0 %.').lt(0.5, 'Fails to: below 50 %.'),
+    captureKey: key,
+    strikeKey: key,
+    sound: z.boolean(),
+  })
+  .refine((s) => s.captureKey !== s.strikeKey, {
+    path: ['strikeKey'],
+    message: 'The capture key and the strike key must differ.',
+  });
+
+export type Settings = z.infer<typeof settingsSchema>;
+
+/** A bench at sea level with a vacuum pump, until it is told otherwise. */
+export const INITIAL_SETTINGS: Settings = {
+  technician: '',
+  unitSet: 'mixed',
+  barometer_Pa: null,
+  altitude_m: 0,
+  temperature_K: 293.15,
+  supplyKind: 'pump',
+  supplyHealth_Pa: 60_955,
+  meets: 0.95,
+  fails: 0.05,
+  captureKey: 'F8',
+  strikeKey: 'F9',
+  sound: true,
+};
+
+/** Station pressure of the bench, Pa: as measured, else the standard atmosphere at its altitude. */
+export const stationPressure_Pa = (settings: Settings) =>
+  settings.barometer_Pa ?? standardPressure_Pa(settings.altitude_m);
+
+/** The conditions a run starts under. @param day ISO date */
+export const conditionsFrom = (settings: Settings, day: string): Conditions => ({
+  barometer_Pa: stationPressure_Pa(settings),
+  temperature_K: settings.temperature_K,
+  supplyKind: settings.supplyKind,
+  supplyHealth_Pa: settings.supplyHealth_Pa,
+  technician: settings.technician,
+  day,
+  thresholds: { meets: settings.meets, fails: settings.fails },
+});

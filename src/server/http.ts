@@ -1,0 +1,64 @@
+import { database } from './database';
+import type { Outcome, Refusal } from './outcome';
+import type { Knex } from 'knex';
+
+const STATUS: Record<Refusal['code'], number> = { 'not-found': 404, invalid: 422, conflict: 409 };
+
+/** Largest request body read, bytes: ten thousand times a capture, and far from hurting the server. */
+const MOST_BYTES = 1_000_000;
+
+const problem = (status: number, body: object) =>
+  new Response(JSON.stringify({ type: 'about:blank', status, ...body }), {
+    status,
+    headers: { 'content-type': 'application/problem+json' },
+  });
+
+/** Answers a request from the store: JSON, or problem details (RFC 9457) with a sentence for the technician. */
+export async function answer<T>(work: (db: Knex) => Promise<Outcome<T>>, status = 200): Promise<Response> {
+  try {
+    const outcome = await work(await database());
+    if (outcome.ok) return Response.json(outcome.value, { status });
+    const { code, message, ...more } = outcome.why;
+    return problem(STATUS[code], { title: message, code, ...more });
+  } catch (error) {
+    if (error instanceof BadBody)
+      return problem(error.status, { title: error.message, code: 'invalid', fields: {} });
+    const sqlite = (error as { code?: string }).code ?? '';
+    const title = /^SQLITE_(FULL|READONLY|IOERR|CANTOPEN)/.test(sqlite)
+      ? 'The disk cannot be written, so nothing was recorded. Free some space or check the data folder, then try again.'
+      : 'Something went wrong on the server, so nothing was recorded. Try again; if it stays, note the time and tell whoever keeps this machine.';
+    process.stderr.write(`${new Date().toISOString()} ${(error as Error).stack ?? String(error)}\n`);
+    return problem(500, { title, code: 'server' });
+  }
+}
+
+class BadBody extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** Reads a JSON body of bounded size. */
+export async function bodyOf(request: Request): Promise<unknown> {
+  const text = await request.text();
+  if (text.length > MOST_BYTES) throw new BadBody(413, 'That is too long to take in one go.');
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new BadBody(400, 'The request is not JSON.');
+  }
+}
+
+/** Body of a change to a stored thing. */
+export async function changeOf(request: Request): Promise<{ version: number; body: unknown }> {
+  const change = (await bodyOf(request)) as { version?: unknown; body?: unknown } | null;
+  if (typeof change?.version !== 'number')
+    throw new BadBody(400, 'The request does not say which version it changes.');
+  return { version: change.version, body: change.body };
+}
+
+/** The server's clock, at the edge where it belongs. */
+export const now = () => new Date().toISOString();
