@@ -1,3 +1,5 @@
+import { sentence, type Sentence } from '../quantities/sentence';
+import type { Quantity } from '../quantities/units';
 import { normalCdf } from './normal';
 import type { Instrument } from './instrument';
 import { combinedUncertainty, type Term } from './uncertainty';
@@ -120,4 +122,35 @@ function chanceToSettle(call: CloseCall, uNow: number, u: number, distance: numb
   const inside = tooNarrow ? 0 : 1 - normalCdf((grey - margin) / spread);
   const outside = normalCdf((-grey - margin) / spread);
   return inside + outside;
+}
+
+/** What to do about a close call, in words. @param quantity of the value judged */
+export function adviceSentence(advice: Advice, quantity: Quantity): Sentence {
+  switch (advice.kind) {
+    case 'repeat':
+      return sentence(
+        `Read ${advice.instrument} again, ${advice.count} readings in all: U comes down to {U}.`,
+        {
+          U: { value: 2 * advice.u, quantity, u: advice.u / 4 },
+        },
+      );
+    case 'gauge':
+      return sentence(
+        `Read it again with ${advice.instrument} in place of ${advice.inPlaceOf}: U comes down to {U}.`,
+        {
+          U: { value: 2 * advice.u, quantity, u: advice.u / 4 },
+        },
+      );
+    case 'band-too-narrow':
+      return sentence(
+        'Nothing on this shelf can: the limits lie closer together than the best gauge here can tell apart (U = {U}).',
+        {
+          U: { value: 2 * advice.bestU, quantity, u: advice.bestU / 4 },
+        },
+      );
+    case 'nothing':
+      return sentence(
+        'Nothing on this shelf can settle it: the value lies nearer to the limit than the best gauge here can tell.',
+      );
+  }
 }

@@ -26,23 +26,29 @@ export const accuracySchema = z.discriminatedUnion('kind', [
 
 const day = z.iso.date('a date, as in 2026-11-23').nullable();
 
+/** Fields of an instrument, for its record and for its form. Full scale and step are typed in bar or inHg like any reading. */
+export const instrumentFields = {
+  tag: z.string().trim().min(1, 'Give the instrument a tag.').max(40).meta({ title: 'Tag' }),
+  name: z.string().trim().max(200).meta({ title: 'Description' }),
+  quantity: z.enum(['pressure', 'depression'], 'Reads: choose one.').meta({ title: 'Reads' }),
+  fullScale_Pa: z
+    .number()
+    .positive('Full scale must be above zero.')
+    .meta({ title: 'Full scale', quantity: 'pressure' }),
+  accuracy: accuracySchema.meta({ title: 'Accuracy' }),
+  step_Pa: z
+    .number()
+    .positive('The smallest readable step must be above zero.')
+    .meta({ title: 'Smallest readable step', quantity: 'pressure' }),
+  usualPort: z.string().max(40).nullable().meta({ title: 'Stands on' }),
+  tiedTo: z.string().max(40).nullable().meta({ title: 'Low range, tied to high range' }),
+  calibratedOn: day.meta({ title: 'Last calibration, as 2026-11-23' }),
+  calibrationDue: day.meta({ title: 'Next calibration, as 2027-11-23' }),
+};
+
 /** A gauge or transducer on the shelf. Handbook 5. */
 export const instrumentSchema = z
-  .strictObject({
-    tag: z.string().trim().min(1, 'Give the instrument a tag.').max(40).meta({ title: 'Tag' }),
-    name: z.string().trim().max(200).meta({ title: 'Description' }),
-    quantity: z.enum(['pressure', 'depression']).meta({ title: 'Reads' }),
-    fullScale_Pa: z.number().positive('Full scale must be above zero.').meta({ title: 'Full scale' }),
-    accuracy: accuracySchema.meta({ title: 'Accuracy' }),
-    step_Pa: z
-      .number()
-      .positive('The smallest readable step must be above zero.')
-      .meta({ title: 'Smallest readable step' }),
-    usualPort: z.string().max(40).nullable().meta({ title: 'Usual port' }),
-    tiedTo: z.string().max(40).nullable().meta({ title: 'Low range, tied to (tag of the high range)' }),
-    calibratedOn: day.meta({ title: 'Last calibration' }),
-    calibrationDue: day.meta({ title: 'Next calibration' }),
-  })
+  .strictObject(instrumentFields)
   .refine((gauge) => gauge.step_Pa < gauge.fullScale_Pa, {
     path: ['step_Pa'],
     message: 'The smallest step must be smaller than the full scale.',
@@ -75,6 +81,21 @@ export function permissibleError_Pa({ accuracy, fullScale_Pa }: Instrument, read
     }
   }
 }
+
+/** Percentages offered where an accuracy is no class and no grade. */
+const PERCENTS = [0.05, 0.1, 0.2, 0.25, 0.5, 1, 1.5, 2, 2.5, 3, 5];
+
+/** Every accuracy that can be chosen for an instrument. */
+export const ACCURACY_CHOICES: readonly Accuracy[] = [
+  ...EN_CLASSES.map((cls) => ({ kind: 'en-837-1' as const, class: cls })),
+  ...ASME_GRADES.map((grade) => ({ kind: 'asme-b40.100' as const, grade })),
+  ...PERCENTS.map((value) => ({ kind: 'percent-of-span' as const, percent: value })),
+  ...PERCENTS.map((value) => ({ kind: 'percent-of-reading' as const, percent: value })),
+];
+
+/** The accuracy that a label names; null where it is none of the choices. */
+export const accuracyFrom = (label: string): Accuracy | null =>
+  ACCURACY_CHOICES.find((accuracy) => accuracyLabel(accuracy) === label) ?? null;
 
 /** The accuracy as it stands on the gauge's face. */
 export function accuracyLabel(accuracy: Accuracy): string {

@@ -4,39 +4,74 @@ import { SUPPLY_KINDS } from '../air/supply';
 import { UNIT_SETS } from '../quantities/units';
 import type { Conditions } from '../twin/family';
 
-const key = z.string().min(1, 'Press the key once.').max(40);
+/** A key is taught by pressing it, never typed out. */
+const key = (title: string) =>
+  z.string().min(1, `${title}: press the key once.`).max(40).meta({ title, taught: true });
 
 /** What holds for the whole bench. SI. */
 export const settingsSchema = z
   .strictObject({
     technician: z.string().trim().max(120).meta({ title: 'Technician' }),
-    unitSet: z.enum(UNIT_SETS).meta({ title: 'Units' }),
-    /** A measured station barometer wins over the altitude. */
+    unitSet: z.enum(UNIT_SETS).meta({
+      title: 'Units',
+      labels: { mixed: 'bar and inHg', metric: 'bar and kPa', imperial: 'psi and inHg' },
+    }),
     barometer_Pa: z
       .number()
       .min(30_000, 'Barometer: too low to be a station pressure.')
       .max(110_000, 'Barometer: too high to be a station pressure.')
-      .nullable(),
+      .nullable()
+      .meta({ title: 'Barometer, station pressure (empty: from the altitude)', quantity: 'barometer' }),
     altitude_m: z
       .number()
       .min(-500, 'Altitude: −500 m at the least.')
-      .max(11_000, 'Altitude: 11 000 m at the most.'),
-    temperature_K: z.number().min(233, 'Room temperature: too cold.').max(333, 'Room temperature: too hot.'),
-    supplyKind: z.enum(SUPPLY_KINDS),
+      .max(11_000, 'Altitude: 11 000 m at the most.')
+      .meta({ title: 'Altitude', quantity: 'altitude' }),
+    temperature_K: z
+      .number()
+      .min(233, 'Room temperature: too cold.')
+      .max(333, 'Room temperature: too hot.')
+      .meta({ title: 'Room temperature', quantity: 'temperature' }),
+    supplyKind: z
+      .enum(SUPPLY_KINDS)
+      .meta({
+        title: 'Vacuum comes from',
+        labels: { pump: 'a vacuum pump', manifold: 'an engine manifold' },
+      }),
     supplyHealth_Pa: z
       .number()
       .min(3_000, 'Healthy supply: too low.')
-      .max(100_000, 'Healthy supply: above a full vacuum.'),
-    meets: z.number().gt(0.5, 'Meets from: above 50 %.').lt(1, 'Meets from: below 100 %.'),
-    fails: z.number().gt(0, 'Fails to: above 0 %.').lt(0.5, 'Fails to: below 50 %.'),
-    captureKey: key,
-    strikeKey: key,
-    sound: z.boolean(),
+      .max(100_000, 'Healthy supply: above a full vacuum.')
+      .meta({ title: 'Healthy supply at sea level, at least', quantity: 'depression' }),
+    meets: z
+      .number()
+      .gt(0.5, 'Meets from: above 50 %.')
+      .lt(1, 'Meets from: below 100 %.')
+      .meta({ title: 'Meets from a probability of', quantity: 'percent' }),
+    fails: z
+      .number()
+      .gt(0, 'Fails to: above 0 %.')
+      .lt(0.5, 'Fails to: below 50 %.')
+      .meta({ title: 'Fails to a probability of', quantity: 'percent' }),
+    captureKey: key('Capture key, or foot-switch'),
+    strikeKey: key('Strike key'),
+    sound: z.boolean().meta({ title: 'Sound when a reading is taken and when a wait is over' }),
   })
   .refine((s) => s.captureKey !== s.strikeKey, {
     path: ['strikeKey'],
     message: 'The capture key and the strike key must differ.',
-  });
+  })
+  .refine(
+    (s) =>
+      ![s.captureKey, s.strikeKey].some((k) =>
+        /^[\w.,−+ -]$|^(Enter|Tab|Escape|Backspace|F2|F4|F7)$/.test(k),
+      ),
+    {
+      path: ['captureKey'],
+      message:
+        'Choose keys that type nothing and do nothing else here: F6, F8, F9 or a foot-switch set to one of F13 to F24.',
+    },
+  );
 
 export type Settings = z.infer<typeof settingsSchema>;
 

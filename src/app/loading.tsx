@@ -1,0 +1,5 @@
+import { Nothing } from '@/ui/page';
+
+export default function Loading() {
+  return <Nothing>One moment…</Nothing>;
+}

@@ -1,0 +1,19 @@
+import { notFound } from 'next/navigation';
+import { database } from '@/server/database';
+import { findJob } from '@/server/jobs';
+import { findRun } from '@/server/runs';
+import { RunScreen } from '@/ui/run/run-screen';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const metadata = { title: 'Bench test' };
+
+export default async function RunPage({ params }: Place) {
+  const db = await database();
+  const run = await findRun(db, (await params).id);
+  const job = run && (await findJob(db, run.jobId));
+  if (!run || !job) notFound();
+  return <RunScreen stored={run} job={job} />;
+}

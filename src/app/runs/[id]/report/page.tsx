@@ -1,0 +1,24 @@
+import { notFound } from 'next/navigation';
+import { reportContent } from '@/core/records/report';
+import { judgedRun } from '@/server/assessments';
+import { database } from '@/server/database';
+import { findJob } from '@/server/jobs';
+import { findRun, stateOf } from '@/server/runs';
+import { Report } from '@/ui/report';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const metadata = { title: 'Report' };
+
+export default async function ReportPage({ params }: Place) {
+  const db = await database();
+  const run = await findRun(db, (await params).id);
+  const job = run && (await findJob(db, run.jobId));
+  if (!run || !job) notFound();
+  const { results, assessment } = judgedRun(run);
+  const state = stateOf(run);
+  const content = reportContent(run.context, state, results, assessment);
+  return <Report job={job} run={run} results={results} assessment={assessment} content={content} />;
+}

@@ -1,0 +1,37 @@
+import { findItem } from './procedure';
+import type { Procedure, SourceState } from './procedure';
+import { isDone, type RunState } from './run';
+
+/** What is under vacuum or pressure on the bench right now, as far as the run knows. */
+export interface LiveState {
+  readonly vacuum: SourceState;
+  /** Last depression read while the vacuum was on, Pa. */
+  readonly supply_Pa: number | null;
+  /** 'released', or the input last read and not yet let go, Pa. */
+  readonly input: 'released' | number;
+}
+
+/** Works out what is live from what was captured and what the steps leave behind. */
+export function liveState(procedure: Procedure, run: RunState): LiveState {
+  let input: LiveState['input'] = 'released';
+  let supply_Pa: number | null = null;
+  const seen = new Set<string>();
+  for (const capture of run.captures) {
+    if (capture.struck) continue;
+    const found = findItem(procedure, capture.item);
+    if (found?.item.kind !== 'reading') continue;
+    const { item, step } = found;
+    if (item.port === 'input' && item.measures !== 'zero') input = capture.value_SI;
+    if (item.port === 'supply') supply_Pa = capture.value_SI;
+    seen.add(capture.item);
+    const rest = step.items.filter((i) => i.kind === 'reading' && !seen.has(i.id) && !run.skipped[i.id]);
+    if (rest.length === 0 && step.leaves?.input === 'released') input = 'released';
+  }
+  return { vacuum: run.vacuum, supply_Pa: run.vacuum === 'on' ? supply_Pa : null, input };
+}
+
+/** Steps that are done or skipped, for progress: how many of how many. */
+export function progress(procedure: Procedure, run: RunState): { done: number; of: number } {
+  const items = procedure.steps.flatMap(({ items: all }) => all);
+  return { done: items.filter((item) => isDone(run, item)).length, of: items.length };
+}

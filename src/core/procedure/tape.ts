@@ -1,0 +1,90 @@
+import type { RunEvent } from './events';
+import { findItem, type Procedure, type SourceState } from './procedure';
+import { waitStart, type Capture, type RunState } from './run';
+
+/** One line of the tape, in the order things happened. */
+export type TapeLine =
+  | { kind: 'step'; id: string; title: string }
+  | { kind: 'reading'; id: string; capture: Capture; prompt: string; step: string }
+  | {
+      kind: 'look';
+      id: string;
+      item: string;
+      name: string;
+      label: string;
+      finds: 'good' | 'bad' | 'unknown';
+      note: string;
+    }
+  | { kind: 'wait'; id: string; prompt: string; seconds: number }
+  | { kind: 'source'; id: string; vacuum: SourceState }
+  | { kind: 'skip'; id: string; what: string; reason: string };
+
+/** The run as a strip: one line per thing that happened, under the step it belongs to. */
+export function tapeOf(procedure: Procedure, run: RunState, events: readonly RunEvent[]): TapeLine[] {
+  const lines: TapeLine[] = [];
+  let lastStep = '';
+  const under = (stepId: string) => {
+    if (stepId === lastStep) return;
+    lastStep = stepId;
+    const step = procedure.steps.find(({ id }) => id === stepId);
+    if (step) lines.push({ kind: 'step', id: `step-${lines.length}`, title: step.title });
+  };
+  for (const event of events) {
+    if ('item' in event && event.item !== null) under(findItem(procedure, event.item)?.step.id ?? '');
+    else if ('step' in event) under(event.step);
+    const line = lineOf(procedure, run, event);
+    if (line) lines.push(line);
+  }
+  return lines;
+}
+
+function lineOf(procedure: Procedure, run: RunState, event: RunEvent): TapeLine | null {
+  switch (event.type) {
+    case 'captured': {
+      const capture = run.captures.find(({ id }) => id === event.id);
+      const found = findItem(procedure, event.item);
+      if (!capture || found?.item.kind !== 'reading') return null;
+      return { kind: 'reading', id: event.id, capture, prompt: found.item.prompt, step: found.step.id };
+    }
+    case 'observed': {
+      const item = findItem(procedure, event.item)?.item;
+      if (item?.kind !== 'observation') return null;
+      const answer = item.answers.find(({ id }) => id === event.answer);
+      return answer
+        ? {
+            kind: 'look',
+            id: event.id,
+            item: item.id,
+            name: item.name,
+            label: answer.label,
+            finds: answer.finds,
+            note: event.note,
+          }
+        : null;
+    }
+    case 'wait-ended': {
+      const item = findItem(procedure, event.item)?.item;
+      const from = run.waits[event.item]?.startedAt ?? waitStart(procedure, run, event.item);
+      if (item?.kind !== 'wait' || !from) return null;
+      return {
+        kind: 'wait',
+        id: event.id,
+        prompt: item.prompt,
+        seconds: (Date.parse(event.at) - Date.parse(from)) / 1000,
+      };
+    }
+    case 'source-set':
+      return { kind: 'source', id: event.id, vacuum: event.vacuum };
+    case 'skipped': {
+      const step = procedure.steps.find(({ id }) => id === event.step);
+      return {
+        kind: 'skip',
+        id: event.id,
+        what: event.item ?? step?.title ?? event.step,
+        reason: event.reason,
+      };
+    }
+    default:
+      return null;
+  }
+}

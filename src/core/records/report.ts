@@ -1,0 +1,85 @@
+import { calibrationState, type Instrument } from '../metrology/instrument';
+import { CAUTIONS } from '../procedure/cautions';
+import type { RunState } from '../procedure/run';
+import { printList } from '../quantities/sentence';
+import type { RunContext } from '../twin/family';
+import type { Assessment, Result } from '../twin/result';
+
+/** Something that was not tested, and why. */
+export interface Untested {
+  readonly what: string;
+  readonly why: string;
+}
+
+/** What a report says beyond the results themselves. */
+export interface ReportContent {
+  /** A paragraph for the customer, in plain words. */
+  readonly plain: readonly string[];
+  readonly untested: readonly Untested[];
+  /** Gauges that any reading was taken on, with their calibration state on the day. */
+  readonly instruments: readonly {
+    readonly gauge: Instrument;
+    readonly calibration: ReturnType<typeof calibrationState>;
+  }[];
+  /** Verdicts that lean on a gauge past its calibration date. */
+  readonly leansOnOverdue: readonly string[];
+  readonly cautions: readonly (typeof CAUTIONS)[keyof typeof CAUTIONS][];
+}
+
+const PLAIN: Record<Assessment['call'], string> = {
+  healthy: 'We tested your brake unit on the bench. Every limit that we tested was met.',
+  'weak-supply':
+    'We tested your brake unit on the bench. It did everything that the vacuum it was given allows. What falls short is the vacuum supply, not the unit.',
+  faulty: 'We tested your brake unit on the bench. It did not meet its limits.',
+  open: 'We tested your brake unit on the bench. On at least one point our gauges cannot yet tell whether it meets its limit.',
+  incomplete: 'The bench test of your brake unit is not complete.',
+};
+
+/** Works out what the report says, from the results alone: a missing reading is listed, never passed over. */
+export function reportContent(
+  context: RunContext<unknown>,
+  run: RunState,
+  results: readonly Result[],
+  assessment: Assessment,
+): ReportContent {
+  const used = new Set(run.captures.filter(({ struck }) => !struck).map(({ instrument }) => instrument));
+  const known = new Map(
+    [...context.shelf, ...Object.values(context.rig).flat()].map((gauge) => [gauge.tag, gauge]),
+  );
+  const instruments = [...used].sort().flatMap((tag) => {
+    const gauge = known.get(tag);
+    return gauge ? [{ gauge, calibration: calibrationState(gauge, context.conditions.day) }] : [];
+  });
+  const overdue = new Set(
+    instruments.filter(({ calibration }) => calibration === 'overdue').map(({ gauge }) => gauge.tag),
+  );
+  const leaning = results.filter(
+    ({ gauges, verdict }) => verdict !== 'not-taken' && gauges.some((tag) => overdue.has(tag)),
+  );
+  const failing = results.filter(({ verdict, about }) => verdict === 'fails' && about === 'unit');
+  const steps = [...new Set(context.procedure.steps.flatMap(({ cautions }) => cautions))];
+  return {
+    plain: [
+      PLAIN[assessment.call],
+      ...(failing.length > 0
+        ? [`Outside its limits: ${printList(failing.map(({ name }) => name.toLowerCase()))}.`]
+        : []),
+    ],
+    untested: results
+      .filter(({ verdict }) => verdict === 'not-taken')
+      .map((result) => ({ what: result.name, why: whyNot(context, run, result) })),
+    instruments,
+    leansOnOverdue: leaning.map(({ name }) => name),
+    cautions: steps.map((id) => CAUTIONS[id]),
+  };
+}
+
+function whyNot(context: RunContext<unknown>, run: RunState, result: Result): string {
+  const step = context.procedure.steps.find(({ id }) => id === result.step);
+  const reasons = (result.item ? [result.item] : (step?.items ?? []).map(({ id }) => id)).flatMap(
+    (id) => run.skipped[id] ?? [],
+  );
+  if (reasons[0]) return `Skipped: ${reasons[0]}`;
+  if (result.seen) return result.seen;
+  return run.finished ? 'Could not be worked out from what was read' : 'Not reached yet';
+}

@@ -1,0 +1,21 @@
+import type { StoredRun } from './views';
+import { nextAction, waitStart, type RunState } from '../procedure/run';
+
+/** A wait that is counting on the bench. */
+export interface RunningWait {
+  readonly runId: string;
+  readonly tag: string;
+  readonly prompt: string;
+  /** ISO time at which it is over. */
+  readonly endsAt: string;
+}
+
+/** The wait a run stands at, if it has been started. */
+export function waitOf(run: StoredRun, state: RunState, tag: string): RunningWait | null {
+  const action = nextAction(run.context.procedure, state);
+  if (action.kind !== 'item' || action.item.kind !== 'wait') return null;
+  const from = waitStart(run.context.procedure, state, action.item.id);
+  if (!from) return null;
+  const endsAt = new Date(Date.parse(from) + action.item.duration_s * 1000).toISOString();
+  return { runId: run.id, tag, prompt: action.item.prompt, endsAt };
+}

@@ -1,0 +1,42 @@
+import type { Knex } from 'knex';
+import { liveState, progress, type LiveState } from '@/core/procedure/live';
+import { nextAction } from '@/core/procedure/run';
+import type { StoredJob } from '@/core/records/views';
+import { waitOf, type RunningWait } from '@/core/records/waits';
+import { findJob } from './jobs';
+import { openRuns, stateOf } from './runs';
+
+/** One run on the bench: where it stands, what is live, which gauges it holds. */
+export interface OnBench {
+  readonly runId: string;
+  readonly job: StoredJob;
+  readonly stands: string;
+  readonly progress: { done: number; of: number };
+  readonly live: LiveState;
+  readonly wait: RunningWait | null;
+  readonly gauges: readonly string[];
+  readonly startedAt: string;
+}
+
+/** Everything that is on the bench now. */
+export async function benchNow(db: Knex): Promise<OnBench[]> {
+  const runs = await openRuns(db);
+  return Promise.all(
+    runs.map(async (run) => {
+      const job = (await findJob(db, run.jobId))!;
+      const state = stateOf(run);
+      const { procedure, rig } = run.context;
+      const action = nextAction(procedure, state);
+      return {
+        runId: run.id,
+        job,
+        stands: 'step' in action ? action.step.title : 'Ready to close',
+        progress: progress(procedure, state),
+        live: liveState(procedure, state),
+        wait: waitOf(run, state, job.body.tag),
+        gauges: Object.values(rig).flatMap((gauges) => gauges.map(({ tag }) => tag)),
+        startedAt: run.startedAt,
+      };
+    }),
+  );
+}

@@ -1,0 +1,152 @@
+'use client';
+
+import { Box } from '@mui/material';
+import Link from 'next/link';
+import type { LiveState } from '@/core/procedure/live';
+import type { StoredJob } from '@/core/records/views';
+import type { RunningWait } from '@/core/records/waits';
+import { LinkButton } from './link-button';
+import { Nothing, Page, Part } from './page';
+import { usePrint } from './settings-context';
+import { clock, useNow } from './use-now';
+
+export interface BenchView {
+  readonly onBench: readonly {
+    readonly runId: string;
+    readonly job: StoredJob;
+    readonly stands: string;
+    readonly progress: { done: number; of: number };
+    readonly live: LiveState;
+    readonly wait: RunningWait | null;
+    readonly gauges: readonly string[];
+  }[];
+  readonly next: readonly { readonly job: StoredJob; readonly blockedBy: string | null }[];
+  readonly overdue: readonly { readonly tag: string; readonly name: string; readonly due: string }[];
+  readonly today: string;
+}
+
+/** The day: what is on the bench and live, what is next and what blocks it, gauges in use, what is overdue. */
+export function BenchPage({ view }: { view: BenchView }) {
+  const { onBench, next, overdue, today } = view;
+  return (
+    <Page
+      title="Bench"
+      actions={
+        <LinkButton href="/jobs/new" variant="contained">
+          Take in a unit
+        </LinkButton>
+      }
+    >
+      <Part title="On the bench now" note={onBench.length > 0 ? undefined : 'nothing is live'}>
+        {onBench.length === 0 && <Nothing>No test is running. Start one from a job below.</Nothing>}
+        {onBench.map((run) => (
+          <RunLine key={run.runId} run={run} />
+        ))}
+      </Part>
+      <Part title="Next">
+        {next.length === 0 && <Nothing>Every job has been tested. Take in a unit to begin.</Nothing>}
+        <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {next.map(({ job, blockedBy }) => (
+            <Box
+              component="li"
+              key={job.id}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '110px minmax(0, 1fr) 200px 150px',
+                gap: 2,
+                py: 1,
+                borderBottom: 1,
+                borderColor: 'divider',
+                alignItems: 'baseline',
+              }}
+            >
+              <Box component={Link} href={`/jobs/${job.id}`} sx={{ fontWeight: 700, color: 'primary.main' }}>
+                {job.body.tag}
+              </Box>
+              <Box sx={{ overflowWrap: 'anywhere' }}>
+                {job.body.from || 'No vehicle given'}
+                <Box sx={{ color: 'text.secondary' }}>{short(job.body.complaint)}</Box>
+                {blockedBy && <Box sx={{ color: 'error.main', fontWeight: 600 }}>{blockedBy}</Box>}
+              </Box>
+              <Box>{job.profileName}</Box>
+              <Promised day={job.body.promisedOn} today={today} />
+            </Box>
+          ))}
+        </Box>
+      </Part>
+      <Part title="Gauges">
+        {overdue.length === 0 && <Nothing>Every gauge is in date.</Nothing>}
+        {overdue.map(({ tag, name, due }) => (
+          <Box key={tag} sx={{ py: 0.5 }}>
+            <b>{tag}</b> {name}: calibration was due on {due}. It can be used; every verdict that leans on it
+            says so.
+          </Box>
+        ))}
+        {onBench.length > 0 && (
+          <Box sx={{ color: 'text.secondary', pt: 0.5 }}>
+            In use: {[...new Set(onBench.flatMap(({ gauges }) => gauges))].join(', ')}
+          </Box>
+        )}
+      </Part>
+    </Page>
+  );
+}
+
+function RunLine({ run }: { run: BenchView['onBench'][number] }) {
+  const print = usePrint();
+  const now = useNow(500);
+  const { live, wait, job, progress } = run;
+  const left_s = wait && now !== null ? (Date.parse(wait.endsAt) - now) / 1000 : null;
+  const hot = live.vacuum === 'on' || live.input !== 'released';
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '110px minmax(0, 1fr) minmax(0, 1fr) auto',
+        gap: 2,
+        py: 1.25,
+        alignItems: 'center',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box component={Link} href={`/jobs/${job.id}`} sx={{ fontWeight: 700, color: 'primary.main' }}>
+        {job.body.tag}
+      </Box>
+      <Box>
+        {job.body.from}
+        <Box sx={{ color: 'text.secondary' }}>
+          {run.stands}, {progress.done} of {progress.of}
+        </Box>
+      </Box>
+      <Box sx={{ fontWeight: hot ? 700 : 400, color: hot ? 'warning.dark' : 'text.secondary' }}>
+        {live.vacuum === 'on'
+          ? `Vacuum on${live.supply_Pa === null ? '' : `, ${print.value(live.supply_Pa, 'depression')}`}`
+          : 'Vacuum off'}
+        <br />
+        {live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`}
+        {left_s !== null && (
+          <>
+            <br />
+            {wait!.prompt} {left_s > 0 ? clock(left_s) : 'over: read now'}
+          </>
+        )}
+      </Box>
+      <LinkButton href={`/runs/${run.runId}`} variant="contained" size="large">
+        Go on
+      </LinkButton>
+    </Box>
+  );
+}
+
+function Promised({ day, today }: { day: string | null; today: string }) {
+  if (!day) return <Box sx={{ color: 'text.secondary' }}>No date promised</Box>;
+  const late = day < today;
+  return (
+    <Box sx={{ fontWeight: late ? 700 : 400, color: late ? 'error.main' : 'text.primary' }}>
+      {late ? `Late: ${day}` : day === today ? 'Promised today' : `Promised ${day}`}
+    </Box>
+  );
+}
+
+export const short = (text: string, most = 110) => (text.length > most ? `${text.slice(0, most)}…` : text);

@@ -1,0 +1,164 @@
+import { z } from 'zod';
+import { printQuantity } from '@/core/quantities/print';
+import { parseReading } from '@/core/quantities/reading';
+import { refusalSentence } from '@/core/quantities/refusal';
+import { fromSI, unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
+
+/** One field of a form, made from the schema of the thing itself. */
+export interface SchemaField {
+  /** Place in the body, joined with dots: also the field's name in the form. */
+  readonly path: string;
+  readonly title: string;
+  readonly group: string;
+  readonly kind: 'text' | 'quantity' | 'quantities' | 'choice' | 'switch' | 'flag' | 'key';
+  readonly quantity?: Quantity;
+  readonly nullable: boolean;
+  readonly choices?: readonly { value: string; label: string }[];
+}
+
+interface Meta {
+  title?: string;
+  quantity?: Quantity;
+  labels?: Record<string, string>;
+  /** Taught by pressing the key. */
+  taught?: boolean;
+}
+
+/** Fields of an object schema, in its own order; nested objects give their title as the group. */
+export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[] {
+  if (!(schema instanceof z.ZodObject)) return [];
+  return Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(([key, child]): SchemaField[] => {
+    const nullable = child instanceof z.ZodNullable;
+    const inner = nullable ? (child.unwrap() as z.ZodType) : child;
+    const meta = { ...(inner.meta() as Meta | undefined), ...(child.meta() as Meta | undefined) };
+    const here = path ? `${path}.${key}` : key;
+    const title = meta.title ?? key;
+    if (inner instanceof z.ZodLiteral) return [];
+    if (inner instanceof z.ZodObject) {
+      const inside = fieldsOf(inner, here, group === '' || nullable ? title : group).map((f) =>
+        f.title === 'Source' ? { ...f, title: `${title}: source` } : f,
+      );
+      return nullable ? [{ path: here, title, group: title, kind: 'switch', nullable }, ...inside] : inside;
+    }
+    const base = { path: here, title, group, nullable };
+    if (inner instanceof z.ZodBoolean) return [{ ...base, kind: 'flag' }];
+    if (meta.taught) return [{ ...base, kind: 'key' }];
+    if (inner instanceof z.ZodEnum) {
+      const choices = inner.options.map((value) => ({
+        value: String(value),
+        label: meta.labels?.[String(value)] ?? String(value),
+      }));
+      return [{ ...base, kind: 'choice', choices }];
+    }
+    if (inner instanceof z.ZodArray) return [{ ...base, kind: 'quantities', quantity: meta.quantity }];
+    return [{ ...base, kind: meta.quantity ? 'quantity' : 'text', quantity: meta.quantity }];
+  });
+}
+
+/** What is typed in the fields, by path. */
+export type FormText = Record<string, string>;
+
+/** Digits kept when a stored value is put into a field: enough to save it back unchanged. */
+const FIELD_DIGITS = 8;
+
+function fieldText(value_SI: number, quantity: Quantity, set: UnitSet): string {
+  const unit = unitFor(quantity, set);
+  const text = String(Number(fromSI(value_SI, unit).toPrecision(FIELD_DIGITS)));
+  // Exactly three decimals could be taken for a thousands group.
+  return /^-?[1-9]\d{0,2}\.\d{3}$/.test(text) ? `${text}0` : text;
+}
+
+/** A body as text in the fields, in a unit set. */
+export function textOf(fields: readonly SchemaField[], body: unknown, set: UnitSet): FormText {
+  return Object.fromEntries(
+    fields.map((field) => {
+      const value = at(body, field.path);
+      if (field.kind === 'switch') return [field.path, value === null || value === undefined ? '' : 'yes'];
+      if (value === null || value === undefined) return [field.path, ''];
+      if (field.kind === 'flag') return [field.path, value ? 'yes' : ''];
+      if (field.kind === 'quantity') return [field.path, fieldText(value as number, field.quantity!, set)];
+      if (field.kind === 'quantities')
+        return [field.path, (value as number[]).map((v) => fieldText(v, field.quantity!, set)).join('; ')];
+      return [field.path, String(value)];
+    }),
+  );
+}
+
+export type ReadForm =
+  { ok: true; body: Record<string, unknown> } | { ok: false; errors: Record<string, string> };
+
+/** Reads the fields back into a body; every field that is not understood gets a sentence. */
+export function bodyFrom(
+  fields: readonly SchemaField[],
+  text: FormText,
+  set: UnitSet,
+  fixed: Record<string, unknown>,
+): ReadForm {
+  const body: Record<string, unknown> = { ...fixed };
+  const errors: Record<string, string> = {};
+  const off = fields.filter((f) => f.kind === 'switch' && text[f.path] !== 'yes').map((f) => f.path);
+  for (const path of off) put(body, path, null);
+  for (const field of fields) {
+    if (field.kind === 'switch' || off.some((path) => field.path.startsWith(`${path}.`))) continue;
+    const typed = (text[field.path] ?? '').trim();
+    if (field.kind === 'flag') {
+      put(body, field.path, typed === 'yes');
+      continue;
+    }
+    if (field.kind === 'quantity' || field.kind === 'quantities') {
+      const parts =
+        field.kind === 'quantity'
+          ? [typed]
+          : typed
+              .split(';')
+              .map((part) => part.trim())
+              .filter(Boolean);
+      if (typed === '' && field.nullable) {
+        put(body, field.path, null);
+        continue;
+      }
+      const values = parts.map((part) => readQuantity(part, field, set));
+      const wrong = values.find((value) => typeof value === 'string');
+      if (wrong !== undefined) errors[field.path] = wrong as string;
+      else put(body, field.path, field.kind === 'quantity' ? values[0] : values);
+    } else {
+      put(body, field.path, typed === '' && field.nullable ? null : typed);
+    }
+  }
+  return Object.keys(errors).length > 0 ? { ok: false, errors } : { ok: true, body };
+}
+
+/** Dimensions and limits are not bounded by any barometer here: the schema bounds them. */
+const NO_BAROMETER_PA = 1e9;
+
+function readQuantity(typed: string, field: SchemaField, set: UnitSet): number | string {
+  const quantity = field.quantity!;
+  const result = parseReading(typed, {
+    quantity,
+    unit: unitFor(quantity, set),
+    barometer_Pa: NO_BAROMETER_PA,
+  });
+  if (result.ok) return result.value_SI;
+  if (result.why.code === 'ambiguous') {
+    const [a, b] = result.why.candidates_SI;
+    return `${field.title}: “${typed}” can be read as ${printQuantity(a, quantity, set, { u_SI: Math.abs(a) / 2000 })} or ${printQuantity(b, quantity, set)}. Write it without doubt, as in 1.2 or 1200.`;
+  }
+  return refusalSentence(result.why, field.title, set);
+}
+
+function at(body: unknown, path: string): unknown {
+  return path
+    .split('.')
+    .reduce<unknown>((value, key) => (value as Record<string, unknown> | null | undefined)?.[key], body);
+}
+
+function put(body: Record<string, unknown>, path: string, value: unknown): void {
+  const keys = path.split('.');
+  const last = keys.pop()!;
+  let place = body;
+  for (const key of keys) {
+    place[key] = { ...(place[key] as Record<string, unknown> | undefined) };
+    place = place[key] as Record<string, unknown>;
+  }
+  place[last] = value;
+}

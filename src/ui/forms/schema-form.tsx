@@ -1,0 +1,268 @@
+'use client';
+
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { useMemo, type ReactNode } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import type { z } from 'zod';
+import { unitFor, type Quantity } from '@/core/quantities/units';
+import { Key, useKeys, type KeyAction } from '../keys';
+import { useSettings } from '../settings-context';
+import { Part } from '../page';
+import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from './schema-fields';
+import { useSave } from './save';
+
+interface SchemaFormProps<T> {
+  readonly schema: z.ZodType<T>;
+  /** Object schema that the fields are made from, where the schema itself is more than an object. */
+  readonly formShape?: z.ZodType;
+  /** What the fields show at first. */
+  readonly initial: unknown;
+  /** Parts of the body that are not edited here. */
+  readonly fixed?: Record<string, unknown>;
+  readonly method: 'POST' | 'PUT';
+  readonly url: string;
+  /** Version being changed; absent when adding. */
+  readonly version?: number;
+  readonly saveLabel: string;
+  readonly onSaved: (stored: { id: string }) => void;
+  readonly extra?: ReactNode;
+  /** Choices for text fields that name something on the shelf. */
+  readonly choices?: Readonly<Record<string, readonly { value: string; label: string }[]>>;
+  /** Fields that take several lines. */
+  readonly longFields?: readonly string[];
+  readonly columns?: number;
+  /** Fields whose quantity is what another field says. */
+  readonly quantityFrom?: { readonly field: string; readonly of: readonly string[] };
+}
+
+/** A form made from a schema: the same schema validates, on the screen and on the server. */
+export function SchemaForm<T>(props: SchemaFormProps<T>) {
+  const {
+    schema,
+    formShape = schema,
+    initial,
+    fixed = {},
+    method,
+    url,
+    version,
+    saveLabel,
+    onSaved,
+    columns = 2,
+    quantityFrom,
+    choices,
+    longFields,
+  } = props;
+  const { unitSet } = useSettings();
+  const plain = useMemo(
+    () =>
+      fieldsOf(formShape).map((field): SchemaField =>
+        choices?.[field.path] ? { ...field, kind: 'choice', choices: choices[field.path] } : field,
+      ),
+    [formShape, choices],
+  );
+  const withQuantity = (quantity: unknown): readonly SchemaField[] =>
+    quantityFrom
+      ? plain.map((field) =>
+          quantityFrom.of.includes(field.path) ? { ...field, quantity: quantity as Quantity } : field,
+        )
+      : plain;
+  const firstQuantity = quantityFrom && (initial as Record<string, unknown>)[quantityFrom.field];
+  const form = useForm<{ f: FormText }>({
+    defaultValues: { f: flat(textOf(withQuantity(firstQuantity), initial, unitSet)) },
+  });
+  const { save, problem, busy } = useSave(form.setError, (field) => `f.${flatKey(field)}`);
+  const watched = useWatch({ control: form.control }) as { f?: FormText };
+
+  const fields = withQuantity(quantityFrom && (watched.f?.[quantityFrom.field] ?? firstQuantity));
+
+  const submit = form.handleSubmit(async ({ f }) => {
+    const read = bodyFrom(fields, unflat(f), unitSet, fixed);
+    if (!read.ok) return showErrors(read.errors);
+    const parsed = schema.safeParse(read.body);
+    if (!parsed.success) {
+      return showErrors(
+        Object.fromEntries(
+          parsed.error.issues.map(({ path, message }) => [nearest(path.join('.')), message]),
+        ),
+      );
+    }
+    const stored = await save<{ id: string }>(
+      method,
+      url,
+      version === undefined ? read.body : { version, body: read.body },
+    );
+    if (stored) onSaved(stored);
+  });
+
+  /** An error deep in a list is shown at the list's field. */
+  const nearest = (path: string) =>
+    fields.find((field) => path === field.path || path.startsWith(`${field.path}.`))?.path ?? path;
+
+  function showErrors(errors: Record<string, string>) {
+    Object.entries(errors).forEach(([path, message], i) =>
+      form.setError(`f.${flatKey(path)}`, { message }, { shouldFocus: i === 0 }),
+    );
+  }
+
+  const keys = useMemo<KeyAction[]>(
+    () => [{ key: 'F8', label: saveLabel, run: () => void submit(), inFields: true }],
+    [saveLabel, submit],
+  );
+  useKeys(keys);
+  const groups = [...new Set(fields.map(({ group }) => group))];
+  return (
+    <Box component="form" onSubmit={submit} noValidate>
+      {groups.map((group) => {
+        const body = (
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: { xs: '1fr', sm: `repeat(${columns}, minmax(0, 1fr))` },
+              gap: 2,
+              mb: 3,
+              pt: 1,
+            }}
+          >
+            {fields
+              .filter((field) => field.group === group)
+              .filter((field) => visible(field, fields, watched.f ?? {}))
+              .map((field) => (
+                <Controller
+                  key={field.path}
+                  name={`f.${flatKey(field.path)}`}
+                  control={form.control}
+                  render={({ field: input, fieldState }) => (
+                    <FieldInput
+                      field={field}
+                      input={input}
+                      error={fieldState.error?.message}
+                      long={longFields?.includes(field.path) ?? false}
+                      unit={field.quantity ? unitFor(field.quantity, unitSet).symbol : ''}
+                    />
+                  )}
+                />
+              ))}
+          </Box>
+        );
+        return group === '' ? (
+          <Box key="first">{body}</Box>
+        ) : (
+          <Part key={group} title={group}>
+            {body}
+          </Part>
+        );
+      })}
+      {props.extra}
+      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 2 } }}>
+        {problem?.title ??
+          (Object.keys(form.formState.errors).length > 0
+            ? 'Some fields need another look; nothing is lost.'
+            : '')}
+      </Box>
+      <Button type="submit" variant="contained" size="large" disabled={busy} sx={{ gap: 1 }}>
+        {busy ? 'Saving…' : saveLabel} <Key name="F8" />
+      </Button>
+    </Box>
+  );
+}
+
+interface FieldInputProps {
+  readonly field: SchemaField;
+  readonly input: {
+    name: string;
+    value: string;
+    onChange: (value: unknown) => void;
+    onBlur: () => void;
+    ref: React.Ref<HTMLInputElement>;
+  };
+  readonly error: string | undefined;
+  readonly long: boolean;
+  readonly unit: string;
+}
+
+function FieldInput({ field, input, error, long, unit }: FieldInputProps) {
+  if (field.kind === 'switch') {
+    return (
+      <FormControlLabel
+        sx={{ gridColumn: '1 / -1' }}
+        control={
+          <Checkbox
+            checked={input.value === 'yes'}
+            onChange={(event) => input.onChange(event.target.checked ? 'yes' : '')}
+          />
+        }
+        label={field.title}
+      />
+    );
+  }
+  if (field.kind === 'flag') {
+    return (
+      <FormControlLabel
+        control={
+          <Checkbox
+            checked={input.value === 'yes'}
+            onChange={(event) => input.onChange(event.target.checked ? 'yes' : '')}
+          />
+        }
+        label={field.title}
+      />
+    );
+  }
+  const { ref, ...rest } = input;
+  if (field.kind === 'key') {
+    return (
+      <TextField
+        {...rest}
+        inputRef={ref}
+        label={field.title}
+        error={Boolean(error)}
+        helperText={error ?? 'Put the cursor here and press the key once'}
+        slotProps={{ htmlInput: { readOnly: true } }}
+        onKeyDown={(event) => {
+          if (event.key === 'Tab' || event.key === 'Shift') return;
+          event.preventDefault();
+          event.stopPropagation();
+          input.onChange(event.key);
+        }}
+      />
+    );
+  }
+  const label = unit ? `${field.title}, ${unit}` : field.title;
+  const hint = field.kind === 'quantities' ? 'Rising, separated by semicolons' : undefined;
+  return (
+    <TextField
+      {...rest}
+      value={input.value ?? ''}
+      inputRef={ref}
+      label={label}
+      error={Boolean(error)}
+      helperText={error ?? hint}
+      select={field.kind === 'choice'}
+      multiline={long}
+      minRows={long ? 3 : undefined}
+      sx={long ? { gridColumn: '1 / -1' } : undefined}
+    >
+      {field.choices?.map(({ value, label: name }) => (
+        <MenuItem key={value} value={value}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** The form library reads dots as nesting; the body's own paths stay whole. */
+const flatKey = (path: string) => path.replaceAll('.', '/');
+const flat = (text: FormText): FormText =>
+  Object.fromEntries(Object.entries(text).map(([path, value]) => [flatKey(path), value]));
+const unflat = (text: FormText): FormText =>
+  Object.fromEntries(Object.entries(text).map(([key, value]) => [key.replaceAll('/', '.'), value]));
+
+/** Fields inside something that is not fitted are not shown. */
+const visible = (field: SchemaField, fields: readonly SchemaField[], text: FormText) =>
+  !fields.some(
+    (other) =>
+      other.kind === 'switch' &&
+      field.path.startsWith(`${other.path}.`) &&
+      text[flatKey(other.path)] !== 'yes',
+  );

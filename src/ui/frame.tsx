@@ -1,0 +1,119 @@
+'use client';
+
+import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
+import { Box, Button, CssBaseline } from '@mui/material';
+import { ThemeProvider, useColorScheme } from '@mui/material/styles';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useMemo, type ReactNode } from 'react';
+import type { Settings } from '@/core/records/settings';
+import { KeysProvider, Key, useKeys, useOpenKeys, type KeyAction } from './keys';
+import { SettingsContext } from './settings-context';
+import { theme } from './theme';
+import { WaitsStrip } from './waits-strip';
+
+const PLACES = [
+  { href: '/', name: 'Bench', key: 'b' },
+  { href: '/jobs', name: 'Jobs', key: 'j' },
+  { href: '/shelf', name: 'Shelf', key: 's' },
+];
+
+/** What stands around every screen: theme, settings, keys, the places, and waits that call out. */
+export function Frame({ settings, children }: { settings: Settings; children: ReactNode }) {
+  return (
+    <AppRouterCacheProvider>
+      <ThemeProvider theme={theme} defaultMode="system">
+        <CssBaseline />
+        <SettingsContext value={settings}>
+          <KeysProvider>
+            <TopBar />
+            <Box component="main" id="main">
+              {children}
+            </Box>
+          </KeysProvider>
+        </SettingsContext>
+      </ThemeProvider>
+    </AppRouterCacheProvider>
+  );
+}
+
+function TopBar() {
+  const path = usePathname();
+  const router = useRouter();
+  const openKeys = useOpenKeys();
+  const { mode, systemMode, setMode } = useColorScheme();
+  const dark = (mode === 'system' ? systemMode : mode) === 'dark';
+  const keys = useMemo<KeyAction[]>(
+    () => [
+      ...PLACES.map(({ href, name, key }) => ({ key, label: `Go to ${name}`, run: () => router.push(href) })),
+      { key: 'n', label: 'Take in a unit', run: () => router.push('/jobs/new') },
+    ],
+    [router],
+  );
+  useKeys(keys);
+  const here = (href: string) =>
+    href === '/' ? path === '/' : path.startsWith(href) || (href === '/jobs' && path.startsWith('/runs'));
+  return (
+    <Box
+      component="header"
+      className="no-print"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        height: 49,
+        px: 2,
+        borderBottom: 1,
+        borderColor: 'divider',
+        bgcolor: 'background.paper',
+      }}
+    >
+      <Box
+        component={Link}
+        href="/"
+        sx={{
+          fontWeight: 750,
+          fontSize: '1.05rem',
+          color: 'text.primary',
+          textDecoration: 'none',
+          mr: 2,
+          display: 'flex',
+          gap: 1,
+          alignItems: 'center',
+        }}
+      >
+        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden>
+          <path d="M3 17h14M6 17V9h8v8M10 9V2M7 2h6" fill="none" stroke="currentColor" strokeWidth="2" />
+        </svg>
+        Hard Pedal
+      </Box>
+      <Box component="nav" aria-label="Places" sx={{ display: 'flex', gap: 0.5, flex: 1 }}>
+        {PLACES.map(({ href, name, key }) => (
+          <Button
+            key={href}
+            component={Link}
+            href={href}
+            aria-current={here(href) ? 'page' : undefined}
+            sx={{
+              gap: 0.8,
+              color: 'text.primary',
+              borderRadius: 0,
+              borderBottom: 3,
+              borderColor: here(href) ? 'primary.main' : 'transparent',
+              fontWeight: here(href) ? 700 : 500,
+            }}
+          >
+            {name} <Key name={key} />
+          </Button>
+        ))}
+      </Box>
+      <WaitsStrip />
+      <Button onClick={() => setMode(dark ? 'light' : 'dark')} sx={{ color: 'text.primary' }}>
+        {dark ? 'Light' : 'Dark'}
+      </Button>
+      <Button onClick={() => openKeys?.()} sx={{ color: 'text.primary', gap: 0.8 }}>
+        Keys <Key name="?" />
+      </Button>
+    </Box>
+  );
+}

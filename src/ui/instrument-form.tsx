@@ -1,0 +1,72 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import { z } from 'zod';
+import {
+  ACCURACY_CHOICES,
+  accuracyFrom,
+  accuracyLabel,
+  instrumentFields,
+  instrumentSchema,
+  type Instrument,
+} from '@/core/metrology/instrument';
+import { SchemaForm } from './forms/schema-form';
+
+interface InstrumentFormProps {
+  readonly initial: Partial<Instrument>;
+  readonly id?: string;
+  readonly version?: number;
+  readonly ports: readonly { value: string; label: string }[];
+  readonly tags: readonly string[];
+}
+
+/** The accuracy stands in one field of the form, as on the gauge's face; the record keeps its parts. */
+const formSchema = z
+  .strictObject({ ...instrumentFields, accuracy: z.string().meta({ title: 'Accuracy' }) })
+  .transform((form, ctx) => {
+    const accuracy = accuracyFrom(form.accuracy);
+    if (!accuracy) ctx.addIssue({ code: 'custom', path: ['accuracy'], message: 'Accuracy: choose one.' });
+    return { ...form, accuracy };
+  })
+  .pipe(instrumentSchema);
+
+/** A gauge or transducer. */
+export function InstrumentForm({ initial, id, version, ports, tags }: InstrumentFormProps) {
+  const router = useRouter();
+  const choices = useMemo(
+    () => ({
+      accuracy: ACCURACY_CHOICES.map((accuracy) => ({
+        value: accuracyLabel(accuracy),
+        label: accuracyLabel(accuracy),
+      })),
+      quantity: [
+        { value: 'pressure', label: 'Fluid pressure' },
+        { value: 'depression', label: 'Vacuum' },
+      ],
+      usualPort: [{ value: '', label: 'In the cupboard' }, ...ports],
+      tiedTo: [{ value: '', label: 'Not tied' }, ...tags.map((tag) => ({ value: tag, label: tag }))],
+    }),
+    [ports, tags],
+  );
+  return (
+    <SchemaForm
+      schema={formSchema}
+      formShape={z.strictObject({ ...instrumentFields, accuracy: z.string().meta({ title: 'Accuracy' }) })}
+      initial={{ ...initial, accuracy: initial.accuracy ? accuracyLabel(initial.accuracy) : '' }}
+      method={id ? 'PUT' : 'POST'}
+      url={id ? `/instruments/${id}` : '/instruments'}
+      version={version}
+      saveLabel="Save the instrument"
+      choices={choices}
+      quantityFrom={SCALE_QUANTITY}
+      onSaved={() => {
+        router.push('/shelf');
+        router.refresh();
+      }}
+    />
+  );
+}
+
+/** A vacuum gauge's scale is typed in vacuum units. */
+const SCALE_QUANTITY = { field: 'quantity', of: ['fullScale_Pa', 'step_Pa'] };

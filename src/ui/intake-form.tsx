@@ -1,0 +1,53 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import { FAMILIES } from '@/core/families/registry';
+import { jobSchema, type Job } from '@/core/records/job';
+import type { StoredJob, StoredProfile } from '@/core/records/views';
+import { SchemaForm } from './forms/schema-form';
+
+interface IntakeFormProps {
+  readonly profiles: readonly Pick<StoredProfile, 'id' | 'kind' | 'body'>[];
+  /** A job to be changed; absent when a unit is taken in. */
+  readonly job?: Pick<StoredJob, 'id' | 'version' | 'body'>;
+}
+
+/** Takes in a unit: tag, kind, profile, the complaint in the customer's words, the fluid found in it. */
+export function IntakeForm({ profiles, job }: IntakeFormProps) {
+  const router = useRouter();
+  const choices = useMemo(
+    () => ({
+      profileId: profiles.map(({ id, body }) => ({
+        value: id,
+        label: [body.maker, body.name].filter(Boolean).join(' · '),
+      })),
+      kind: Object.entries(FAMILIES).map(([value, family]) => ({ value, label: family.name })),
+    }),
+    [profiles],
+  );
+  const blank: Partial<Job> = {
+    kind: 'remote-vacuum',
+    profileId: profiles[0]?.id,
+    fluid: 'unknown',
+    promisedOn: null,
+  };
+  return (
+    <SchemaForm
+      schema={jobSchema}
+      initial={job?.body ?? blank}
+      method={job ? 'PUT' : 'POST'}
+      url={job ? `/jobs/${job.id}` : '/jobs'}
+      version={job?.version}
+      saveLabel={job ? 'Save' : 'Take it in'}
+      choices={choices}
+      longFields={LONG}
+      onSaved={({ id }) => {
+        router.push(`/jobs/${id}`);
+        router.refresh();
+      }}
+    />
+  );
+}
+
+const LONG = ['complaint'];

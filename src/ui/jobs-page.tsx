@@ -1,0 +1,91 @@
+'use client';
+
+import { Box, Table, TableBody, TableCell, TableHead, TableRow, TextField } from '@mui/material';
+import Link from 'next/link';
+import { useMemo, useRef, useState } from 'react';
+import type { StoredJob } from '@/core/records/views';
+import { short } from './bench-page';
+import { Key, useKeys, type KeyAction } from './keys';
+import { LinkButton } from './link-button';
+import { Nothing, Page } from './page';
+
+/** All jobs, newest first, with a quick search over what is written on them. */
+export function JobsPage({
+  jobs,
+  headlines,
+}: {
+  jobs: readonly StoredJob[];
+  headlines: Readonly<Record<string, string>>;
+}) {
+  const [search, setSearch] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  const keys = useMemo<KeyAction[]>(
+    () => [{ key: '/', label: 'Search the jobs', run: () => field.current?.focus() }],
+    [],
+  );
+  useKeys(keys);
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = jobs.filter((job) => {
+    const text =
+      `${job.body.tag} ${job.body.from} ${job.body.complaint} ${job.profileName} ${headlines[job.id] ?? ''}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+  return (
+    <Page
+      title="Jobs"
+      actions={
+        <>
+          <TextField
+            label="Search"
+            value={search}
+            inputRef={field}
+            onChange={(event) => setSearch(event.target.value)}
+            sx={{ width: 280 }}
+            slotProps={{ input: { endAdornment: <Key name="/" /> } }}
+          />
+          <LinkButton href="/jobs/new" variant="contained">
+            Take in a unit
+          </LinkButton>
+        </>
+      }
+    >
+      {jobs.length === 0 && <Nothing>No jobs yet. Take in the first unit.</Nothing>}
+      {jobs.length > 0 && shown.length === 0 && <Nothing>No job has all of these words.</Nothing>}
+      {shown.length > 0 && (
+        <Table size="small" aria-label="Jobs">
+          <TableHead>
+            <TableRow>
+              {['Tag', 'From', 'Complaint', 'Profile', 'Taken in', 'Last test'].map((name) => (
+                <TableCell key={name} sx={{ fontWeight: 650 }}>
+                  {name}
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {shown.map((job) => (
+              <TableRow key={job.id} hover>
+                <TableCell>
+                  <Box
+                    component={Link}
+                    href={`/jobs/${job.id}`}
+                    sx={{ fontWeight: 700, color: 'primary.main', whiteSpace: 'nowrap' }}
+                  >
+                    {job.body.tag}
+                  </Box>
+                </TableCell>
+                <TableCell sx={{ overflowWrap: 'anywhere' }}>{job.body.from}</TableCell>
+                <TableCell sx={{ maxWidth: 420, overflowWrap: 'anywhere' }}>
+                  {short(job.body.complaint)}
+                </TableCell>
+                <TableCell>{job.profileName}</TableCell>
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>{job.createdAt.slice(0, 10)}</TableCell>
+                <TableCell>{headlines[job.id] ?? 'Not tested'}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      )}
+    </Page>
+  );
+}

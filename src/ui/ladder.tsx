@@ -1,0 +1,186 @@
+'use client';
+
+import { Box } from '@mui/material';
+import type { Instrument } from '@/core/metrology/instrument';
+import { unitFor, type UnitSet } from '@/core/quantities/units';
+
+interface LadderProps {
+  readonly name: string;
+  readonly channel: string;
+  /** Gauges of the port, any order: low and high range stand side by side, as on the bench. */
+  readonly gauges: readonly Instrument[];
+  readonly unitSet: UnitSet;
+  /** Expected band, Pa. */
+  readonly band?: { low?: number; high?: number } | null;
+  /** Last reading, Pa, and those before it. */
+  readonly reading?: number | null;
+  readonly trail?: readonly number[];
+  /** Tag of the gauge to be read now. */
+  readonly inUse?: string | null;
+  readonly lit?: boolean;
+}
+
+const HEIGHT = 300;
+const TOP = 10;
+
+/** One port's pressure or vacuum as vertical scales, one per gauge, with the expected band and the reading. */
+export function Ladder({
+  name,
+  channel,
+  gauges,
+  unitSet,
+  band,
+  reading,
+  trail = [],
+  inUse,
+  lit,
+}: LadderProps) {
+  const ordered = [...gauges].sort((a, b) => a.fullScale_Pa - b.fullScale_Pa);
+  const quantity = ordered[0]?.quantity ?? 'pressure';
+  const unit = unitFor(quantity, unitSet);
+  const column = 62;
+  return (
+    <Box
+      component="figure"
+      sx={{ m: 0, minWidth: 0, display: 'flex', flexDirection: 'column', opacity: lit === false ? 0.75 : 1 }}
+      aria-label={describe(name, reading, unit.symbol, unit.factor)}
+    >
+      <Box
+        component="figcaption"
+        sx={{
+          fontSize: '0.8rem',
+          fontWeight: 650,
+          color: `var(--hp-${channel})`,
+          lineHeight: 1.2,
+          minHeight: '2.4em',
+        }}
+      >
+        {name}
+        <Box component="span" sx={{ fontWeight: 400, color: 'text.secondary' }}>
+          {' '}
+          {unit.symbol}
+        </Box>
+      </Box>
+      <svg
+        viewBox={`0 0 ${column * ordered.length} ${HEIGHT + 34}`}
+        style={{ width: '100%', maxHeight: '100%', flex: 1, minHeight: 0 }}
+        aria-hidden
+      >
+        {ordered.map((gauge, i) => (
+          <g key={gauge.tag} transform={`translate(${i * column},0)`}>
+            <Scale
+              gauge={gauge}
+              channel={channel}
+              unitFactor={unit.factor}
+              band={band}
+              reading={reading}
+              trail={trail}
+              inUse={inUse === gauge.tag}
+              passed={
+                i < ordered.length - 1 &&
+                reading !== null &&
+                reading !== undefined &&
+                reading > gauge.fullScale_Pa
+              }
+            />
+          </g>
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+interface ScaleProps {
+  readonly gauge: Instrument;
+  readonly channel: string;
+  readonly unitFactor: number;
+  readonly band?: LadderProps['band'];
+  readonly reading?: number | null;
+  readonly trail: readonly number[];
+  readonly inUse: boolean;
+  /** The reading lies past this range's end: the scale is greyed out. */
+  readonly passed: boolean;
+}
+
+function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed }: ScaleProps) {
+  const full = gauge.fullScale_Pa;
+  const y = (value: number) => TOP + HEIGHT * (1 - Math.min(1, Math.max(0, value / full)));
+  const step = niceStep(full / unitFactor);
+  const ticks = Array.from({ length: Math.floor(full / unitFactor / step + 1e-9) + 1 }, (_, i) => i * step);
+  const color = `var(--hp-${channel})`;
+  const shown = reading !== null && reading !== undefined && reading <= full * 1.0001;
+  const bandHigh = band?.high ?? full;
+  const bandLow = band?.low ?? 0;
+  return (
+    <g opacity={passed ? 0.35 : 1}>
+      {band && bandLow <= full && (
+        <rect
+          x={27}
+          y={y(bandHigh)}
+          width={18}
+          height={Math.max(2, y(bandLow) - y(bandHigh))}
+          fill="var(--hp-band)"
+        />
+      )}
+      <line
+        x1={27}
+        x2={27}
+        y1={TOP}
+        y2={TOP + HEIGHT}
+        stroke="var(--hp-line)"
+        strokeWidth={inUse ? 2.4 : 1.2}
+      />
+      {ticks.map((tick) => (
+        <g key={tick}>
+          <line x1={21} x2={27} y1={y(tick * unitFactor)} y2={y(tick * unitFactor)} stroke="var(--hp-line)" />
+          <text x={18} y={y(tick * unitFactor) + 4} textAnchor="end" fontSize={11.5} fill="var(--hp-line)">
+            {Number(tick.toPrecision(6))}
+          </text>
+        </g>
+      ))}
+      {trail
+        .filter((value) => value <= full)
+        .map((value, i) => (
+          <line
+            key={i}
+            x1={28}
+            x2={41}
+            y1={y(value)}
+            y2={y(value)}
+            stroke={color}
+            strokeWidth={1.2}
+            opacity={0.4}
+          />
+        ))}
+      {shown && (
+        <>
+          <line x1={27} x2={47} y1={y(reading)} y2={y(reading)} stroke={color} strokeWidth={2.5} />
+          <path d={`M48 ${y(reading)} l9 -6 v12 z`} fill={color} />
+        </>
+      )}
+      <text
+        x={27}
+        y={TOP + HEIGHT + 21}
+        textAnchor="middle"
+        fontSize={12}
+        fontWeight={inUse ? 700 : 400}
+        fill="var(--hp-line)"
+      >
+        {gauge.tag}
+      </text>
+    </g>
+  );
+}
+
+const describe = (name: string, reading: number | null | undefined, symbol: string, factor: number) =>
+  reading === null || reading === undefined
+    ? `${name}: no reading yet`
+    : `${name}: ${(reading / factor).toFixed(1)} ${symbol}`;
+
+/** A step of 1, 2 or 5 times a power of ten that gives about six to ten ticks. */
+function niceStep(full: number): number {
+  const rough = full / 8;
+  const power = 10 ** Math.floor(Math.log10(rough));
+  const lead = rough / power;
+  return (lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power;
+}

@@ -1,0 +1,296 @@
+'use client';
+
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { useMemo } from 'react';
+import { adviceSentence } from '@/core/metrology/advice';
+import { accuracyLabel } from '@/core/metrology/instrument';
+import type { Limits } from '@/core/metrology/verdict';
+import { NOT_CLAIMED } from '@/core/procedure/cautions';
+import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
+import type { Quantity } from '@/core/quantities/units';
+import type { ReportContent } from '@/core/records/report';
+import type { StoredJob, StoredRun } from '@/core/records/views';
+import type { Assessment, Result } from '@/core/twin/result';
+import { Key, useKeys, type KeyAction } from './keys';
+import { LinkButton } from './link-button';
+import { RatioChart } from './ratio-chart';
+import { usePrint } from './settings-context';
+import { VerdictMark, verdictWord } from './verdict-mark';
+
+interface ReportProps {
+  readonly job: StoredJob;
+  readonly run: StoredRun;
+  readonly results: readonly Result[];
+  readonly assessment: Assessment;
+  readonly content: ReportContent;
+}
+
+/** The report, on screen and on paper: a page for the customer in plain words, then the numbers behind it. */
+export function Report({ job, run, results, assessment, content }: ReportProps) {
+  const print = usePrint();
+  const keys = useMemo<KeyAction[]>(
+    () => [{ key: 'p', label: 'Print the report', run: () => window.print() }],
+    [],
+  );
+  useKeys(keys);
+  const { conditions, profile } = run.context;
+  const fluid = FLUIDS[(profile as { fluid: FluidKind }).fluid];
+  const taken = results.filter(({ verdict }) => verdict !== 'not-taken');
+  const seeps = taken.filter(({ id }) => id.startsWith('seep'));
+  return (
+    <Box
+      sx={{
+        maxWidth: 860,
+        mx: 'auto',
+        px: 3,
+        py: 2.5,
+        '@media print': { p: 0, fontSize: '10.5pt', maxWidth: 'none' },
+      }}
+    >
+      <Box className="no-print" sx={{ display: 'flex', gap: 1, mb: 2 }}>
+        <LinkButton href={`/jobs/${job.id}`}>Back to the job</LinkButton>
+        <Button variant="contained" onClick={() => window.print()} sx={{ gap: 1, ml: 'auto' }}>
+          Print <Key name="p" />
+        </Button>
+      </Box>
+      <Box component="article" aria-label="Report">
+        <Box component="section" aria-label="For the customer" sx={{ breakAfter: 'page' }}>
+          <Box
+            sx={{
+              display: 'flex',
+              justifyContent: 'space-between',
+              borderBottom: 3,
+              borderColor: 'text.primary',
+              pb: 1,
+              mb: 2,
+            }}
+          >
+            <Box component="h1" sx={{ m: 0, fontSize: '1.7rem' }}>
+              Bench test report
+            </Box>
+            <Box sx={{ textAlign: 'right' }}>
+              <b>{job.body.tag}</b>
+              <br />
+              {run.startedAt.slice(0, 10)}
+            </Box>
+          </Box>
+          {!run.finishedAt && (
+            <Box sx={{ fontWeight: 700, color: 'warning.dark', mb: 1 }}>
+              This run is not finished. What follows is what is known so far.
+            </Box>
+          )}
+          <Facts
+            facts={[
+              ['Unit', job.profileName],
+              ['From', job.body.from || 'not given'],
+              ['You told us', job.body.complaint ? `“${job.body.complaint}”` : 'nothing written down'],
+              ['Technician', conditions.technician || 'not given'],
+            ]}
+          />
+          <Box component="h2" sx={{ fontSize: '1.5rem', mt: 3, mb: 1 }}>
+            {assessment.headline}
+          </Box>
+          {content.plain.map((line) => (
+            <Box key={line} component="p" sx={{ fontSize: '1.1rem', my: 0.75 }}>
+              {line}
+            </Box>
+          ))}
+          {assessment.call === 'weak-supply' && (
+            <Box component="ul" sx={{ fontSize: '1.05rem' }}>
+              {assessment.reasons.map((reason, i) => (
+                <li key={i}>{print.sentence(reason)}</li>
+              ))}
+            </Box>
+          )}
+          <Heading>What was not tested</Heading>
+          {content.untested.length === 0 ? (
+            <p>Everything that this bench test has was done. Nothing on the vehicle itself was tested.</p>
+          ) : (
+            <>
+              <ul>
+                {content.untested.map(({ what, why }) => (
+                  <Box component="li" key={what} sx={{ overflowWrap: 'anywhere' }}>
+                    {what}: {why.length > 300 ? `${why.slice(0, 300)}…` : why}
+                  </Box>
+                ))}
+              </ul>
+              <p>Nothing on the vehicle itself was tested.</p>
+            </>
+          )}
+          <Heading>What to know before it goes back on</Heading>
+          <p>
+            The unit holds {fluid}. Drain the old fluid from the vehicle first, and do not mix kinds. The
+            vehicle maker’s procedure, local regulation and a licensed technician decide how it is fitted and
+            whether the vehicle may be used.
+          </p>
+          <p>{NOT_CLAIMED}</p>
+        </Box>
+
+        <Heading>Results</Heading>
+        <p>
+          U is the expanded uncertainty (k = 2). A verdict is given where the probability of keeping to the
+          limit is above {Math.round(conditions.thresholds.meets * 100)} % or below{' '}
+          {Math.round(conditions.thresholds.fails * 100)} %; between them it is too close to call.
+        </p>
+        <Table
+          size="small"
+          aria-label="Results"
+          sx={{ '& td, & th': { px: 0.75, py: 0.4, verticalAlign: 'top' } }}
+        >
+          <TableHead>
+            <TableRow>
+              {['Result', 'Value ± U', 'Expected', 'Limits', 'Verdict'].map((name) => (
+                <TableCell key={name} sx={{ fontWeight: 650 }}>
+                  {name}
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {taken.map((result) => (
+              <ResultRow key={result.id} result={result} />
+            ))}
+          </TableBody>
+        </Table>
+        <Heading>Expected against measured</Heading>
+        <RatioChart run={run} />
+        <Heading>Seep findings</Heading>
+        {seeps.length === 0 ? (
+          <p>No seep look was made.</p>
+        ) : (
+          <p>
+            {seeps.map(({ name, seen, verdict }) => `${name}: ${seen ?? verdictWord(verdict)}`).join('. ')}.
+          </p>
+        )}
+        <Heading>Instruments</Heading>
+        <Table size="small" aria-label="Instruments" sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}>
+          <TableHead>
+            <TableRow>
+              {['Tag', 'Full scale', 'Accuracy', 'Step', 'Calibration'].map((name) => (
+                <TableCell key={name} sx={{ fontWeight: 650 }}>
+                  {name}
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {content.instruments.map(({ gauge, calibration }) => (
+              <TableRow key={gauge.tag}>
+                <TableCell>{gauge.tag}</TableCell>
+                <TableCell>{print.value(gauge.fullScale_Pa, gauge.quantity)}</TableCell>
+                <TableCell>{accuracyLabel(gauge.accuracy)}</TableCell>
+                <TableCell>
+                  {print.value(gauge.step_Pa, gauge.quantity, { u_SI: gauge.step_Pa / 4 })}
+                </TableCell>
+                <TableCell
+                  sx={{
+                    color: calibration === 'overdue' ? 'error.main' : undefined,
+                    fontWeight: calibration === 'overdue' ? 700 : 400,
+                  }}
+                >
+                  {calibration === 'no date'
+                    ? 'no date on record'
+                    : `${calibration}, due ${gauge.calibrationDue}`}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+        {content.leansOnOverdue.length > 0 && (
+          <Box component="p" sx={{ fontWeight: 650 }}>
+            These lean on a gauge past its calibration date: {content.leansOnOverdue.join('; ')}.
+          </Box>
+        )}
+        <Heading>Conditions</Heading>
+        <Facts
+          facts={[
+            ['Barometer, station pressure', print.value(conditions.barometer_Pa, 'barometer')],
+            ['Room temperature', print.value(conditions.temperature_K, 'temperature')],
+            ['Supply', conditions.supplyKind === 'pump' ? 'vacuum pump' : 'engine manifold'],
+            ['Procedure', `${run.context.procedure.id}, version ${run.context.procedure.version}`],
+          ]}
+        />
+        <Heading>Cautions shown</Heading>
+        <ul>
+          {content.cautions.map(({ hazard, action }) => (
+            <li key={hazard}>
+              <b>{hazard}</b> {action}
+            </li>
+          ))}
+        </ul>
+        <Heading>Not claimed</Heading>
+        <p>{NOT_CLAIMED}</p>
+      </Box>
+    </Box>
+  );
+}
+
+function ResultRow({ result }: { result: Result }) {
+  const print = usePrint();
+  const { value, u, quantity, expected, limits, limitSource, notes, seen, advice } = result;
+  const more = [
+    ...notes.map(print.sentence),
+    ...(advice ? [`What would settle it: ${print.sentence(adviceSentence(advice, quantity))}`] : []),
+  ];
+  return (
+    <TableRow sx={{ breakInside: 'avoid' }}>
+      <TableCell sx={{ maxWidth: 330 }}>
+        {result.name}
+        {more.map((line, i) => (
+          <Box key={i} sx={{ color: 'text.secondary', fontSize: '0.92em' }}>
+            {line}
+          </Box>
+        ))}
+      </TableCell>
+      <TableCell sx={{ overflowWrap: 'anywhere' }}>
+        {value === null ? short(seen) : print.value(value, quantity, { u_SI: u, withU: true })}
+      </TableCell>
+      <TableCell>{expected === null ? '' : print.value(expected, quantity, { u_SI: u })}</TableCell>
+      <TableCell>
+        {limits && limitWords(limits, quantity, print.value)}
+        {limits && <Box sx={{ color: 'text.secondary', fontSize: '0.85em' }}>{limitSource}</Box>}
+      </TableCell>
+      <TableCell>
+        <VerdictMark verdict={result.verdict} />
+      </TableCell>
+    </TableRow>
+  );
+}
+
+const short = (seen: string | null) => (seen && seen.length > 200 ? `${seen.slice(0, 200)}…` : seen);
+
+function limitWords(
+  { low, high }: Limits,
+  quantity: Quantity,
+  show: (value: number, quantity: Quantity, options?: { bare?: boolean }) => string,
+) {
+  if (low !== undefined && high !== undefined)
+    return `${show(low, quantity, { bare: true })} to ${show(high, quantity)}`;
+  return low !== undefined ? `at least ${show(low, quantity)}` : `at most ${show(high!, quantity)}`;
+}
+
+const Heading = ({ children }: { children: React.ReactNode }) => (
+  <Box
+    component="h2"
+    sx={{ fontSize: '1.1rem', mt: 3, mb: 0.75, borderBottom: 1, borderColor: 'divider', breakAfter: 'avoid' }}
+  >
+    {children}
+  </Box>
+);
+
+function Facts({ facts }: { facts: readonly (readonly [string, string])[] }) {
+  return (
+    <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '190px minmax(0, 1fr)', gap: 0.5, m: 0 }}>
+      {facts.map(([name, value]) => (
+        <Box key={name} sx={{ display: 'contents' }}>
+          <Box component="dt" sx={{ color: 'text.secondary' }}>
+            {name}
+          </Box>
+          <Box component="dd" sx={{ m: 0, whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+            {value}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,253 @@
+'use client';
+
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
+import { checkCapture } from '@/core/procedure/check-capture';
+import type { ReadingItem, Step } from '@/core/procedure/procedure';
+import { printQuantity } from '@/core/quantities/print';
+import { parseReading, type ReadingResult } from '@/core/quantities/reading';
+import { refusalSentence } from '@/core/quantities/refusal';
+import { fromSI, unitFor } from '@/core/quantities/units';
+import type { Expectation } from '@/core/twin/result';
+import { useKeys, type KeyAction } from '../keys';
+import { usePrint, useSettings } from '../settings-context';
+import { confirmCapture, refuseTone } from '../signal';
+import { Bar } from './bar';
+import type { RunHandle } from './use-run';
+
+interface ReadingBarProps {
+  readonly run: RunHandle;
+  readonly step: Step;
+  readonly item: ReadingItem;
+  readonly expectation: Expectation | null;
+  readonly others: Parameters<typeof Bar>[0]['others'];
+  readonly text: string;
+  readonly onText: (text: string) => void;
+}
+
+/** Ignore a second press within this time: a foot-switch bounces. */
+const BOUNCE_MS = 300;
+
+/** Asks for one reading: what a healthy unit shows, the field, the gauge it is read on. */
+export function ReadingBar({ run, step, item, expectation, others, text, onText }: ReadingBarProps) {
+  const settings = useSettings();
+  const print = usePrint();
+  const field = useRef<HTMLInputElement>(null);
+  const lastPress = useRef(0);
+  const [picked, setPicked] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
+  const [ambiguous, setAmbiguous] = useState<readonly number[] | null>(null);
+  const [doubted, setDoubted] = useState<number | null>(null);
+  const { context, state, family } = run;
+  const port = family.ports.find(({ id }) => id === item.port)!;
+  const unit = unitFor(item.quantity, settings.unitSet);
+  const own = context.rig[item.port] ?? [];
+  const choices = [
+    ...own,
+    ...context.shelf.filter((g) => g.quantity === item.quantity && !own.some(({ tag }) => tag === g.tag)),
+  ];
+  const aim = item.gate
+    ? 0
+    : Math.max(item.target_Pa ?? 0, expectation?.expected ?? 0, expectation?.limits?.low ?? 0);
+  const typed: ReadingResult = parseReading(text, {
+    quantity: item.quantity,
+    unit,
+    barometer_Pa: context.conditions.barometer_Pa,
+  });
+  const gauge = gaugeInUse(
+    choices,
+    own,
+    picked ?? item.gauge ?? null,
+    Math.max(aim, typed.ok ? typed.value_SI : 0),
+  );
+  const low = own.find((g) => g.tiedTo && g.fullScale_Pa < aim && g.tag !== gauge?.tag);
+
+  useEffect(() => field.current?.focus(), [item.id]);
+
+  const capture = async (value_SI: number, confirmed: boolean) => {
+    if (!gauge) return;
+    const problem = checkCapture(family, context, state, item, gauge, value_SI);
+    if (problem && problem.code !== 'unlikely') {
+      refuseTone(settings.sound);
+      setMessage(refusalSentence(problem, port.name, settings.unitSet));
+      return;
+    }
+    if (problem && !confirmed) {
+      refuseTone(settings.sound);
+      setDoubted(value_SI);
+      setMessage(
+        `${port.name}: no known fault gives ${print.value(value_SI, item.quantity)} here (${print.value(Math.max(0, problem.low), item.quantity)} to ${print.value(problem.high, item.quantity)} would be within reach). Read the gauge again; press once more to keep it.`,
+      );
+      return;
+    }
+    const sent = await run.send({
+      type: 'captured',
+      item: item.id,
+      value_SI,
+      typed: text,
+      instrument: gauge.tag,
+      confirmedUnlikely: Boolean(problem),
+    });
+    if (!sent) return;
+    confirmCapture(settings.sound);
+    onText('');
+    setMessage(null);
+  };
+
+  const commit = () => {
+    const now = Date.now();
+    if (run.busy || now - lastPress.current < BOUNCE_MS) return;
+    lastPress.current = now;
+    setAmbiguous(null);
+    if (!typed.ok) {
+      refuseTone(settings.sound);
+      if (typed.why.code === 'ambiguous') setAmbiguous(typed.why.candidates_SI);
+      setMessage(refusalSentence(typed.why, port.name, settings.unitSet));
+      return;
+    }
+    void capture(typed.value_SI, doubted === typed.value_SI);
+  };
+
+  const keys = useMemo<KeyAction[]>(
+    () => [
+      { key: 'Enter', label: 'Capture the reading', run: () => undefined },
+      { key: settings.captureKey, label: 'Capture the reading (foot-switch)', run: commit, inFields: true },
+    ],
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- commit is made anew from these
+    [text, run.state, run.busy, item.id, picked, doubted, settings.captureKey],
+  );
+  useKeys(keys);
+
+  const change = (value: string) => {
+    onText(value);
+    setMessage(null);
+    setAmbiguous(null);
+    setDoubted(null);
+  };
+
+  return (
+    <Bar
+      message={message ?? run.problem?.title}
+      prompt={
+        <>
+          <Box sx={{ fontSize: '1.1rem', fontWeight: 650 }}>{item.prompt}</Box>
+          <ExpectedLine item={item} expectation={expectation} />
+          {low && (
+            <Box sx={{ color: 'warning.dark', fontWeight: 600 }}>
+              Shut the cock of {low.tag} first: its scale ends at{' '}
+              {print.value(low.fullScale_Pa, item.quantity)}.
+            </Box>
+          )}
+        </>
+      }
+      primary={{ label: 'Capture', key: 'Enter', run: commit, busy: run.busy }}
+      others={others}
+    >
+      {ambiguous && (
+        <Box sx={{ display: 'flex', gap: 1 }} role="group" aria-label="Which did you mean?">
+          {ambiguous.map((value) => (
+            <Button
+              key={value}
+              variant="outlined"
+              sx={{ minHeight: 56 }}
+              onClick={() => change(exactText(value, item, settings.unitSet))}
+            >
+              {exactText(value, item, settings.unitSet)}
+            </Button>
+          ))}
+        </Box>
+      )}
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          commit();
+        }}
+        sx={{ display: 'flex', alignItems: 'flex-end', gap: 1 }}
+      >
+        <Box sx={{ position: 'relative' }}>
+          <Box
+            component="label"
+            htmlFor="reading"
+            sx={{ fontSize: '0.85rem', color: 'text.secondary', display: 'block' }}
+          >
+            {port.name}, {unit.symbol}
+          </Box>
+          <Box
+            component="input"
+            id="reading"
+            ref={field}
+            data-reading="yes"
+            value={text}
+            onChange={(event: React.ChangeEvent<HTMLInputElement>) => change(event.target.value)}
+            autoComplete="off"
+            inputMode="none"
+            aria-invalid={Boolean(message)}
+            maxLength={20_000}
+            sx={{
+              font: 'inherit',
+              fontSize: '48px',
+              lineHeight: 1.1,
+              width: 230,
+              px: 1,
+              border: 2,
+              borderColor: message ? 'error.main' : 'primary.main',
+              borderRadius: 1,
+              bgcolor: 'background.default',
+              color: 'text.primary',
+            }}
+          />
+        </Box>
+        <TextField
+          select
+          label="Read on"
+          value={gauge?.tag ?? ''}
+          onChange={(event) => setPicked(event.target.value)}
+          sx={{ width: 112 }}
+          slotProps={{ htmlInput: { 'aria-label': 'Read on gauge' } }}
+        >
+          {choices.map(({ tag }) => (
+            <MenuItem key={tag} value={tag}>
+              {tag}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
+    </Bar>
+  );
+
+  function ExpectedLine({ item: reading, expectation: exp }: Pick<ReadingBarProps, 'item' | 'expectation'>) {
+    const show = (value: number) => printQuantity(value, reading.quantity, settings.unitSet);
+    const parts: string[] = [];
+    if (reading.measures === 'input' && reading.target_Pa) parts.push(`Aim for ${show(reading.target_Pa)}`);
+    if (exp?.expected !== null && exp?.expected !== undefined) parts.push(`Expect ${show(exp.expected)}`);
+    if (exp?.limits) parts.push(bandWords(exp.limits, show));
+    if (exp?.onGauge) parts.push(`on this gauge ${show(exp.onGauge)}`);
+    return <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{parts.join(' · ') || '\u00a0'}</Box>;
+  }
+}
+
+function bandWords({ low, high }: { low?: number; high?: number }, show: (value: number) => string): string {
+  if (low !== undefined && high !== undefined) return `healthy ${show(Math.max(0, low))} to ${show(high)}`;
+  return low !== undefined ? `at least ${show(low)}` : `at most ${show(high!)}`;
+}
+
+function gaugeInUse(
+  choices: readonly Instrument[],
+  own: readonly Instrument[],
+  picked: string | null,
+  reach_Pa: number,
+): Instrument | null {
+  const named = choices.find(({ tag }) => tag === picked);
+  const widest = [...own].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa)[0];
+  return named ?? gaugeFor(own, reach_Pa) ?? widest ?? null;
+}
+
+/** A value written so that it can be read one way only: never exactly three decimals. */
+function exactText(value_SI: number, item: ReadingItem, set: Parameters<typeof unitFor>[1]): string {
+  const unit = unitFor(item.quantity, set);
+  const value = Number(fromSI(value_SI, unit).toPrecision(9));
+  const text = String(value);
+  return `${/\.\d{3}$/.test(text) ? `${text}0` : text} ${unit.symbol}`;
+}

@@ -1,0 +1,192 @@
+'use client';
+
+import { Box, ButtonBase } from '@mui/material';
+import { useEffect, useRef } from 'react';
+import { findItem } from '@/core/procedure/procedure';
+import { instrumentsOf } from '@/core/procedure/measured-item';
+import { measured, readingUncertainty_Pa } from '@/core/metrology/uncertainty';
+import { tapeOf, type TapeLine } from '@/core/procedure/tape';
+import type { RunEvent } from '@/core/procedure/events';
+import type { RunState } from '@/core/procedure/run';
+import type { RunContext } from '@/core/twin/family';
+import type { Result } from '@/core/twin/result';
+import { usePrint } from '../settings-context';
+import { MONO } from '../theme';
+import { VerdictMark } from '../verdict-mark';
+
+interface TapeProps {
+  readonly context: RunContext<unknown>;
+  readonly state: RunState;
+  readonly events: readonly RunEvent[];
+  readonly results: readonly Result[];
+  readonly selected?: string | null;
+  readonly onSelect?: (captureId: string) => void;
+  /** Keep the newest line in sight. */
+  readonly follow?: boolean;
+}
+
+/** The run as a growing strip: its memory, its navigation and, printed, its record. */
+export function Tape({ context, state, events, results, selected, onSelect, follow }: TapeProps) {
+  const lines = tapeOf(context.procedure, state, events);
+  const box = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    if (follow && box.current) box.current.scrollTop = box.current.scrollHeight;
+  }, [follow, lines.length]);
+  return (
+    <Box
+      component="ol"
+      ref={box}
+      tabIndex={0}
+      aria-label="Tape"
+      sx={{
+        listStyle: 'none',
+        m: 0,
+        p: 1.5,
+        pt: 0.5,
+        overflowY: 'auto',
+        height: '100%',
+        fontFamily: MONO,
+        fontSize: '0.8rem',
+        lineHeight: 1.35,
+      }}
+    >
+      {lines.length === 0 && <Box component="li">Nothing on the tape yet.</Box>}
+      {lines.map((line) => (
+        <Line
+          key={line.id}
+          line={line}
+          context={context}
+          results={results}
+          selected={selected === line.id}
+          onSelect={onSelect}
+        />
+      ))}
+    </Box>
+  );
+}
+
+interface LineProps extends Pick<TapeProps, 'context' | 'results' | 'onSelect'> {
+  readonly line: TapeLine;
+  readonly selected: boolean;
+}
+
+function Line({ line, context, results, selected, onSelect }: LineProps) {
+  switch (line.kind) {
+    case 'step':
+      return (
+        <Box
+          component="li"
+          sx={{ mt: 1.2, mb: 0.3, pb: 0.2, borderBottom: 1, borderColor: 'divider', fontWeight: 700 }}
+        >
+          {line.title}
+        </Box>
+      );
+    case 'look':
+      return (
+        <Box component="li" sx={{ display: 'flex', gap: 1, justifyContent: 'space-between', py: 0.15 }}>
+          <span>
+            {line.name}: {line.label}
+            {line.note && ` (${line.note})`}
+          </span>
+          <VerdictMark
+            bare
+            verdict={{ good: 'meets', bad: 'fails', unknown: 'not-taken' }[line.finds] as Result['verdict']}
+          />
+        </Box>
+      );
+    case 'wait':
+      return (
+        <Box component="li" sx={{ color: 'text.secondary' }}>
+          {line.prompt}: {Math.round(line.seconds)} s
+        </Box>
+      );
+    case 'source':
+      return (
+        <Box component="li" sx={{ color: 'text.secondary' }}>
+          Vacuum {line.vacuum}
+        </Box>
+      );
+    case 'skip':
+      return (
+        <Box component="li" sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>
+          Skipped {line.what}: {line.reason.length > 200 ? `${line.reason.slice(0, 200)}…` : line.reason}
+        </Box>
+      );
+    case 'reading':
+      return (
+        <ReadingLine
+          line={line}
+          context={context}
+          results={results}
+          selected={selected}
+          onSelect={onSelect}
+        />
+      );
+  }
+}
+
+function ReadingLine({
+  line,
+  context,
+  results,
+  selected,
+  onSelect,
+}: LineProps & { line: Extract<TapeLine, { kind: 'reading' }> }) {
+  const print = usePrint();
+  const { capture } = line;
+  const item = findItem(context.procedure, capture.item)?.item;
+  const gauge = instrumentsOf(context.rig, context.shelf).get(capture.instrument);
+  if (item?.kind !== 'reading' || !gauge) return null;
+  const u_SI = readingUncertainty_Pa(measured([capture.value_SI], gauge));
+  const result = results.find(
+    (candidate) => candidate.item === capture.item && candidate.captures.includes(capture.id),
+  );
+  const expected = result?.expected;
+  const text = (
+    <>
+      <Box component="span" sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, width: '100%' }}>
+        <Box component="span" sx={{ textDecoration: capture.struck ? 'line-through' : 'none' }}>
+          {portWord(item.port)} {print.value(capture.value_SI, item.quantity, { u_SI, withU: true })}
+        </Box>
+        {!capture.struck && result && <VerdictMark bare verdict={result.verdict} />}
+      </Box>
+      <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.92em' }}>
+        {capture.instrument}
+        {expected !== null &&
+          expected !== undefined &&
+          result?.quantity === item.quantity &&
+          ` · expected ${print.value(expected, item.quantity, { u_SI })}`}
+        {capture.struck && ' · struck'}
+        {capture.gateShut && ' · not at zero'}
+        {capture.confirmedUnlikely && ' · confirmed'}
+      </Box>
+    </>
+  );
+  const style = {
+    display: 'block',
+    width: '100%',
+    textAlign: 'left' as const,
+    py: 0.25,
+    px: 0.5,
+    mx: -0.5,
+    bgcolor: selected ? 'action.selected' : undefined,
+  };
+  return (
+    <Box component="li">
+      {onSelect ? (
+        <ButtonBase
+          sx={{ ...style, fontFamily: 'inherit', fontSize: 'inherit' }}
+          onClick={() => onSelect(capture.id)}
+          aria-pressed={selected}
+        >
+          {text}
+        </ButtonBase>
+      ) : (
+        <Box sx={style}>{text}</Box>
+      )}
+    </Box>
+  );
+}
+
+const WORDS: Record<string, string> = { input: 'In', output: 'Out', supply: 'Supply', activation: 'Act' };
+export const portWord = (port: string) => WORDS[port] ?? port;

@@ -1,0 +1,95 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { FAMILIES } from '@/core/families/registry';
+import type { RunEvent } from '@/core/procedure/events';
+import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
+import { nextAction, reduceRun } from '@/core/procedure/run';
+import type { StoredRun } from '@/core/records/views';
+import { call, type Problem } from '../api';
+
+/** An event before it has an identity and a time. */
+export type NewEvent = RunEvent extends infer E ? (E extends RunEvent ? Omit<E, 'id' | 'at'> : never) : never;
+
+/** Another screen was first: what it recorded, and what was entered here. */
+export interface Clash {
+  readonly mine: NewEvent;
+  readonly theirs: readonly RunEvent[];
+}
+
+const POLL_MS = 4000;
+
+/**
+ * A run on the screen: its events as the server has them, and a way to add one. Nothing shows as recorded before the
+ * server has said that it is on disk; an entry that did not get through keeps its identity, so that sending it again
+ * records it once.
+ */
+export function useRun(stored: StoredRun) {
+  const [events, setEvents] = useState<readonly RunEvent[]>(stored.events);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [clash, setClash] = useState<Clash | null>(null);
+  const [busy, setBusy] = useState(false);
+  const unsent = useRef<{ body: string; event: RunEvent } | null>(null);
+  const family = FAMILIES[stored.kind];
+  const { context } = stored;
+  const gate = useMemo(() => zeroGate(instrumentsOf(context.rig, context.shelf)), [context]);
+  const state = useMemo(() => reduceRun(context.procedure, events, gate), [context, events, gate]);
+  const action = useMemo(() => nextAction(context.procedure, state), [context, state]);
+  const results = useMemo(() => family.results(context, state), [family, context, state]);
+
+  const send = useCallback(
+    async (made: NewEvent): Promise<boolean> => {
+      const body = JSON.stringify(made);
+      const again = unsent.current?.body === body ? unsent.current.event : null;
+      const event = again ?? ({ ...made, id: crypto.randomUUID(), at: new Date().toISOString() } as RunEvent);
+      setBusy(true);
+      setProblem(null);
+      const answer = await call<RunEvent[]>('POST', `/runs/${stored.id}/events`, {
+        expectedVersion: events.length,
+        event,
+      });
+      setBusy(false);
+      if (answer.ok) {
+        unsent.current = null;
+        setEvents(answer.value);
+        return true;
+      }
+      if (answer.problem.code === 'conflict') {
+        const current = answer.problem.current as RunEvent[];
+        setClash({ mine: made, theirs: current.slice(events.length) });
+        setEvents(current);
+        return false;
+      }
+      if (answer.problem.code === 'unreached') unsent.current = { body, event };
+      setProblem(answer.problem);
+      return false;
+    },
+    [events, stored.id],
+  );
+
+  useEffect(() => {
+    const timer = setInterval(async () => {
+      if (document.hidden) return;
+      const answer = await call<StoredRun>('GET', `/runs/${stored.id}`);
+      if (answer.ok)
+        setEvents((mine) => (answer.value.events.length > mine.length ? answer.value.events : mine));
+    }, POLL_MS);
+    return () => clearInterval(timer);
+  }, [stored.id]);
+
+  return {
+    family,
+    context,
+    events,
+    state,
+    action,
+    results,
+    send,
+    busy,
+    problem,
+    clash,
+    forgetClash: () => setClash(null),
+  };
+}
+
+export type RunHandle = ReturnType<typeof useRun>;

@@ -1,0 +1,22 @@
+'use client';
+
+import { createContext, use } from 'react';
+import { printQuantity, type PrintOptions } from '@/core/quantities/print';
+import { printSentence, type Sentence } from '@/core/quantities/sentence';
+import type { Quantity } from '@/core/quantities/units';
+import { INITIAL_SETTINGS, type Settings } from '@/core/records/settings';
+
+export const SettingsContext = createContext<Settings>(INITIAL_SETTINGS);
+
+export const useSettings = () => use(SettingsContext);
+
+/** Prints values and sentences in the bench's unit set. */
+export function usePrint() {
+  const { unitSet } = useSettings();
+  return {
+    unitSet,
+    value: (value_SI: number, quantity: Quantity, options?: PrintOptions) =>
+      printQuantity(value_SI, quantity, unitSet, options),
+    sentence: (sentence: Sentence) => printSentence(sentence, unitSet),
+  };
+}

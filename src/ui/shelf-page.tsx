@@ -1,0 +1,131 @@
+'use client';
+
+import { Box, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import Link from 'next/link';
+import { FAMILIES } from '@/core/families/registry';
+import { accuracyLabel, calibrationState } from '@/core/metrology/instrument';
+import type { StoredInstrument, StoredProfile } from '@/core/records/views';
+import { LinkButton } from './link-button';
+import { Nothing, Page, Part } from './page';
+import { usePrint } from './settings-context';
+
+interface ShelfPageProps {
+  readonly profiles: readonly StoredProfile[];
+  readonly instruments: readonly StoredInstrument[];
+  readonly portNames: Readonly<Record<string, string>>;
+  readonly today: string;
+}
+
+/** What the bench works with: profiles of units, instruments, settings. */
+export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPageProps) {
+  const print = usePrint();
+  const head = (names: readonly string[]) => (
+    <TableHead>
+      <TableRow>
+        {names.map((name) => (
+          <TableCell key={name} sx={{ fontWeight: 650 }}>
+            {name}
+          </TableCell>
+        ))}
+      </TableRow>
+    </TableHead>
+  );
+  return (
+    <Page
+      title="Shelf"
+      actions={
+        <LinkButton href="/shelf/settings" variant="outlined">
+          Settings
+        </LinkButton>
+      }
+    >
+      <Part
+        title="Instruments"
+        note={<LinkButton href="/shelf/instruments/new">Add an instrument</LinkButton>}
+      >
+        {instruments.length === 0 && (
+          <Nothing>No gauges yet. A test needs at least one on each port.</Nothing>
+        )}
+        {instruments.length > 0 && (
+          <Table size="small" aria-label="Instruments">
+            {head(['Tag', 'Description', 'Port', 'Full scale', 'Accuracy', 'Step', 'Tied to', 'Calibration'])}
+            <TableBody>
+              {instruments.map(({ id, body }) => {
+                const state = calibrationState(body, today);
+                return (
+                  <TableRow key={id} hover>
+                    <TableCell>
+                      <Box
+                        component={Link}
+                        href={`/shelf/instruments/${id}`}
+                        sx={{ fontWeight: 700, color: 'primary.main' }}
+                      >
+                        {body.tag}
+                      </Box>
+                    </TableCell>
+                    <TableCell>{body.name}</TableCell>
+                    <TableCell>
+                      {body.usualPort ? (portNames[body.usualPort] ?? body.usualPort) : 'in the cupboard'}
+                    </TableCell>
+                    <TableCell>{print.value(body.fullScale_Pa, body.quantity)}</TableCell>
+                    <TableCell>{accuracyLabel(body.accuracy)}</TableCell>
+                    <TableCell>
+                      {print.value(body.step_Pa, body.quantity, { u_SI: body.step_Pa / 4 })}
+                    </TableCell>
+                    <TableCell>{body.tiedTo ?? ''}</TableCell>
+                    <TableCell
+                      sx={{
+                        color: state === 'overdue' ? 'error.main' : undefined,
+                        fontWeight: state === 'overdue' ? 700 : 400,
+                      }}
+                    >
+                      {state === 'no date'
+                        ? 'no date'
+                        : state === 'overdue'
+                          ? `overdue since ${body.calibrationDue}`
+                          : `due ${body.calibrationDue}`}
+                    </TableCell>
+                  </TableRow>
+                );
+              })}
+            </TableBody>
+          </Table>
+        )}
+      </Part>
+      <Part title="Profiles" note={<LinkButton href="/shelf/profiles/new">Add a profile</LinkButton>}>
+        {profiles.length === 0 && (
+          <Nothing>
+            No profiles yet. Add one from typical figures and change it to what the maker says.
+          </Nothing>
+        )}
+        {profiles.length > 0 && (
+          <Table size="small" aria-label="Profiles">
+            {head(['Name', 'Maker', 'Kind', ''])}
+            <TableBody>
+              {profiles.map(({ id, kind, body }) => (
+                <TableRow key={id} hover>
+                  <TableCell>
+                    <Box
+                      component={Link}
+                      href={`/shelf/profiles/${id}`}
+                      sx={{ fontWeight: 700, color: 'primary.main' }}
+                    >
+                      {body.name}
+                    </Box>
+                  </TableCell>
+                  <TableCell>{body.maker}</TableCell>
+                  <TableCell>{FAMILIES[kind].name}</TableCell>
+                  <TableCell align="right">
+                    <LinkButton href={`/shelf/profiles/new?copy=${id}`} size="small">
+                      Copy
+                    </LinkButton>
+                  </TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        )}
+      </Part>
+    </Page>
+  );
+}
