@@ -52,7 +52,7 @@ export function BenchPage({ view }: { view: BenchView }) {
               key={job.id}
               sx={{
                 display: 'grid',
-                gridTemplateColumns: '110px minmax(0, 1fr) 200px 150px',
+                gridTemplateColumns: '110px minmax(0, 1fr) 200px 180px',
                 gap: 2,
                 py: 1,
                 borderBottom: 1,

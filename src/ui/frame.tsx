@@ -5,9 +5,9 @@ import { Box, Button, CssBaseline } from '@mui/material';
 import { ThemeProvider, useColorScheme } from '@mui/material/styles';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useMemo, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import type { Settings } from '@/core/records/settings';
-import { KeysProvider, Key, useKeys, useOpenKeys, type KeyAction } from './keys';
+import { KeysProvider, Key, useKeys, useOpenKeys } from './keys';
 import { SettingsContext } from './settings-context';
 import { theme } from './theme';
 import { WaitsStrip } from './waits-strip';
@@ -43,14 +43,10 @@ function TopBar() {
   const openKeys = useOpenKeys();
   const { mode, systemMode, setMode } = useColorScheme();
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      ...PLACES.map(({ href, name, key }) => ({ key, label: `Go to ${name}`, run: () => router.push(href) })),
-      { key: 'n', label: 'Take in a unit', run: () => router.push('/jobs/new') },
-    ],
-    [router],
-  );
-  useKeys(keys);
+  useKeys([
+    ...PLACES.map(({ href, name, key }) => ({ key, label: `Go to ${name}`, run: () => router.push(href) })),
+    { key: 'n', label: 'Take in a unit', run: () => router.push('/jobs/new') },
+  ]);
   const here = (href: string) =>
     href === '/' ? path === '/' : path.startsWith(href) || (href === '/jobs' && path.startsWith('/runs'));
   return (

@@ -2,13 +2,14 @@
 
 import { Box, Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { FLUIDS } from '@/core/fluid/kinds';
+import { FAMILIES } from '@/core/families/registry';
 import type { RunState } from '@/core/procedure/run';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import type { Assessment, Result } from '@/core/twin/result';
 import { call, type Problem } from './api';
-import { Key, useKeys, type KeyAction } from './keys';
+import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { Page } from './page';
 import { Tape } from './run/tape';
@@ -34,15 +35,10 @@ export function JobSheet({ job, visits }: { job: StoredJob; visits: readonly Vis
     else setProblem(answer.problem);
   };
   const go = () => (open ? router.push(`/runs/${open.run.id}`) : void start());
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      { key: 'Enter', label: open ? 'Go on with the test' : 'Start the bench test', run: go },
-      { key: 'e', label: 'Change what was taken in', run: () => router.push(`/jobs/${job.id}/edit`) },
-    ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- go follows from these
-    [open, job.id, router],
-  );
-  useKeys(keys);
+  useKeys([
+    { key: 'Enter', label: open ? 'Go on with the test' : 'Start the bench test', run: go },
+    { key: 'e', label: 'Change what was taken in', run: () => router.push(`/jobs/${job.id}/edit`) },
+  ]);
   const { body } = job;
   return (
     <Page
@@ -124,7 +120,13 @@ function VisitPart({ visit }: { visit: Visit }) {
       </Box>
       {tape && (
         <Box sx={{ maxWidth: 420, mt: 1, border: 1, borderColor: 'divider' }}>
-          <Tape context={run.context} state={visit.state} events={run.events} results={results} />
+          <Tape
+            ports={FAMILIES[run.kind].ports}
+            context={run.context}
+            state={visit.state}
+            events={run.events}
+            results={results}
+          />
         </Box>
       )}
     </Mark>

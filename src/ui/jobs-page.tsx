@@ -2,10 +2,10 @@
 
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, TextField } from '@mui/material';
 import Link from 'next/link';
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { StoredJob } from '@/core/records/views';
 import { short } from './bench-page';
-import { Key, useKeys, type KeyAction } from './keys';
+import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { Nothing, Page } from './page';
 
@@ -19,11 +19,7 @@ export function JobsPage({
 }) {
   const [search, setSearch] = useState('');
   const field = useRef<HTMLInputElement>(null);
-  const keys = useMemo<KeyAction[]>(
-    () => [{ key: '/', label: 'Search the jobs', run: () => field.current?.focus() }],
-    [],
-  );
-  useKeys(keys);
+  useKeys([{ key: '/', label: 'Search the jobs', run: () => field.current?.focus() }]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = jobs.filter((job) => {
     const text =

@@ -95,15 +95,12 @@ export function KeysProvider({ children }: { children: ReactNode }) {
   );
 }
 
-/** Registers a screen's keys while it is shown. */
+/** Registers a screen's keys while it is shown. Call it with fresh actions on every render: the newest ones count. */
 export function useKeys(actions: readonly KeyAction[]) {
   const registry = use(KeysContext);
-  useEffect(() => {
-    if (!registry) return;
-    const token = {};
-    registry.add(token, actions);
-    return () => registry.remove(token);
-  }, [registry, actions]);
+  const [token] = useState(() => ({}));
+  useEffect(() => registry?.add(token, actions));
+  useEffect(() => () => registry?.remove(token), [registry, token]);
 }
 
 export const useOpenKeys = () => use(KeysContext)?.open;

@@ -20,7 +20,7 @@ interface LadderProps {
   readonly lit?: boolean;
 }
 
-const HEIGHT = 300;
+const HEIGHT = 430;
 const TOP = 10;
 
 /** One port's pressure or vacuum as vertical scales, one per gauge, with the expected band and the reading. */
@@ -48,7 +48,7 @@ export function Ladder({
       <Box
         component="figcaption"
         sx={{
-          fontSize: '0.8rem',
+          fontSize: '0.78rem',
           fontWeight: 650,
           color: `var(--hp-${channel})`,
           lineHeight: 1.2,
@@ -133,7 +133,7 @@ function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed
       {ticks.map((tick) => (
         <g key={tick}>
           <line x1={21} x2={27} y1={y(tick * unitFactor)} y2={y(tick * unitFactor)} stroke="var(--hp-line)" />
-          <text x={18} y={y(tick * unitFactor) + 4} textAnchor="end" fontSize={11.5} fill="var(--hp-line)">
+          <text x={18} y={y(tick * unitFactor) + 4} textAnchor="end" fontSize={13} fill="var(--hp-line)">
             {Number(tick.toPrecision(6))}
           </text>
         </g>
@@ -162,7 +162,7 @@ function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed
         x={27}
         y={TOP + HEIGHT + 21}
         textAnchor="middle"
-        fontSize={12}
+        fontSize={13}
         fontWeight={inUse ? 700 : 400}
         fill="var(--hp-line)"
       >

@@ -1,7 +1,6 @@
 'use client';
 
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
-import { useMemo } from 'react';
 import { adviceSentence } from '@/core/metrology/advice';
 import { accuracyLabel } from '@/core/metrology/instrument';
 import type { Limits } from '@/core/metrology/verdict';
@@ -11,7 +10,7 @@ import type { Quantity } from '@/core/quantities/units';
 import type { ReportContent } from '@/core/records/report';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import type { Assessment, Result } from '@/core/twin/result';
-import { Key, useKeys, type KeyAction } from './keys';
+import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { RatioChart } from './ratio-chart';
 import { usePrint } from './settings-context';
@@ -28,11 +27,7 @@ interface ReportProps {
 /** The report, on screen and on paper: a page for the customer in plain words, then the numbers behind it. */
 export function Report({ job, run, results, assessment, content }: ReportProps) {
   const print = usePrint();
-  const keys = useMemo<KeyAction[]>(
-    () => [{ key: 'p', label: 'Print the report', run: () => window.print() }],
-    [],
-  );
-  useKeys(keys);
+  useKeys([{ key: 'p', label: 'Print the report', run: () => window.print() }]);
   const { conditions, profile } = run.context;
   const fluid = FLUIDS[(profile as { fluid: FluidKind }).fluid];
   const taken = results.filter(({ verdict }) => verdict !== 'not-taken');

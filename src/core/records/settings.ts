@@ -32,12 +32,10 @@ export const settingsSchema = z
       .min(233, 'Room temperature: too cold.')
       .max(333, 'Room temperature: too hot.')
       .meta({ title: 'Room temperature', quantity: 'temperature' }),
-    supplyKind: z
-      .enum(SUPPLY_KINDS)
-      .meta({
-        title: 'Vacuum comes from',
-        labels: { pump: 'a vacuum pump', manifold: 'an engine manifold' },
-      }),
+    supplyKind: z.enum(SUPPLY_KINDS).meta({
+      title: 'Vacuum comes from',
+      labels: { pump: 'a vacuum pump', manifold: 'an engine manifold' },
+    }),
     supplyHealth_Pa: z
       .number()
       .min(3_000, 'Healthy supply: too low.')

@@ -49,6 +49,8 @@ export interface Fault {
 export interface Port {
   readonly id: string;
   readonly name: string;
+  /** A word for narrow places: the tape, a ladder's head. */
+  readonly short: string;
   readonly quantity: Quantity | null;
 }
 

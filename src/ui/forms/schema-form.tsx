@@ -5,7 +5,7 @@ import { useMemo, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
 import { unitFor, type Quantity } from '@/core/quantities/units';
-import { Key, useKeys, type KeyAction } from '../keys';
+import { Key, useKeys } from '../keys';
 import { useSettings } from '../settings-context';
 import { Part } from '../page';
 import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from './schema-fields';
@@ -104,11 +104,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     );
   }
 
-  const keys = useMemo<KeyAction[]>(
-    () => [{ key: 'F8', label: saveLabel, run: () => void submit(), inFields: true }],
-    [saveLabel, submit],
-  );
-  useKeys(keys);
+  useKeys([{ key: 'F8', label: saveLabel, run: () => void submit(), inFields: true }]);
   const groups = [...new Set(fields.map(({ group }) => group))];
   return (
     <Box component="form" onSubmit={submit} noValidate>

@@ -1,16 +1,16 @@
 'use client';
 
 import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { checkCapture } from '@/core/procedure/check-capture';
-import type { ReadingItem, Step } from '@/core/procedure/procedure';
+import type { ReadingItem } from '@/core/procedure/procedure';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
 import { fromSI, unitFor } from '@/core/quantities/units';
 import type { Expectation } from '@/core/twin/result';
-import { useKeys, type KeyAction } from '../keys';
+import { useKeys } from '../keys';
 import { usePrint, useSettings } from '../settings-context';
 import { confirmCapture, refuseTone } from '../signal';
 import { Bar } from './bar';
@@ -18,7 +18,6 @@ import type { RunHandle } from './use-run';
 
 interface ReadingBarProps {
   readonly run: RunHandle;
-  readonly step: Step;
   readonly item: ReadingItem;
   readonly expectation: Expectation | null;
   readonly others: Parameters<typeof Bar>[0]['others'];
@@ -30,7 +29,7 @@ interface ReadingBarProps {
 const BOUNCE_MS = 300;
 
 /** Asks for one reading: what a healthy unit shows, the field, the gauge it is read on. */
-export function ReadingBar({ run, step, item, expectation, others, text, onText }: ReadingBarProps) {
+export function ReadingBar({ run, item, expectation, others, text, onText }: ReadingBarProps) {
   const settings = useSettings();
   const print = usePrint();
   const field = useRef<HTMLInputElement>(null);
@@ -109,15 +108,10 @@ export function ReadingBar({ run, step, item, expectation, others, text, onText 
     void capture(typed.value_SI, doubted === typed.value_SI);
   };
 
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      { key: 'Enter', label: 'Capture the reading', run: () => undefined },
-      { key: settings.captureKey, label: 'Capture the reading (foot-switch)', run: commit, inFields: true },
-    ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- commit is made anew from these
-    [text, run.state, run.busy, item.id, picked, doubted, settings.captureKey],
-  );
-  useKeys(keys);
+  useKeys([
+    { key: 'Enter', label: 'Capture the reading', run: () => undefined },
+    { key: settings.captureKey, label: 'Capture the reading (foot-switch)', run: commit, inFields: true },
+  ]);
 
   const change = (value: string) => {
     onText(value);
@@ -158,14 +152,7 @@ export function ReadingBar({ run, step, item, expectation, others, text, onText 
           ))}
         </Box>
       )}
-      <Box
-        component="form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          commit();
-        }}
-        sx={{ display: 'flex', alignItems: 'flex-end', gap: 1 }}
-      >
+      <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1 }}>
         <Box sx={{ position: 'relative' }}>
           <Box
             component="label"
@@ -181,6 +168,11 @@ export function ReadingBar({ run, step, item, expectation, others, text, onText 
             data-reading="yes"
             value={text}
             onChange={(event: React.ChangeEvent<HTMLInputElement>) => change(event.target.value)}
+            onKeyDown={(event: React.KeyboardEvent) => {
+              if (event.key !== 'Enter') return;
+              event.preventDefault();
+              if (!event.repeat) commit();
+            }}
             autoComplete="off"
             inputMode="none"
             aria-invalid={Boolean(message)}

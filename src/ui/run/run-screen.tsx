@@ -11,7 +11,7 @@ import { findItem, type Item, type ObservationItem, type WaitItem } from '@/core
 import { waitStart, type Capture } from '@/core/procedure/run';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { unitFor } from '@/core/quantities/units';
-import { useKeys, type KeyAction } from '../keys';
+import { useKeys } from '../keys';
 import { Ladder } from '../ladder';
 import { SCHEMATICS } from '../schematics/registry';
 import { usePrint, useSettings } from '../settings-context';
@@ -55,33 +55,28 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
       item: item?.id ?? null,
       title: item && 'prompt' in item ? item.prompt : step.title,
     });
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      {
-        key: settings.strikeKey,
-        label: 'Strike the last reading (kept, struck out)',
-        run: () => void strike(),
-        inFields: true,
-      },
-      {
-        key: 'F2',
-        label: 'Repeat the last reading (both are kept)',
-        run: () => void repeat(),
-        inFields: true,
-      },
-      { key: 'F4', label: 'Skip this, with a reason', run: () => void skip(), inFields: true },
-      { key: 'F7', label: 'Number pad', run: () => setPad((shown) => !shown), inFields: true },
-      {
-        key: 'Escape',
-        label: 'Leave the run; it waits for you at this step',
-        run: () => router.push(`/jobs/${job.id}`),
-        inFields: true,
-      },
-    ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the actions follow from the state
-    [state, action, settings.strikeKey, job.id],
-  );
-  useKeys(keys);
+  useKeys([
+    {
+      key: settings.strikeKey,
+      label: 'Strike the last reading (kept, struck out)',
+      run: () => void strike(),
+      inFields: true,
+    },
+    {
+      key: 'F2',
+      label: 'Repeat the last reading (both are kept)',
+      run: () => void repeat(),
+      inFields: true,
+    },
+    { key: 'F4', label: 'Skip this, with a reason', run: () => void skip(), inFields: true },
+    { key: 'F7', label: 'Number pad', run: () => setPad((shown) => !shown), inFields: true },
+    {
+      key: 'Escape',
+      label: 'Leave the run; it waits for you at this step',
+      run: () => router.push(`/jobs/${job.id}`),
+      inFields: true,
+    },
+  ]);
 
   const others = [
     { label: 'Repeat last', key: 'F2', run: () => void repeat(), disabled: !last },
@@ -132,6 +127,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         sx={{ gridArea: 'tape', borderRight: 1, borderColor: 'divider', minHeight: 0, overflow: 'hidden' }}
       >
         <Tape
+          ports={family.ports}
           context={context}
           state={state}
           events={run.events}
@@ -156,7 +152,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
       >
         {run.clash && <ClashNotice run={run} />}
         <StepHead run={run} />
-        <SelectedOrLast run={run} selected={selected} last={last} onClose={() => setSelected(null)} />
+        <SelectedOrLast run={run} selected={selected} onClose={() => setSelected(null)} />
         {pad && item?.kind === 'reading' ? (
           <NumberPad
             units={padUnits(item, settings.unitSet)}
@@ -208,7 +204,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           return (
             <Ladder
               key={port.id}
-              name={port.name}
+              name={port.short}
               channel={port.id}
               gauges={gauges}
               unitSet={settings.unitSet}
@@ -226,7 +222,6 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           <ReadingBar
             key={action.item.id}
             run={run}
-            step={action.step}
             item={action.item}
             expectation={expectation}
             others={others}
@@ -415,12 +410,10 @@ function Reasons({ run }: { run: RunHandle }) {
 function SelectedOrLast({
   run,
   selected,
-  last,
   onClose,
 }: {
   run: RunHandle;
   selected: string | null;
-  last: Capture | null;
   onClose: () => void;
 }) {
   const print = usePrint();
@@ -460,7 +453,7 @@ function SelectedOrLast({
       </Box>
     );
   }
-  const result = last && run.results.find((r) => r.item === last.item && r.captures.includes(last.id));
+  const result = newestResult(run);
   const expectationNotes =
     run.action.kind === 'item' && run.action.item.kind === 'reading'
       ? (run.family.expect(run.context, run.state, run.action.item)?.notes ?? [])
@@ -475,6 +468,15 @@ function SelectedOrLast({
       {result && <LastResult result={result} />}
     </Box>
   );
+}
+
+/** The result that the newest reading with a verdict gave. */
+function newestResult({ state, results }: RunHandle) {
+  for (const capture of state.captures.toReversed()) {
+    const result = results.find((r) => r.item === capture.item && r.captures.includes(capture.id));
+    if (result && !capture.struck) return result;
+  }
+  return null;
 }
 
 function ClashNotice({ run }: { run: RunHandle }) {
@@ -528,15 +530,10 @@ function ConfirmBar({
   const go = async () => {
     if (!run.busy && (await send())) confirmCapture(settings.sound);
   };
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      { key: 'Enter', label, run: () => void go() },
-      { key: settings.captureKey, label: `${label} (foot-switch)`, run: () => void go(), inFields: true },
-    ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- go follows from these
-    [run.state, run.busy, label, settings.captureKey],
-  );
-  useKeys(keys);
+  useKeys([
+    { key: 'Enter', label, run: () => void go() },
+    { key: settings.captureKey, label: `${label} (foot-switch)`, run: () => void go(), inFields: true },
+  ]);
   return (
     <Bar
       message={run.problem?.title}
@@ -555,21 +552,16 @@ function ObservationBar({ run, item, others }: { run: RunHandle; item: Observati
     if (await run.send({ type: 'observed', item: item.id, answer, note: note.trim() }))
       confirmCapture(settings.sound);
   };
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      ...item.answers.map(({ id, label }, i) => ({ key: String(i + 1), label, run: () => void give(id) })),
-      { key: 'Enter', label: item.answers[0].label, run: () => void give(item.answers[0].id) },
-      {
-        key: settings.captureKey,
-        label: `${item.answers[0].label} (foot-switch)`,
-        run: () => void give(item.answers[0].id),
-        inFields: true,
-      },
-    ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- give follows from these
-    [run.state, run.busy, note, item, settings.captureKey],
-  );
-  useKeys(keys);
+  useKeys([
+    ...item.answers.map(({ id, label }, i) => ({ key: String(i + 1), label, run: () => void give(id) })),
+    { key: 'Enter', label: item.answers[0].label, run: () => void give(item.answers[0].id) },
+    {
+      key: settings.captureKey,
+      label: `${item.answers[0].label} (foot-switch)`,
+      run: () => void give(item.answers[0].id),
+      inFields: true,
+    },
+  ]);
   return (
     <Bar
       message={run.problem?.title}
@@ -618,20 +610,15 @@ function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem; others
     void run.send({ type: 'wait-ended', item: item.id });
   }, [over, run, item.id, settings.sound]);
   const label = !from ? 'Start' : over ? 'Go on' : 'End early';
-  const keys = useMemo<KeyAction[]>(
-    () => [
-      { key: 'Enter', label: from ? 'End the wait early' : 'Start the wait', run: () => void go() },
-      {
-        key: settings.captureKey,
-        label: `${from ? 'End' : 'Start'} the wait (foot-switch)`,
-        run: () => void go(),
-        inFields: true,
-      },
-    ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- go follows from these
-    [run.state, run.busy, from, settings.captureKey],
-  );
-  useKeys(keys);
+  useKeys([
+    { key: 'Enter', label: from ? 'End the wait early' : 'Start the wait', run: () => void go() },
+    {
+      key: settings.captureKey,
+      label: `${from ? 'End' : 'Start'} the wait (foot-switch)`,
+      run: () => void go(),
+      inFields: true,
+    },
+  ]);
   return (
     <Bar
       message={run.problem?.title}

@@ -8,13 +8,14 @@ import { measured, readingUncertainty_Pa } from '@/core/metrology/uncertainty';
 import { tapeOf, type TapeLine } from '@/core/procedure/tape';
 import type { RunEvent } from '@/core/procedure/events';
 import type { RunState } from '@/core/procedure/run';
-import type { RunContext } from '@/core/twin/family';
+import type { Port, RunContext } from '@/core/twin/family';
 import type { Result } from '@/core/twin/result';
 import { usePrint } from '../settings-context';
 import { MONO } from '../theme';
 import { VerdictMark } from '../verdict-mark';
 
 interface TapeProps {
+  readonly ports: readonly Port[];
   readonly context: RunContext<unknown>;
   readonly state: RunState;
   readonly events: readonly RunEvent[];
@@ -26,7 +27,7 @@ interface TapeProps {
 }
 
 /** The run as a growing strip: its memory, its navigation and, printed, its record. */
-export function Tape({ context, state, events, results, selected, onSelect, follow }: TapeProps) {
+export function Tape({ ports, context, state, events, results, selected, onSelect, follow }: TapeProps) {
   const lines = tapeOf(context.procedure, state, events);
   const box = useRef<HTMLOListElement>(null);
   useEffect(() => {
@@ -55,6 +56,7 @@ export function Tape({ context, state, events, results, selected, onSelect, foll
         <Line
           key={line.id}
           line={line}
+          ports={ports}
           context={context}
           results={results}
           selected={selected === line.id}
@@ -65,12 +67,12 @@ export function Tape({ context, state, events, results, selected, onSelect, foll
   );
 }
 
-interface LineProps extends Pick<TapeProps, 'context' | 'results' | 'onSelect'> {
+interface LineProps extends Pick<TapeProps, 'ports' | 'context' | 'results' | 'onSelect'> {
   readonly line: TapeLine;
   readonly selected: boolean;
 }
 
-function Line({ line, context, results, selected, onSelect }: LineProps) {
+function Line({ line, ports, context, results, selected, onSelect }: LineProps) {
   switch (line.kind) {
     case 'step':
       return (
@@ -116,6 +118,7 @@ function Line({ line, context, results, selected, onSelect }: LineProps) {
       return (
         <ReadingLine
           line={line}
+          ports={ports}
           context={context}
           results={results}
           selected={selected}
@@ -127,6 +130,7 @@ function Line({ line, context, results, selected, onSelect }: LineProps) {
 
 function ReadingLine({
   line,
+  ports,
   context,
   results,
   selected,
@@ -146,7 +150,8 @@ function ReadingLine({
     <>
       <Box component="span" sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, width: '100%' }}>
         <Box component="span" sx={{ textDecoration: capture.struck ? 'line-through' : 'none' }}>
-          {portWord(item.port)} {print.value(capture.value_SI, item.quantity, { u_SI, withU: true })}
+          {ports.find(({ id }) => id === item.port)?.short}{' '}
+          {print.value(capture.value_SI, item.quantity, { u_SI, withU: true })}
         </Box>
         {!capture.struck && result && <VerdictMark bare verdict={result.verdict} />}
       </Box>
@@ -187,6 +192,3 @@ function ReadingLine({
     </Box>
   );
 }
-
-const WORDS: Record<string, string> = { input: 'In', output: 'Out', supply: 'Supply', activation: 'Act' };
-export const portWord = (port: string) => WORDS[port] ?? port;

@@ -83,7 +83,7 @@ const PLACES: Record<string, Spot> = {
   },
   'bleed-screw': { name: 'Bleed screw', x: 145, y: 112, tx: 145, ty: 98, anchor: 'middle' },
   'end-cap': { name: 'End cap', x: 74, y: 190, tx: 66, ty: 212, anchor: 'middle' },
-  'rod-hole': { name: 'Rod hole', x: 318, y: 198, tx: 336, ty: 308, anchor: 'middle' },
+  'rod-hole': { name: 'Rod hole', x: 318, y: 198, tx: 331, ty: 262, anchor: 'start' },
   switch: { name: 'Switch', x: 36, y: 168, tx: 36, ty: 150, anchor: 'middle' },
 };
 

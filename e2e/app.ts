@@ -1,0 +1,112 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { test as base } from '@playwright/test';
+
+/** The built application on a port and data folder of its own. */
+export class App {
+  private process: ChildProcess | null = null;
+
+  private constructor(
+    readonly data: string,
+    readonly port: number,
+  ) {}
+
+  get url() {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  static async start({ demo }: { demo: boolean }): Promise<App> {
+    const app = new App(mkdtempSync(path.join(tmpdir(), 'hard-pedal-')), await freePort());
+    if (demo) {
+      const seed = spawnSync('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
+        env: app.env(),
+        encoding: 'utf8',
+      });
+      if (seed.status !== 0) throw new Error(seed.stderr);
+    }
+    await app.up();
+    return app;
+  }
+
+  /** Starts the server and waits until it answers. */
+  async up(): Promise<void> {
+    const server = spawn(
+      process.execPath,
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)],
+      { env: this.env(), stdio: 'ignore', detached: true },
+    );
+    this.process = server;
+    for (let tries = 0; tries < 300; tries++) {
+      const answers = await fetch(`${this.url}/api/v1/health`).then(
+        (response) => response.ok,
+        () => false,
+      );
+      if (answers) return;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('The server did not come up.');
+  }
+
+  /** kill −9 of the server and all that it started: nothing gets a chance to tidy up. */
+  async kill(): Promise<void> {
+    const { process: server } = this;
+    if (!server?.pid) return;
+    const gone = new Promise((resolve) => server.once('exit', resolve));
+    process.kill(-server.pid, 'SIGKILL');
+    await gone;
+    this.process = null;
+  }
+
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.data, { recursive: true, force: true });
+  }
+
+  async get<T>(where: string): Promise<T> {
+    return (await (await fetch(`${this.url}/api/v1${where}`)).json()) as T;
+  }
+
+  async post<T>(where: string, body: unknown): Promise<T> {
+    const response = await fetch(`${this.url}/api/v1${where}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    return (await response.json()) as T;
+  }
+
+  private env(): NodeJS.ProcessEnv {
+    return {
+      ...process.env,
+      HARD_PEDAL_DATA: this.data,
+      NEXT_TELEMETRY_DISABLED: '1',
+      NODE_ENV: 'production',
+    };
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Tests with the demo world behind them: one application per worker. */
+export const test = base.extend<object, { app: App }>({
+  app: [
+    async ({}, use) => {
+      const app = await App.start({ demo: true });
+      await use(app);
+      await app.end();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+});
+
+export { expect } from '@playwright/test';

@@ -1,0 +1,143 @@
+import { expect, type Page } from '@playwright/test';
+import { FAMILIES } from '../src/core/families/registry';
+import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/index';
+import { instrumentsOf, zeroGate } from '../src/core/procedure/measured-item';
+import { rehearse, seeded, type BenchTruth } from '../src/core/procedure/rehearse';
+import { nextAction, reduceRun, type Action } from '../src/core/procedure/run';
+import type { Job } from '../src/core/records/job';
+import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
+import type { App } from './app';
+
+const family = FAMILIES['remote-vacuum'];
+
+/** Puts a profile with short waits on the shelf, takes in a unit of it and starts its test. */
+export async function newRun(
+  app: App,
+  tag: string,
+  change: Partial<RemoteVacuumProfile> = {},
+): Promise<{ job: Stored<Job>; run: StoredRun }> {
+  const profiles = await app.get<StoredProfile[]>('/profiles');
+  const base = profiles.find(({ body }) => body.name === 'Tollan RV-230')!.body;
+  const profile = await app.post<Stored<unknown>>('/profiles', {
+    ...base,
+    name: `For ${tag}`,
+    settle_s: 1,
+    hold_s: 20,
+    ...change,
+  });
+  const job = await app.post<Stored<Job>>('/jobs', {
+    tag,
+    kind: 'remote-vacuum',
+    profileId: profile.id,
+    from: 'Quay tug 9',
+    complaint: 'Made for a test',
+    fluid: 'dot4',
+    promisedOn: null,
+  });
+  return { job, run: await app.post<StoredRun>(`/jobs/${job.id}/runs`, {}) };
+}
+
+/** A technician at the keyboard, reading gauges that the twin moves. */
+export class Technician {
+  private constructor(
+    private readonly app: App,
+    private readonly page: Page,
+    private readonly runId: string,
+    private readonly shown: ReadonlyMap<string, number>,
+    private readonly truth: BenchTruth,
+  ) {}
+
+  static async at(
+    app: App,
+    page: Page,
+    runId: string,
+    change: Partial<BenchTruth> = {},
+  ): Promise<Technician> {
+    const { context } = await app.get<StoredRun>(`/runs/${runId}`);
+    const truth: BenchTruth = {
+      parameters: family.healthy(context.profile).values,
+      supply_Pa: 20 * 3386.389,
+      gauges: {},
+      signs: {},
+      noise_steps: 0,
+      ...change,
+    };
+    const events = rehearse(family, context, truth, {
+      random: seeded(5),
+      startAt: '2026-01-01T08:00:00.000Z',
+    });
+    const shown = new Map(
+      events.flatMap((event) => (event.type === 'captured' ? [[event.item, event.value_SI] as const] : [])),
+    );
+    return new Technician(app, page, runId, shown, truth);
+  }
+
+  /** What the server says comes next. */
+  async next(): Promise<{ action: Action; count: number }> {
+    const { context, events } = await this.app.get<StoredRun>(`/runs/${this.runId}`);
+    const state = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+    return { action: nextAction(context.procedure, state), count: events.length };
+  }
+
+  /** Types what the gauge of an item shows, in the bench's usual units. */
+  reading(itemId: string, quantity: 'pressure' | 'depression'): string {
+    const value = this.shown.get(itemId)!;
+    return quantity === 'pressure' ? (value / 1e5).toFixed(2) : `${(value / 3386.389).toFixed(1)} inHg`;
+  }
+
+  /** Does one thing by keyboard and waits until the server has it. @returns the step it belonged to */
+  async doNext(): Promise<string> {
+    const { action, count } = await this.next();
+    const { keyboard } = this.page;
+    if (action.kind === 'done') return 'done';
+    const step = action.kind === 'finish' ? 'finish' : action.step.id;
+    if (action.kind === 'item' && action.item.kind === 'reading') {
+      const field = this.page.locator('#reading');
+      await expect(this.page.getByText(action.item.prompt).first()).toBeVisible();
+      await expect(field).toBeFocused();
+      await keyboard.type(this.reading(action.item.id, action.item.quantity as 'pressure'));
+      await keyboard.press('Enter');
+    } else if (action.kind === 'item' && action.item.kind === 'observation') {
+      const answer = this.truth.signs[action.item.id] ?? 'good';
+      await expect(this.page.getByText(action.item.prompt)).toBeVisible();
+      await keyboard.press(String(action.item.answers.findIndex(({ id }) => id === answer) + 1));
+    } else if (action.kind === 'item' && action.item.kind === 'wait') {
+      await expect(this.page.getByRole('timer')).toBeVisible();
+      if (
+        action.item.starts === 'key' &&
+        (await this.page.getByRole('button', { name: /^Start/ }).count()) > 0
+      )
+        await keyboard.press('Enter');
+      await expect(this.page.getByRole('timer')).toBeHidden({
+        timeout: (action.item.duration_s + 15) * 1000,
+      });
+    } else {
+      await expect(
+        this.page.getByRole('button', { name: /^(Understood|Vacuum is|Close the run)/ }),
+      ).toBeEnabled();
+      await keyboard.press('Enter');
+    }
+    await expect.poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] }).toBeGreaterThan(count);
+    await this.settled();
+    return step;
+  }
+
+  /** Waits until the screen shows what the server has. */
+  async settled(): Promise<void> {
+    const { context, events } = await this.app.get<StoredRun>(`/runs/${this.runId}`);
+    const state = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+    const action = nextAction(context.procedure, state);
+    if (action.kind === 'item') await expect(this.page.getByText(action.item.prompt).first()).toBeVisible();
+    else if (action.kind !== 'done' && action.kind !== 'finish')
+      await expect(this.page.getByRole('heading', { name: action.step.title })).toBeVisible();
+  }
+
+  /** Works until an item is next, or the run is done. */
+  async until(itemId: string | null): Promise<void> {
+    for (;;) {
+      const { action } = await this.next();
+      if (action.kind === 'done' || (action.kind === 'item' && action.item.id === itemId)) return;
+      await this.doNext();
+    }
+  }
+}

@@ -1,0 +1,36 @@
+// What a fresh machine with Node and Debian's packages still needs. Nothing here downloads a binary outside them.
+import { spawnSync } from 'node:child_process';
+import { existsSync, statSync } from 'node:fs';
+
+export const CHROMIUM = '/usr/bin/chromium';
+
+/** Runs a command with its output shown; stops the script where it fails. */
+export function run(command, args, env = {}) {
+  const { status, error } = spawnSync(command, args, {
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
+  if (error || status !== 0) {
+    console.error(`${[command, ...args].join(' ')}: ${error?.message ?? `ended with ${status}`}`);
+    process.exit(status || 1);
+  }
+}
+
+/** Installs the packages where they are missing or older than the lock file. */
+export function ensurePackages() {
+  const mark = 'node_modules/.package-lock.json';
+  const fresh = existsSync(mark) && statSync(mark).mtimeMs >= statSync('package-lock.json').mtimeMs;
+  if (!fresh) run('npm', ['ci', '--no-audit', '--no-fund']);
+}
+
+/** Installs Debian's Chromium where there is none. */
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return;
+  const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = (...args) => {
+    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
+    run(command, rest, { DEBIAN_FRONTEND: 'noninteractive' });
+  };
+  apt('update');
+  apt('install', '-y', '--no-install-recommends', 'chromium');
+}
