@@ -117,7 +117,9 @@ export class Technician {
       ).toBeEnabled();
       await keyboard.press('Enter');
     }
-    await expect.poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] }).toBeGreaterThan(count);
+    await expect
+      .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
+      .toBeGreaterThan(count);
     await this.settled();
     return step;
   }

@@ -20,7 +20,7 @@ export function IntakeForm({ profiles, job }: IntakeFormProps) {
     () => ({
       profileId: profiles.map(({ id, body }) => ({
         value: id,
-        label: [body.maker, body.name].filter(Boolean).join(' · '),
+        label: [body.name, body.maker].filter(Boolean).join(' · '),
       })),
       kind: Object.entries(FAMILIES).map(([value, family]) => ({ value, label: family.name })),
     }),

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box } from '@mui/material';
+import { useEffect, useRef, useState } from 'react';
 import type { Instrument } from '@/core/metrology/instrument';
 import { unitFor, type UnitSet } from '@/core/quantities/units';
 
@@ -20,8 +21,11 @@ interface LadderProps {
   readonly lit?: boolean;
 }
 
-const HEIGHT = 430;
-const TOP = 10;
+const TOP = 8;
+/** Room below a scale for the gauge's tag. */
+const FOOT = 24;
+/** Size before the screen has been measured. */
+const UNMEASURED = { width: 120, height: 400 };
 
 /** One port's pressure or vacuum as vertical scales, one per gauge, with the expected band and the reading. */
 export function Ladder({
@@ -38,11 +42,19 @@ export function Ladder({
   const ordered = [...gauges].sort((a, b) => a.fullScale_Pa - b.fullScale_Pa);
   const quantity = ordered[0]?.quantity ?? 'pressure';
   const unit = unitFor(quantity, unitSet);
-  const column = 62;
+  const [box, size] = useSize();
+  const column = size.width / Math.max(1, ordered.length);
   return (
     <Box
       component="figure"
-      sx={{ m: 0, minWidth: 0, display: 'flex', flexDirection: 'column', opacity: lit === false ? 0.75 : 1 }}
+      sx={{
+        m: 0,
+        minWidth: 0,
+        minHeight: 0,
+        display: 'flex',
+        flexDirection: 'column',
+        opacity: lit === false ? 0.75 : 1,
+      }}
       aria-label={describe(name, reading, unit.symbol, unit.factor)}
     >
       <Box
@@ -61,37 +73,54 @@ export function Ladder({
           {unit.symbol}
         </Box>
       </Box>
-      <svg
-        viewBox={`0 0 ${column * ordered.length} ${HEIGHT + 34}`}
-        style={{ width: '100%', maxHeight: '100%', flex: 1, minHeight: 0 }}
-        aria-hidden
-      >
-        {ordered.map((gauge, i) => (
-          <g key={gauge.tag} transform={`translate(${i * column},0)`}>
-            <Scale
-              gauge={gauge}
-              channel={channel}
-              unitFactor={unit.factor}
-              band={band}
-              reading={reading}
-              trail={trail}
-              inUse={inUse === gauge.tag}
-              passed={
-                i < ordered.length - 1 &&
-                reading !== null &&
-                reading !== undefined &&
-                reading > gauge.fullScale_Pa
-              }
-            />
-          </g>
-        ))}
-      </svg>
+      <Box ref={box} sx={{ flex: 1, minHeight: 0, overflow: 'hidden' }}>
+        <svg width={size.width} height={size.height} aria-hidden style={{ display: 'block' }}>
+          {ordered.map((gauge, i) => (
+            <g key={gauge.tag} transform={`translate(${i * column},0)`}>
+              <Scale
+                gauge={gauge}
+                height={size.height - TOP - FOOT}
+                width={column}
+                channel={channel}
+                unitFactor={unit.factor}
+                band={band}
+                reading={reading}
+                trail={trail}
+                inUse={inUse === gauge.tag}
+                passed={
+                  i < ordered.length - 1 &&
+                  reading !== null &&
+                  reading !== undefined &&
+                  reading > gauge.fullScale_Pa
+                }
+              />
+            </g>
+          ))}
+        </svg>
+      </Box>
     </Box>
   );
 }
 
+/** Size of an element, kept up to date. */
+function useSize() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState(UNMEASURED);
+  useEffect(() => {
+    if (!ref.current) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
+    });
+    watch.observe(ref.current);
+    return () => watch.disconnect();
+  }, []);
+  return [ref, size] as const;
+}
+
 interface ScaleProps {
   readonly gauge: Instrument;
+  readonly height: number;
+  readonly width: number;
   readonly channel: string;
   readonly unitFactor: number;
   readonly band?: LadderProps['band'];
@@ -102,9 +131,21 @@ interface ScaleProps {
   readonly passed: boolean;
 }
 
-function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed }: ScaleProps) {
+function Scale({
+  gauge,
+  height,
+  width,
+  channel,
+  unitFactor,
+  band,
+  reading,
+  trail,
+  inUse,
+  passed,
+}: ScaleProps) {
   const full = gauge.fullScale_Pa;
-  const y = (value: number) => TOP + HEIGHT * (1 - Math.min(1, Math.max(0, value / full)));
+  const axis = Math.min(27, width * 0.52);
+  const y = (value: number) => TOP + height * (1 - Math.min(1, Math.max(0, value / full)));
   const step = niceStep(full / unitFactor);
   const ticks = Array.from({ length: Math.floor(full / unitFactor / step + 1e-9) + 1 }, (_, i) => i * step);
   const color = `var(--hp-${channel})`;
@@ -115,25 +156,37 @@ function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed
     <g opacity={passed ? 0.35 : 1}>
       {band && bandLow <= full && (
         <rect
-          x={27}
+          x={axis}
           y={y(bandHigh)}
-          width={18}
+          width={16}
           height={Math.max(2, y(bandLow) - y(bandHigh))}
           fill="var(--hp-band)"
         />
       )}
       <line
-        x1={27}
-        x2={27}
+        x1={axis}
+        x2={axis}
         y1={TOP}
-        y2={TOP + HEIGHT}
+        y2={TOP + height}
         stroke="var(--hp-line)"
         strokeWidth={inUse ? 2.4 : 1.2}
       />
       {ticks.map((tick) => (
         <g key={tick}>
-          <line x1={21} x2={27} y1={y(tick * unitFactor)} y2={y(tick * unitFactor)} stroke="var(--hp-line)" />
-          <text x={18} y={y(tick * unitFactor) + 4} textAnchor="end" fontSize={13} fill="var(--hp-line)">
+          <line
+            x1={axis - 6}
+            x2={axis}
+            y1={y(tick * unitFactor)}
+            y2={y(tick * unitFactor)}
+            stroke="var(--hp-line)"
+          />
+          <text
+            x={axis - 8}
+            y={y(tick * unitFactor) + 4}
+            textAnchor="end"
+            fontSize={11.5}
+            fill="var(--hp-line)"
+          >
             {Number(tick.toPrecision(6))}
           </text>
         </g>
@@ -143,8 +196,8 @@ function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed
         .map((value, i) => (
           <line
             key={i}
-            x1={28}
-            x2={41}
+            x1={axis + 1}
+            x2={axis + 13}
             y1={y(value)}
             y2={y(value)}
             stroke={color}
@@ -154,15 +207,15 @@ function Scale({ gauge, channel, unitFactor, band, reading, trail, inUse, passed
         ))}
       {shown && (
         <>
-          <line x1={27} x2={47} y1={y(reading)} y2={y(reading)} stroke={color} strokeWidth={2.5} />
-          <path d={`M48 ${y(reading)} l9 -6 v12 z`} fill={color} />
+          <line x1={axis} x2={axis + 17} y1={y(reading)} y2={y(reading)} stroke={color} strokeWidth={2.5} />
+          <path d={`M${axis + 17} ${y(reading)} l8 -6 v12 z`} fill={color} />
         </>
       )}
       <text
-        x={27}
-        y={TOP + HEIGHT + 21}
+        x={axis}
+        y={TOP + height + 21}
         textAnchor="middle"
-        fontSize={13}
+        fontSize={11.5}
         fontWeight={inUse ? 700 : 400}
         fill="var(--hp-line)"
       >

@@ -2,9 +2,14 @@
 
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { adviceSentence } from '@/core/metrology/advice';
+import { FAMILIES } from '@/core/families/registry';
 import { accuracyLabel } from '@/core/metrology/instrument';
+import { measured, readingUncertainty_Pa } from '@/core/metrology/uncertainty';
 import type { Limits } from '@/core/metrology/verdict';
 import { NOT_CLAIMED } from '@/core/procedure/cautions';
+import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
+import { findItem } from '@/core/procedure/procedure';
+import { reduceRun } from '@/core/procedure/run';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import type { Quantity } from '@/core/quantities/units';
 import type { ReportContent } from '@/core/records/report';
@@ -142,9 +147,11 @@ export function Report({ job, run, results, assessment, content }: ReportProps) 
             </TableRow>
           </TableHead>
           <TableBody>
-            {taken.map((result) => (
-              <ResultRow key={result.id} result={result} />
-            ))}
+            {taken
+              .filter((result) => !seeps.includes(result))
+              .map((result) => (
+                <ResultRow key={result.id} result={result} />
+              ))}
           </TableBody>
         </Table>
         <Heading>Expected against measured</Heading>
@@ -157,6 +164,8 @@ export function Report({ job, run, results, assessment, content }: ReportProps) 
             {seeps.map(({ name, seen, verdict }) => `${name}: ${seen ?? verdictWord(verdict)}`).join('. ')}.
           </p>
         )}
+        <Heading>Every reading</Heading>
+        <Readings run={run} />
         <Heading>Instruments</Heading>
         <Table size="small" aria-label="Instruments" sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}>
           <TableHead>
@@ -237,10 +246,12 @@ function ResultRow({ result }: { result: Result }) {
           </Box>
         ))}
       </TableCell>
-      <TableCell sx={{ overflowWrap: 'anywhere' }}>
+      <TableCell sx={{ overflowWrap: 'anywhere', whiteSpace: value === null ? undefined : 'nowrap' }}>
         {value === null ? short(seen) : print.value(value, quantity, { u_SI: u, withU: true })}
       </TableCell>
-      <TableCell>{expected === null ? '' : print.value(expected, quantity, { u_SI: u })}</TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
+        {expected === null ? '' : print.value(expected, quantity, { u_SI: u })}
+      </TableCell>
       <TableCell>
         {limits && limitWords(limits, quantity, print.value)}
         {limits && <Box sx={{ color: 'text.secondary', fontSize: '0.85em' }}>{limitSource}</Box>}
@@ -262,6 +273,48 @@ function limitWords(
   if (low !== undefined && high !== undefined)
     return `${show(low, quantity, { bare: true })} to ${show(high, quantity)}`;
   return low !== undefined ? `at least ${show(low, quantity)}` : `at most ${show(high!, quantity)}`;
+}
+
+/** Every reading as taken, struck ones too, with gauge and time. */
+function Readings({ run }: { run: StoredRun }) {
+  const print = usePrint();
+  const { context } = run;
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const state = reduceRun(context.procedure, run.events, zeroGate(instruments));
+  const ports = new Map(FAMILIES[run.kind].ports.map(({ id, name }) => [id, name]));
+  return (
+    <Box
+      component="ol"
+      sx={{ columns: { xs: 1, sm: 2 }, columnGap: 4, listStyle: 'none', p: 0, m: 0, fontSize: '0.88em' }}
+    >
+      {state.captures.map((capture) => {
+        const found = findItem(context.procedure, capture.item);
+        const gauge = instruments.get(capture.instrument);
+        if (found?.item.kind !== 'reading' || !gauge) return null;
+        const u_SI = readingUncertainty_Pa(measured([capture.value_SI], gauge));
+        return (
+          <Box
+            component="li"
+            key={capture.id}
+            sx={{
+              display: 'flex',
+              gap: 1,
+              breakInside: 'avoid',
+              textDecoration: capture.struck ? 'line-through' : undefined,
+            }}
+          >
+            <Box sx={{ color: 'text.secondary', width: 64 }}>{capture.at.slice(11, 19)}</Box>
+            <Box sx={{ flex: 1 }}>
+              {found.step.title}: {ports.get(found.item.port)}
+            </Box>
+            <Box sx={{ whiteSpace: 'nowrap' }}>
+              {print.value(capture.value_SI, found.item.quantity, { u_SI, withU: true })} {capture.instrument}
+            </Box>
+          </Box>
+        );
+      })}
+    </Box>
+  );
 }
 
 const Heading = ({ children }: { children: React.ReactNode }) => (

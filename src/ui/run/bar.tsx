@@ -21,7 +21,7 @@ export function Bar({ prompt, children, primary, others, message }: BarProps) {
         {message}
       </Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>{prompt}</Box>
+        <Box sx={{ flex: { xs: '1 1 100%', md: '1 1 300px' }, minWidth: 0 }}>{prompt}</Box>
         {children}
         {primary && (
           <Button

@@ -90,10 +90,13 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     <Box
       sx={{
         display: 'grid',
-        height: { md: 'calc(100dvh - 49px)' },
-        minHeight: 'calc(100dvh - 49px)',
+        height: 'calc(100dvh - 49px)',
+        minHeight: { xs: 900, md: 600 },
         gridTemplateColumns: { xs: '240px minmax(0, 1fr)', md: '280px minmax(0, 1fr) 330px' },
-        gridTemplateRows: { xs: 'auto minmax(300px, auto) 300px auto', md: 'auto minmax(0, 1fr) auto' },
+        gridTemplateRows: {
+          xs: pad ? 'auto minmax(0, 1fr) 0 auto' : 'auto minmax(0, 1fr) minmax(0, 0.85fr) auto',
+          md: 'auto minmax(0, 1fr) auto',
+        },
         gridTemplateAreas: {
           xs: '"live live" "tape middle" "tape ladders" "bar bar"',
           md: '"live live live" "tape middle ladders" "bar bar bar"',
@@ -187,6 +190,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           display: 'grid',
           gap: 0.5,
           overflow: 'hidden',
+          gridTemplateRows: 'minmax(0, 1fr)',
           gridTemplateColumns: family.ports
             .map((port) => `${Math.max(1, (context.rig[port.id] ?? []).length)}fr`)
             .join(' '),

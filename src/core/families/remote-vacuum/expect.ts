@@ -79,7 +79,9 @@ function limitsFor(
     default:
       return {
         limits: prediction.band,
-        source: `${limits.boostRatio_fraction.source}; ${limits.effectiveArea_fraction.source}`,
+        source: [...new Set([limits.boostRatio_fraction.source, limits.effectiveArea_fraction.source])].join(
+          '; ',
+        ),
       };
   }
 }
