@@ -95,19 +95,21 @@ export class Technician {
       const field = this.page.locator('#reading');
       await expect(this.page.getByText(action.item.prompt).first()).toBeVisible();
       await expect(field).toBeFocused();
+      await keyboard.press('Control+A');
       await keyboard.type(this.reading(action.item.id, action.item.quantity as 'pressure'));
       await keyboard.press('Enter');
     } else if (action.kind === 'item' && action.item.kind === 'observation') {
       const answer = this.truth.signs[action.item.id] ?? 'good';
       await expect(this.page.getByText(action.item.prompt)).toBeVisible();
-      await keyboard.press(String(action.item.answers.findIndex(({ id }) => id === answer) + 1));
+      await this.press(String(action.item.answers.findIndex(({ id }) => id === answer) + 1), count);
     } else if (action.kind === 'item' && action.item.kind === 'wait') {
       await expect(this.page.getByRole('timer')).toBeVisible();
       if (
         action.item.starts === 'key' &&
         (await this.page.getByRole('button', { name: /^Start/ }).count()) > 0
-      )
-        await keyboard.press('Enter');
+      ) {
+        await this.press('Enter', count);
+      }
       await expect(this.page.getByRole('timer')).toBeHidden({
         timeout: (action.item.duration_s + 15) * 1000,
       });
@@ -115,13 +117,23 @@ export class Technician {
       await expect(
         this.page.getByRole('button', { name: /^(Understood|Vacuum is|Close the run)/ }),
       ).toBeEnabled();
-      await keyboard.press('Enter');
+      await this.press('Enter', count);
     }
     await expect
       .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
       .toBeGreaterThan(count);
     await this.settled();
     return step;
+  }
+
+  /** Presses a key until the server has heard of it: a page just loaded is drawn before its keys work. */
+  private async press(key: string, count: number): Promise<void> {
+    await expect(async () => {
+      if ((await this.next()).count === count) await this.page.keyboard.press(key);
+      await expect
+        .poll(async () => (await this.next()).count, { timeout: 1500, intervals: [30] })
+        .toBeGreaterThan(count);
+    }).toPass({ timeout: 15_000 });
   }
 
   /** Waits until the screen shows what the server has. */

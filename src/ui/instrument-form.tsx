@@ -53,7 +53,8 @@ export function InstrumentForm({ initial, id, version, ports, tags }: Instrument
     <SchemaForm
       schema={formSchema}
       formShape={z.strictObject({ ...instrumentFields, accuracy: z.string().meta({ title: 'Accuracy' }) })}
-      initial={{ ...initial, accuracy: initial.accuracy ? accuracyLabel(initial.accuracy) : '' }}
+      initial={asShown(initial)}
+      asShown={(body) => asShown(body as Instrument)}
       method={id ? 'PUT' : 'POST'}
       url={id ? `/instruments/${id}` : '/instruments'}
       version={version}
@@ -67,6 +68,11 @@ export function InstrumentForm({ initial, id, version, ports, tags }: Instrument
     />
   );
 }
+
+const asShown = (body: Partial<Instrument>) => ({
+  ...body,
+  accuracy: body.accuracy ? accuracyLabel(body.accuracy) : '',
+});
 
 /** A vacuum gauge's scale is typed in vacuum units. */
 const SCALE_QUANTITY = { field: 'quantity', of: ['fullScale_Pa', 'step_Pa'] };

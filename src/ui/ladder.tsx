@@ -53,7 +53,6 @@ export function Ladder({
         minHeight: 0,
         display: 'flex',
         flexDirection: 'column',
-        opacity: lit === false ? 0.75 : 1,
       }}
       aria-label={describe(name, reading, unit.symbol, unit.factor)}
     >
@@ -73,7 +72,7 @@ export function Ladder({
           {unit.symbol}
         </Box>
       </Box>
-      <Box ref={box} sx={{ flex: 1, minHeight: 0, overflow: 'hidden' }}>
+      <Box ref={box} sx={{ flex: 1, minHeight: 0, overflow: 'hidden', opacity: lit ? 1 : 0.75 }}>
         <svg width={size.width} height={size.height} aria-hidden style={{ display: 'block' }}>
           {ordered.map((gauge, i) => (
             <g key={gauge.tag} transform={`translate(${i * column},0)`}>

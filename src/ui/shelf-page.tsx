@@ -100,7 +100,7 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
         )}
         {profiles.length > 0 && (
           <Table size="small" aria-label="Profiles">
-            {head(['Name', 'Maker', 'Kind', ''])}
+            {head(['Name', 'Maker', 'Kind', 'To start from'])}
             <TableBody>
               {profiles.map(({ id, kind, body }) => (
                 <TableRow key={id} hover>
@@ -115,7 +115,7 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
                   </TableCell>
                   <TableCell>{body.maker}</TableCell>
                   <TableCell>{FAMILIES[kind].name}</TableCell>
-                  <TableCell align="right">
+                  <TableCell>
                     <LinkButton href={`/shelf/profiles/new?copy=${id}`} size="small">
                       Copy
                     </LinkButton>

@@ -26,7 +26,6 @@ export function printSentence({ text, values }: Sentence, set: UnitSet): string 
   });
 }
 
-/** "a, b and c". */
-export function printList(words: readonly string[]): string {
-  return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-}
+/** Names in a row, "a; b; c", each begun small: names have commas of their own. */
+export const printNames = (names: readonly string[]): string =>
+  names.map((name) => name.charAt(0).toLowerCase() + name.slice(1)).join('; ');

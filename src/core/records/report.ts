@@ -1,7 +1,7 @@
 import { calibrationState, type Instrument } from '../metrology/instrument';
 import { CAUTIONS } from '../procedure/cautions';
 import type { RunState } from '../procedure/run';
-import { printList } from '../quantities/sentence';
+import { printNames } from '../quantities/sentence';
 import type { RunContext } from '../twin/family';
 import type { Assessment, Result } from '../twin/result';
 
@@ -61,9 +61,7 @@ export function reportContent(
   return {
     plain: [
       PLAIN[assessment.call],
-      ...(failing.length > 0
-        ? [`Outside its limits: ${printList(failing.map(({ name }) => name.toLowerCase()))}.`]
-        : []),
+      ...(failing.length > 0 ? [`Outside its limits: ${printNames(failing.map(({ name }) => name))}.`] : []),
     ],
     untested: results
       .filter(({ verdict }) => verdict === 'not-taken')

@@ -6,6 +6,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
 import { unitFor, type Quantity } from '@/core/quantities/units';
 import { Key, useKeys } from '../keys';
+import type { Stored } from '@/core/records/views';
 import { useSettings } from '../settings-context';
 import { Part } from '../page';
 import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from './schema-fields';
@@ -31,6 +32,8 @@ interface SchemaFormProps<T> {
   /** Fields that take several lines. */
   readonly longFields?: readonly string[];
   readonly columns?: number;
+  /** A stored body as the form shows it, where that differs. */
+  readonly asShown?: (body: unknown) => unknown;
   /** Fields whose quantity is what another field says. */
   readonly quantityFrom?: { readonly field: string; readonly of: readonly string[] };
 }
@@ -49,6 +52,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     onSaved,
     columns = 2,
     quantityFrom,
+    asShown: shownBody = (body) => body,
     choices,
     longFields,
   } = props;
@@ -75,7 +79,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
 
   const fields = withQuantity(quantityFrom && (watched.f?.[quantityFrom.field] ?? firstQuantity));
 
-  const submit = form.handleSubmit(async ({ f }) => {
+  const saveAt = async (at: number | undefined, f: FormText) => {
     const read = bodyFrom(fields, unflat(f), unitSet, fixed);
     if (!read.ok) return showErrors(read.errors);
     const parsed = schema.safeParse(read.body);
@@ -89,10 +93,12 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     const stored = await save<{ id: string }>(
       method,
       url,
-      version === undefined ? read.body : { version, body: read.body },
+      at === undefined ? parsed.data : { version: at, body: parsed.data },
     );
     if (stored) onSaved(stored);
-  });
+  };
+  const submit = form.handleSubmit(({ f }) => saveAt(version, f));
+  const theirs = problem?.code === 'conflict' ? (problem.current as Stored<unknown>) : null;
 
   /** An error deep in a list is shown at the list's field. */
   const nearest = (path: string) =>
@@ -149,6 +155,14 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
         );
       })}
       {props.extra}
+      {theirs && (
+        <Conflict
+          fields={fields}
+          theirs={textOf(fields, shownBody(theirs.body), unitSet)}
+          mine={unflat(watched.f ?? {})}
+          onSave={() => void saveAt(theirs.version, form.getValues().f)}
+        />
+      )}
       <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 2 } }}>
         {problem?.title ??
           (Object.keys(form.formState.errors).length > 0
@@ -157,6 +171,30 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
       </Box>
       <Button type="submit" variant="contained" size="large" disabled={busy} sx={{ gap: 1 }}>
         {busy ? 'Saving…' : saveLabel} <Key name="F8" />
+      </Button>
+    </Box>
+  );
+}
+
+interface ConflictProps {
+  readonly fields: readonly SchemaField[];
+  readonly theirs: FormText;
+  readonly mine: FormText;
+  readonly onSave: () => void;
+}
+
+/** What the other screen saved beside what stands here, field by field, where they differ. */
+function Conflict({ fields, theirs, mine, onSave }: ConflictProps) {
+  const differing = fields.filter(({ path }) => (theirs[path] ?? '') !== (mine[path] ?? ''));
+  return (
+    <Box sx={{ border: 2, borderColor: 'warning.main', p: 1.5, mb: 2 }}>
+      {differing.map(({ path, title }) => (
+        <Box key={path} sx={{ overflowWrap: 'anywhere' }}>
+          <b>{title}</b>: saved on the other screen <q>{theirs[path]}</q>, here <q>{mine[path]}</q>
+        </Box>
+      ))}
+      <Button variant="outlined" onClick={onSave} sx={{ mt: 1 }}>
+        Save mine over it
       </Button>
     </Box>
   );

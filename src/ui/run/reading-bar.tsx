@@ -145,7 +145,10 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
               key={value}
               variant="outlined"
               sx={{ minHeight: 56 }}
-              onClick={() => change(exactText(value, item, settings.unitSet))}
+              onClick={() => {
+                change(exactText(value, item, settings.unitSet));
+                field.current?.focus();
+              }}
             >
               {exactText(value, item, settings.unitSet)}
             </Button>

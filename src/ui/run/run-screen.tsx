@@ -143,6 +143,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
       <Box
         component="section"
         aria-label="Step"
+        tabIndex={0}
         sx={{
           gridArea: 'middle',
           minHeight: 0,

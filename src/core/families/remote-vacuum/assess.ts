@@ -1,4 +1,4 @@
-import { printList, sentence, type Sentence } from '../../quantities/sentence';
+import { printNames, sentence, type Sentence } from '../../quantities/sentence';
 import type { RunState } from '../../procedure/run';
 import type { Family, RunContext } from '../../twin/family';
 import type { Assessment, Result } from '../../twin/result';
@@ -20,7 +20,7 @@ export function assessWith(
   const close = ofUnit.filter(({ verdict }) => verdict === 'close');
   const missing = ofUnit.filter(({ verdict }) => verdict === 'not-taken');
   const weak = results.filter(({ about, verdict }) => about === 'supply' && verdict === 'fails');
-  const names = (list: readonly Result[]) => printList(list.map(({ name }) => name.toLowerCase()));
+  const names = (list: readonly Result[]) => printNames(list.map(({ name }) => name));
   const supply = weak.flatMap(({ id }) => supplySentences(model, context, results, id));
   const open: Sentence[] = [
     ...(close.length ? [sentence(`Too close to call: ${names(close)}.`)] : []),

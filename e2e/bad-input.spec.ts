@@ -1,0 +1,136 @@
+import type { Stored, StoredJob, StoredRun } from '../src/core/records/views';
+import type { Job } from '../src/core/records/job';
+import { expect, test } from './app';
+import { newRun, Technician } from './technician';
+
+test('readings that cannot be are refused at the field, and nothing typed is lost', async ({ app, page }) => {
+  const { run } = await newRun(app, 'BAD-1');
+  await page.goto(`${app.url}/runs/${run.id}`);
+  const technician = await Technician.at(app, page, run.id);
+  await technician.until('bypass.1.input');
+  const field = page.locator('#reading');
+  const refused = async (text: string, message: RegExp) => {
+    await field.fill(text);
+    await page.waitForTimeout(320);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(message)).toBeVisible();
+    await expect(field).toHaveValue(text);
+  };
+  const { count } = await technician.next();
+  await refused('', /Fluid in: type the value first/);
+  await refused('lots', /“lots” is not a number/);
+  await refused('200', /beyond the full scale of G-12 \(160\.0 bar\)/);
+  await refused('18 inHg', /inHg does not fit\. This field takes a fluid pressure/);
+  await refused('5 furlongs', /the unit “furlongs” is not known here/);
+  await refused('-3 bar', /below absolute zero/);
+  await refused('1,200', /can be read two ways/);
+  await expect(page.getByRole('button', { name: '1.2 bar', exact: true })).toBeVisible();
+  expect((await technician.next()).count).toBe(count);
+  await page.getByRole('button', { name: '1.2 bar', exact: true }).click();
+  await expect(field).toHaveValue('1.2 bar');
+  await technician.until('rest.supply');
+  await refused('31 inHg', /no vacuum is deeper than that/);
+});
+
+test('a reading that no fault explains is kept after a second confirmation only', async ({ app, page }) => {
+  const { run } = await newRun(app, 'BAD-2');
+  await page.goto(`${app.url}/runs/${run.id}`);
+  const technician = await Technician.at(app, page, run.id);
+  await technician.until('ratio.1.output');
+  const { count } = await technician.next();
+  await page.keyboard.type('120');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/no known fault gives 120\.0 bar here/)).toBeVisible();
+  expect((await technician.next()).count).toBe(count);
+  await page.waitForTimeout(350);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('list', { name: 'Tape' }).getByText(/confirmed/)).toBeVisible();
+  expect((await technician.next()).count).toBe(count + 1);
+});
+
+test('two screens on one run: the second capture is told, not lost', async ({ app, page, context }) => {
+  const { run } = await newRun(app, 'BAD-3');
+  await page.goto(`${app.url}/runs/${run.id}`);
+  const technician = await Technician.at(app, page, run.id);
+  await technician.until('bypass.1.input');
+  const other = await context.newPage();
+  await other.goto(`${app.url}/runs/${run.id}`);
+  await other.locator('#reading').fill('20.8');
+  // The first screen records before the second one has heard of it.
+  await other.route('**/api/v1/runs/*', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
+  await page.locator('#reading').fill('20.2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Read the output.')).toBeVisible();
+  await other.bringToFront();
+  await other.locator('#reading').press('Enter');
+  await expect(
+    other.getByText('It recorded 20.2 bar; you had 20.8 bar. Yours is not recorded.'),
+  ).toBeVisible();
+  await other.getByRole('button', { name: 'Record mine too, as a repeat' }).click();
+  const tape = other.getByRole('list', { name: 'Tape' });
+  await expect(tape.getByText(/In 20\.2/)).toBeVisible();
+  await expect(tape.getByText(/In 20\.8/)).toBeVisible();
+  const { events } = await app.get<StoredRun>(`/runs/${run.id}`);
+  expect(events.filter((e) => e.type === 'captured' && e.item === 'bypass.1.input')).toHaveLength(2);
+});
+
+test('markup, emoji, right-to-left text and 10 000 characters are stored and shown as text', async ({
+  app,
+  page,
+}) => {
+  const [first] = await app.get<StoredJob[]>('/jobs');
+  const complaint = `<img src=x onerror="document.title='owned'"> 🚐💨 \u202Bبدال قاس\u202C ${'long '.repeat(2000)}end`;
+  const { profileId } = first!.body;
+  const job = await app.post<Stored<Job>>('/jobs', {
+    tag: '<b>T</b>',
+    kind: 'remote-vacuum',
+    profileId,
+    from: '',
+    complaint,
+    fluid: 'unknown',
+    promisedOn: null,
+  });
+  expect(job.body.complaint).toBe(complaint);
+  await page.goto(`${app.url}/jobs/${job.id}`);
+  await expect(page.getByRole('heading', { name: /<b>T<\/b>/ })).toBeVisible();
+  await expect(page.getByText('<img src=x onerror=')).toBeVisible();
+  await expect(page.getByText(/long end”/)).toBeVisible();
+  await expect(page).toHaveTitle(/<b>T<\/b>/);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
+  await page.goto(`${app.url}/jobs`);
+  await expect(page.getByText('<b>T</b>')).toBeVisible();
+});
+
+test('intake says which field is wrong and keeps what was typed', async ({ app, page }) => {
+  await page.goto(`${app.url}/jobs/new`);
+  await page.getByLabel('Promised for').fill('next Tuesday');
+  await page.getByLabel('Complaint').fill('It pulls');
+  await page.getByRole('button', { name: /Take it in/ }).click();
+  await expect(page.getByText('Job tag: give the unit a tag.')).toBeVisible();
+  await expect(page.getByText('Promised: a date, as in 2026-11-30.')).toBeVisible();
+  await expect(page.getByLabel('Complaint')).toHaveValue('It pulls');
+});
+
+test('foreign Host and Origin are refused', async ({ app }) => {
+  const http = await import('node:http');
+  const ask = (headers: Record<string, string>, method = 'GET') =>
+    new Promise<number>((resolve, reject) => {
+      const request = http.request(
+        { host: '127.0.0.1', port: app.port, path: '/api/v1/jobs', method, headers },
+        (response) => {
+          response.resume();
+          resolve(response.statusCode ?? 0);
+        },
+      );
+      request.on('error', reject);
+      request.end(method === 'POST' ? '{}' : undefined);
+    });
+  const host = `127.0.0.1:${app.port}`;
+  expect(await ask({ host })).toBe(200);
+  expect(await ask({ host: 'bench.example' })).toBe(403);
+  expect(await ask({ host, origin: 'http://evil.example' }, 'POST')).toBe(403);
+  expect(await ask({ host, origin: 'null' }, 'POST')).toBe(403);
+  expect(await ask({ host, origin: `http://${host}` }, 'POST')).toBe(422);
+});

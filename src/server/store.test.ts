@@ -1,0 +1,200 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Knex } from 'knex';
+import { FAMILIES } from '@/core/families/registry';
+import type { RunEvent } from '@/core/procedure/events';
+import { judgedRun } from './assessments';
+import { benchNow } from './bench';
+import { openDatabase } from './database';
+import { cases } from './demo/world';
+import { seedDemo } from './demo/seed';
+import { foreignRequest } from './loopback';
+import { addJob, findJob, listJobs, replaceJob } from './jobs';
+import { MIGRATION_NAMES } from './migrations';
+import { appendEvent, findRun, openRuns, startRun, stateOf } from './runs';
+import { addProfile, listInstruments, readSettings, writeSettings } from './shelf';
+
+let folder: string;
+let db: Knex;
+const NOW = '2026-11-23T10:00:00.000Z';
+
+beforeEach(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-unit-'));
+  db = await openDatabase(path.join(folder, 'test.sqlite'));
+  await seedDemo(db, new Date(NOW));
+});
+
+afterEach(async () => {
+  await db.destroy();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+async function freshRun() {
+  const job = (await listJobs(db)).find(({ body }) => body.tag === 'GF-0425')!;
+  const run = await startRun(db, job.id, NOW);
+  if (!run.ok) throw new Error(run.why.message);
+  return run.value;
+}
+
+let count = 0;
+const id = () => `00000000-0000-4000-8000-${String(++count).padStart(12, '0')}`;
+const acknowledged = (): RunEvent => ({ id: id(), at: NOW, type: 'acknowledged', step: 'cautions' });
+const captured = (change: object): RunEvent =>
+  ({
+    id: id(),
+    at: NOW,
+    type: 'captured',
+    item: 'zero.G-11',
+    value_SI: 0,
+    typed: '0',
+    instrument: 'G-11',
+    confirmedUnlikely: false,
+    ...change,
+  }) as RunEvent;
+
+describe('the database', () => {
+  test('is durable at power loss: WAL with synchronous=FULL, foreign keys on', async () => {
+    const pragma = async (name: string) =>
+      Object.values((await db.raw(`pragma ${name}`))[0] as object)[0] as unknown;
+    expect(await pragma('journal_mode')).toBe('wal');
+    expect(await pragma('synchronous')).toBe(2);
+    expect(await pragma('foreign_keys')).toBe(1);
+  });
+  test('every migration has run, once, and a second start changes nothing', async () => {
+    const again = await openDatabase(path.join(folder, 'test.sqlite'));
+    const names = (await again('knex_migrations').select('name')).map(({ name }) => name as string);
+    await again.destroy();
+    expect(names).toEqual(MIGRATION_NAMES);
+  });
+});
+
+describe('a run', () => {
+  test('an event sent twice is recorded once', async () => {
+    const run = await freshRun();
+    const event = acknowledged();
+    await appendEvent(db, run.id, { expectedVersion: 0, event }, NOW);
+    const twice = await appendEvent(db, run.id, { expectedVersion: 0, event }, NOW);
+    expect(twice).toEqual({ ok: true, value: [event] });
+  });
+  test('an event made on an outdated view is refused with what happened meanwhile', async () => {
+    const run = await freshRun();
+    const first = acknowledged();
+    await appendEvent(db, run.id, { expectedVersion: 0, event: first }, NOW);
+    const late = await appendEvent(db, run.id, { expectedVersion: 0, event: captured({}) }, NOW);
+    expect(late).toMatchObject({ ok: false, why: { code: 'conflict', current: [first] } });
+  });
+  test.each([
+    ['beyond full scale', captured({ value_SI: 11e5 }), /full scale of G-11/],
+    ['an unknown gauge', captured({ instrument: 'G-99' }), /no gauge “G-99”/],
+    ['not an event', { type: 'captured' }, /./],
+    ['no number', captured({ value_SI: Number.NaN }), /./],
+    [
+      'unlikely, unconfirmed',
+      captured({ item: 'switch.input', instrument: 'G-12', value_SI: 120e5 }),
+      /No known fault would give this/,
+    ],
+  ])('%s is refused with a sentence', async (_name, event, message) => {
+    const run = await freshRun();
+    const answer = await appendEvent(db, run.id, { expectedVersion: 0, event }, NOW);
+    expect(answer.ok).toBe(false);
+    expect(!answer.ok && answer.why.message).toMatch(message);
+    expect((await findRun(db, run.id))!.events).toEqual([]);
+  });
+  test('is judged for ever by what it was made under: a later change of profile leaves it alone', async () => {
+    const run = await freshRun();
+    const before = (await findRun(db, run.id))!.context;
+    await db('profiles').update({ body: '{}' });
+    await db('instruments').delete();
+    expect((await findRun(db, run.id))!.context).toEqual(before);
+  });
+  test('cannot start without a gauge on every port', async () => {
+    await db('instruments').where('tag', 'V-31').delete();
+    const [job] = await listJobs(db);
+    const answer = await startRun(db, job!.id, NOW);
+    expect(!answer.ok && answer.why.message).toMatch(/No gauge on the shelf stands on: Vacuum supply/);
+  });
+});
+
+describe('shelf and jobs', () => {
+  test('a change on an outdated version is refused and shows both', async () => {
+    const job = (await listJobs(db))[0]!;
+    const mine = await replaceJob(db, job.id, job.version, { ...job.body, from: 'A' });
+    expect(mine.ok).toBe(true);
+    const late = await replaceJob(db, job.id, job.version, { ...job.body, from: 'B' });
+    expect(late).toMatchObject({ ok: false, why: { code: 'conflict', current: { body: { from: 'A' } } } });
+  });
+  test('a job of a profile that is not there is refused at the field', async () => {
+    const job = (await listJobs(db))[0]!;
+    const answer = await addJob(db, { ...job.body, profileId: id() }, NOW);
+    expect(answer).toMatchObject({
+      ok: false,
+      why: { fields: { profileId: expect.stringMatching(/not on the shelf/) as string } },
+    });
+  });
+  test('an unknown kind of profile is refused', async () => {
+    expect(await addProfile(db, { kind: 'steam' })).toMatchObject({ ok: false, why: { code: 'invalid' } });
+  });
+  test('settings keep a version of their own', async () => {
+    const { version, body } = await readSettings(db);
+    expect((await writeSettings(db, version, { ...body, altitude_m: 500 })).ok).toBe(true);
+    expect(await writeSettings(db, version, body)).toMatchObject({ ok: false, why: { code: 'conflict' } });
+    expect(await writeSettings(db, version + 1, { ...body, meets: 0.4 })).toMatchObject({
+      ok: false,
+      why: { code: 'invalid' },
+    });
+  });
+});
+
+describe('the demo world', () => {
+  test('has one run half done, on the bench with the vacuum on', async () => {
+    const [run, ...others] = await benchNow(db);
+    expect(others).toEqual([]);
+    expect(run).toMatchObject({ stands: 'Boost ratio', live: { vacuum: 'on' } });
+  });
+  test('each finished run comes out as what is hidden in it', async () => {
+    const calls = Object.fromEntries(
+      await Promise.all(
+        (await listJobs(db))
+          .filter(({ runs }) => runs[0]?.finishedAt)
+          .map(
+            async (job) =>
+              [job.body.tag, judgedRun((await findRun(db, job.runs[0]!.id))!).assessment.call] as const,
+          ),
+      ),
+    );
+    expect(calls).toMatchObject({
+      'GF-0412': 'healthy',
+      'GF-0415': 'weak-supply',
+      'GF-0418': 'faulty',
+      'GF-0421': 'faulty',
+    });
+    expect(calls['GF-0419']).not.toBe('faulty');
+  });
+  test('is made once: a second time leaves what is there', async () => {
+    expect(await seedDemo(db, new Date(NOW))).toBe(false);
+    expect(await listJobs(db)).toHaveLength(cases.length);
+  });
+  test('every stored run reads back as a state, every instrument by its schema', async () => {
+    for (const run of await openRuns(db)) expect(stateOf(run).version).toBe(run.events.length);
+    expect((await listInstruments(db)).length).toBeGreaterThan(5);
+    expect(await findJob(db, 'none')).toBeNull();
+    expect(Object.keys(FAMILIES)).toContain('remote-vacuum');
+  });
+});
+
+describe('who may ask', () => {
+  test.each([
+    ['127.0.0.1:3000', null, true],
+    ['localhost:3000', 'http://localhost:3000', true],
+    ['[::1]:3000', 'http://[::1]:3000', true],
+    [null, null, false],
+    ['bench.example', null, false],
+    ['127.0.0.1.evil.example', null, false],
+    ['127.0.0.1:3000', 'http://evil.example', false],
+    ['127.0.0.1:3000', 'http://127.0.0.1:4000', false],
+    ['127.0.0.1:3000', 'null', false],
+  ])('host %s, origin %s: %s', (host, origin, allowed) => {
+    expect(foreignRequest(host, origin) === null).toBe(allowed);
+  });
+});
