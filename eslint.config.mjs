@@ -40,7 +40,7 @@ export default defineConfig([
   { files: ['scripts/**', 'bench/**', 'e2e/**', 'src/server/**/cli/**'], rules: { 'no-console': 'off' } },
   prettier,
   globalIgnores([
-    '.next/**',
+    '**/.next/**',
     'next-env.d.ts',
     'reports/**',
     'test-results/**',

@@ -44,6 +44,10 @@ export const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true } },
     MuiPaper: { defaultProps: { elevation: 0 } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
-    MuiTableCell: { styleOverrides: { root: { fontVariantNumeric: 'tabular-nums' } } },
+    MuiTableCell: {
+      styleOverrides: {
+        root: { fontVariantNumeric: 'tabular-nums', borderColor: 'var(--mui-palette-divider)' },
+      },
+    },
   },
 });

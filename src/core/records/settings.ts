@@ -21,7 +21,7 @@ export const settingsSchema = z
       .min(30_000, 'Barometer: too low to be a station pressure.')
       .max(110_000, 'Barometer: too high to be a station pressure.')
       .nullable()
-      .meta({ title: 'Barometer, station pressure (empty: from the altitude)', quantity: 'barometer' }),
+      .meta({ title: 'Station barometer (empty: by altitude)', quantity: 'barometer' }),
     altitude_m: z
       .number()
       .min(-500, 'Altitude: −500 m at the least.')

@@ -31,7 +31,13 @@ export function Tape({ ports, context, state, events, results, selected, onSelec
   const lines = tapeOf(context.procedure, state, events);
   const box = useRef<HTMLOListElement>(null);
   useEffect(() => {
-    if (follow && box.current) box.current.scrollTop = box.current.scrollHeight;
+    const tape = box.current;
+    if (!follow || !tape) return;
+    const toNewest = () => void (tape.scrollTop = tape.scrollHeight);
+    toNewest();
+    const watch = new ResizeObserver(toNewest);
+    watch.observe(tape);
+    return () => watch.disconnect();
   }, [follow, lines.length]);
   return (
     <Box

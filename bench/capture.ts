@@ -1,0 +1,59 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import Database from 'better-sqlite3';
+import type { RunEvent } from '../src/core/procedure/events';
+import { openDatabase } from '../src/server/database';
+import { seedDemo } from '../src/server/demo/seed';
+import { listJobs } from '../src/server/jobs';
+import { appendEvent, startRun } from '../src/server/runs';
+import { quantiles, table } from './figures';
+
+/** Capture to durable, beside a raw insert with the same durability, the two alternated. */
+const ROUNDS = 300;
+
+async function main() {
+  const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-bench-'));
+  const db = await openDatabase(path.join(folder, 'app.sqlite'));
+  await seedDemo(db, new Date());
+  const raw = new Database(path.join(folder, 'raw.sqlite'));
+  raw.pragma('journal_mode = WAL');
+  raw.pragma('synchronous = FULL');
+  raw.exec(
+    'create table e (run text, seq integer, id text unique, at text, body text, primary key (run, seq))',
+  );
+  const insert = raw.prepare('insert into e values (?, ?, ?, ?, ?)');
+  const [job] = await listJobs(db);
+  const started = await startRun(db, job!.id, new Date().toISOString());
+  if (!started.ok) throw new Error(started.why.message);
+  const capture_ms: number[] = [];
+  const raw_ms: number[] = [];
+  for (let i = 0; i < ROUNDS; i++) {
+    const event: RunEvent = {
+      id: crypto.randomUUID(),
+      at: new Date().toISOString(),
+      type: 'captured',
+      item: 'zero.G-11',
+      value_SI: 0,
+      typed: '0',
+      instrument: 'G-11',
+      confirmedUnlikely: false,
+    };
+    let from = performance.now();
+    insert.run(started.value.id, i, event.id, event.at, JSON.stringify(event));
+    raw_ms.push(performance.now() - from);
+    from = performance.now();
+    const answer = await appendEvent(db, started.value.id, { expectedVersion: i, event }, event.at);
+    capture_ms.push(performance.now() - from);
+    if (!answer.ok) throw new Error(answer.why.message);
+  }
+  table('ms', {
+    'capture, checked and on disk': quantiles(capture_ms),
+    'raw insert, WAL and synchronous=FULL': quantiles(raw_ms),
+  });
+  await db.destroy();
+  raw.close();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+void main();

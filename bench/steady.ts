@@ -1,0 +1,37 @@
+import { FAMILIES } from '../src/core/families/registry';
+import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/index';
+import { quantiles, table } from './figures';
+
+/** All steady readings of one state, beside the bare closed form of the output alone, alternated. */
+const BATCH = 20_000;
+const ROUNDS = 60;
+
+const family = FAMILIES['remote-vacuum'];
+const profile = family.typical as RemoteVacuumProfile;
+const { values } = family.healthy(profile);
+const area = (d: number) => (Math.PI / 4) * d * d;
+const A_d = area(profile.effectiveDiameter_m);
+const A_s = area(profile.slaveBore_m);
+const k = 1 - area(profile.rodDiameter_m) / A_s;
+const bare = (input: number, supply: number) =>
+  Math.max(input, Math.min(profile.boostRatio * input, k * input + (supply * A_d - profile.spring_N) / A_s));
+
+const perState_us = (work: (input: number) => number) => {
+  let sum = 0;
+  const from = performance.now();
+  for (let i = 0; i < BATCH; i++) sum += work(1e5 * (4 + (i % 30)));
+  const spent_us = (1000 * (performance.now() - from)) / BATCH;
+  if (!Number.isFinite(sum)) throw new Error('not finite');
+  return spent_us;
+};
+
+const all: number[] = [];
+const one: number[] = [];
+for (let round = 0; round < ROUNDS; round++) {
+  all.push(perState_us((input) => family.steady(values, [input, 67_728, 101_325, 293.15, 60])[0]!));
+  one.push(perState_us((input) => bare(input, 67_728)));
+}
+table('µs', {
+  'all 15 steady readings of a state': quantiles(all),
+  'bare closed form, output only': quantiles(one),
+});

@@ -1,0 +1,38 @@
+import { chromium } from '@playwright/test';
+import type { StoredJob, StoredProfile } from '../src/core/records/views';
+import { App } from '../e2e/app';
+import config from '../playwright.config';
+
+/** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
+async function main() {
+  const app = await App.start({ demo: true });
+  const browser = await chromium.launch(config.use!.launchOptions!);
+  const jobs = await app.get<StoredJob[]>('/jobs');
+  const [profile] = (await app.get<StoredProfile[]>('/profiles')).slice(-1);
+  const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
+  const run = (tag: string) => `/runs/${job(tag).runs[0]!.id}`;
+  const wide = { width: 1280, height: 800 };
+  const upright = { width: 820, height: 1180 };
+  const views = [
+    { name: 'bench', where: '/', size: wide },
+    { name: 'jobs', where: '/jobs', size: wide },
+    { name: 'intake', where: '/jobs/new', size: wide },
+    { name: 'job-sheet', where: `/jobs/${job('GF-0418').id}`, size: wide },
+    { name: 'run', where: run('GF-0423'), size: wide },
+    { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true },
+    { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
+    { name: 'shelf', where: '/shelf', size: wide },
+    { name: 'profile', where: `/shelf/profiles/${profile!.id}`, size: wide },
+    { name: 'settings', where: '/shelf/settings', size: wide },
+  ];
+  for (const { name, where, size, dark } of views) {
+    const page = await browser.newPage({ viewport: size, colorScheme: dark ? 'dark' : 'light' });
+    await page.goto(app.url + where, { waitUntil: 'networkidle' });
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    await page.close();
+  }
+  await browser.close();
+  await app.end();
+}
+
+void main();
