@@ -17,7 +17,7 @@ test('from intake to a printed report by keyboard alone, on a weak supply', asyn
   await keyboard.press('Tab');
   await keyboard.press('ArrowDown');
   await expect(page.getByRole('listbox')).toBeVisible();
-  await keyboard.type('For');
+  await keyboard.type('SETUP');
   await keyboard.press('Enter');
   await expect(page.getByRole('listbox')).toBeHidden();
   await keyboard.press('Tab');
@@ -25,7 +25,7 @@ test('from intake to a printed report by keyboard alone, on a weak supply', asyn
   await keyboard.press('Tab');
   await keyboard.type('Pedal “like a stone”, says the skipper.');
   await keyboard.press('F8');
-  await expect(page.getByRole('heading', { name: 'K-001 · For SETUP' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'K-001 · SETUP profile' })).toBeVisible();
   await expect(page.getByText('Pedal “like a stone”, says the skipper.')).toBeVisible();
   await keyboard.press('Enter');
   await page.waitForURL(/\/runs\//);

@@ -20,7 +20,7 @@ export async function newRun(
   const base = profiles.find(({ body }) => body.name === 'Tollan RV-230')!.body;
   const profile = await app.post<Stored<unknown>>('/profiles', {
     ...base,
-    name: `For ${tag}`,
+    name: `${tag} profile`,
     settle_s: 1,
     hold_s: 20,
     ...change,

@@ -1,22 +1,10 @@
 import type { Knex } from 'knex';
-import { liveState, progress, type LiveState } from '@/core/procedure/live';
+import { liveState, progress } from '@/core/procedure/live';
 import { nextAction } from '@/core/procedure/run';
-import type { StoredJob } from '@/core/records/views';
-import { waitOf, type RunningWait } from '@/core/records/waits';
+import type { OnBench } from '@/core/records/on-bench';
+import { waitOf } from '@/core/records/waits';
 import { findJob } from './jobs';
 import { openRuns, stateOf } from './runs';
-
-/** One run on the bench: where it stands, what is live, which gauges it holds. */
-export interface OnBench {
-  readonly runId: string;
-  readonly job: StoredJob;
-  readonly stands: string;
-  readonly progress: { done: number; of: number };
-  readonly live: LiveState;
-  readonly wait: RunningWait | null;
-  readonly gauges: readonly string[];
-  readonly startedAt: string;
-}
 
 /** Everything that is on the bench now. */
 export async function benchNow(db: Knex): Promise<OnBench[]> {

@@ -2,24 +2,15 @@
 
 import { Box } from '@mui/material';
 import Link from 'next/link';
-import type { LiveState } from '@/core/procedure/live';
+import type { OnBench } from '@/core/records/on-bench';
 import type { StoredJob } from '@/core/records/views';
-import type { RunningWait } from '@/core/records/waits';
 import { LinkButton } from './link-button';
 import { Nothing, Page, Part } from './page';
 import { usePrint } from './settings-context';
 import { clock, useNow } from './use-now';
 
 export interface BenchView {
-  readonly onBench: readonly {
-    readonly runId: string;
-    readonly job: StoredJob;
-    readonly stands: string;
-    readonly progress: { done: number; of: number };
-    readonly live: LiveState;
-    readonly wait: RunningWait | null;
-    readonly gauges: readonly string[];
-  }[];
+  readonly onBench: readonly OnBench[];
   readonly next: readonly { readonly job: StoredJob; readonly blockedBy: string | null }[];
   readonly overdue: readonly { readonly tag: string; readonly name: string; readonly due: string }[];
   readonly today: string;
@@ -92,7 +83,7 @@ export function BenchPage({ view }: { view: BenchView }) {
   );
 }
 
-function RunLine({ run }: { run: BenchView['onBench'][number] }) {
+function RunLine({ run }: { run: OnBench }) {
   const print = usePrint();
   const now = useNow(500);
   const { live, wait, job, progress } = run;

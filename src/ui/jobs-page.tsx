@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Table, TableBody, TableCell, TableHead, TableRow, TextField } from '@mui/material';
+import { Box, Table, TableBody, TableCell, TableRow, TextField } from '@mui/material';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { StoredJob } from '@/core/records/views';
@@ -8,6 +8,7 @@ import { short } from './bench-page';
 import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { Nothing, Page } from './page';
+import { Columns } from './table-head';
 
 /** All jobs, newest first, with a quick search over what is written on them. */
 export function JobsPage({
@@ -49,15 +50,7 @@ export function JobsPage({
       {jobs.length > 0 && shown.length === 0 && <Nothing>No job has all of these words.</Nothing>}
       {shown.length > 0 && (
         <Table size="small" aria-label="Jobs">
-          <TableHead>
-            <TableRow>
-              {['Tag', 'From', 'Complaint', 'Profile', 'Taken in', 'Last test'].map((name) => (
-                <TableCell key={name} sx={{ fontWeight: 650 }}>
-                  {name}
-                </TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
+          <Columns names={['Tag', 'From', 'Complaint', 'Profile', 'Taken in', 'Last test']} />
           <TableBody>
             {shown.map((job) => (
               <TableRow key={job.id} hover>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { Box, Button, Table, TableBody, TableCell, TableRow } from '@mui/material';
 import { adviceSentence } from '@/core/metrology/advice';
 import { FAMILIES } from '@/core/families/registry';
 import { accuracyLabel } from '@/core/metrology/instrument';
@@ -19,6 +19,7 @@ import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { RatioChart } from './ratio-chart';
 import { usePrint } from './settings-context';
+import { Columns } from './table-head';
 import { VerdictMark, verdictWord } from './verdict-mark';
 
 interface ReportProps {
@@ -137,15 +138,7 @@ export function Report({ job, run, results, assessment, content }: ReportProps) 
           aria-label="Results"
           sx={{ '& td, & th': { px: 0.75, py: 0.4, verticalAlign: 'top' } }}
         >
-          <TableHead>
-            <TableRow>
-              {['Result', 'Value ± U', 'Expected', 'Limits', 'Verdict'].map((name) => (
-                <TableCell key={name} sx={{ fontWeight: 650 }}>
-                  {name}
-                </TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
+          <Columns names={['Result', 'Value ± U', 'Expected', 'Limits', 'Verdict']} />
           <TableBody>
             {taken
               .filter((result) => !seeps.includes(result))
@@ -168,15 +161,7 @@ export function Report({ job, run, results, assessment, content }: ReportProps) 
         <Readings run={run} />
         <Heading>Instruments</Heading>
         <Table size="small" aria-label="Instruments" sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}>
-          <TableHead>
-            <TableRow>
-              {['Tag', 'Full scale', 'Accuracy', 'Step', 'Calibration'].map((name) => (
-                <TableCell key={name} sx={{ fontWeight: 650 }}>
-                  {name}
-                </TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
+          <Columns names={['Tag', 'Full scale', 'Accuracy', 'Step', 'Calibration']} />
           <TableBody>
             {content.instruments.map(({ gauge, calibration }) => (
               <TableRow key={gauge.tag}>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { Box, Table, TableBody, TableCell, TableRow } from '@mui/material';
 import Link from 'next/link';
 import { FAMILIES } from '@/core/families/registry';
 import { accuracyLabel, calibrationState } from '@/core/metrology/instrument';
@@ -8,6 +8,7 @@ import type { StoredInstrument, StoredProfile } from '@/core/records/views';
 import { LinkButton } from './link-button';
 import { Nothing, Page, Part } from './page';
 import { usePrint } from './settings-context';
+import { Columns } from './table-head';
 
 interface ShelfPageProps {
   readonly profiles: readonly StoredProfile[];
@@ -19,17 +20,6 @@ interface ShelfPageProps {
 /** What the bench works with: profiles of units, instruments, settings. */
 export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPageProps) {
   const print = usePrint();
-  const head = (names: readonly string[]) => (
-    <TableHead>
-      <TableRow>
-        {names.map((name) => (
-          <TableCell key={name} sx={{ fontWeight: 650 }}>
-            {name}
-          </TableCell>
-        ))}
-      </TableRow>
-    </TableHead>
-  );
   return (
     <Page
       title="Shelf"
@@ -48,7 +38,18 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
         )}
         {instruments.length > 0 && (
           <Table size="small" aria-label="Instruments">
-            {head(['Tag', 'Description', 'Port', 'Full scale', 'Accuracy', 'Step', 'Tied to', 'Calibration'])}
+            <Columns
+              names={[
+                'Tag',
+                'Description',
+                'Port',
+                'Full scale',
+                'Accuracy',
+                'Step',
+                'Tied to',
+                'Calibration',
+              ]}
+            />
             <TableBody>
               {instruments.map(({ id, body }) => {
                 const state = calibrationState(body, today);
@@ -100,7 +101,7 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
         )}
         {profiles.length > 0 && (
           <Table size="small" aria-label="Profiles">
-            {head(['Name', 'Maker', 'Kind', 'To start from'])}
+            <Columns names={['Name', 'Maker', 'Kind', 'To start from']} />
             <TableBody>
               {profiles.map(({ id, kind, body }) => (
                 <TableRow key={id} hover>

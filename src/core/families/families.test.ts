@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { EMPTY_RUN } from '../procedure/run';
 import { CAUTIONS } from '../procedure/cautions';
 import { contextWith, rig } from '../scenarios/bench';
 import { placeOf } from '../twin/family';
@@ -97,24 +98,10 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
   });
   test('before anything is read, every result is not taken', () => {
     const context = contextWith();
-    const run = { ...emptyRun };
+    const run = EMPTY_RUN;
     const results = family.results(context, run);
     expect(results.length).toBeGreaterThan(20);
     expect(new Set(results.map(({ verdict }) => verdict))).toEqual(new Set(['not-taken']));
     expect(family.assess(context, run, results).call).toBe('incomplete');
   });
 });
-
-const emptyRun = {
-  version: 0,
-  vacuum: 'off' as const,
-  captures: [],
-  observations: {},
-  waits: {},
-  skipped: {},
-  reopened: null,
-  acknowledged: [],
-  finished: false,
-  startedAt: null,
-  lastAt: null,
-};

@@ -15,6 +15,8 @@ export interface ReadingItem {
   readonly measures: string;
   /** Where the input is to be set for this reading, Pa. */
   readonly target_Pa?: number;
+  /** Pressure is being raised here: the profile's proof limit, at which the technician stops, Pa. */
+  readonly stopAt_Pa?: number;
   /** Reading item that says at what input this one was taken; without it, the target or a released input. */
   readonly inputFrom?: string;
   /** Reading of the source under the same load: once taken, it counts for this item in place of an earlier one. */

@@ -50,7 +50,8 @@ export type RunRefusal =
   | { code: 'not-started'; item: string }
   | { code: 'not-safe' };
 
-const EMPTY: RunState = {
+/** A run to which nothing has happened yet. */
+export const EMPTY_RUN: RunState = {
   version: 0,
   vacuum: 'off',
   captures: [],
@@ -69,7 +70,7 @@ export type GateRule = (capture: RunEventOf<'captured'>, before: RunState) => bo
 
 /** The state of a run after its events, in order. Pure: same events, same state. */
 export function reduceRun(procedure: Procedure, events: readonly RunEvent[], gate: GateRule): RunState {
-  return events.reduce((state, event) => applyEvent(procedure, state, event, gate), EMPTY);
+  return events.reduce((state, event) => applyEvent(procedure, state, event, gate), EMPTY_RUN);
 }
 
 /** The state after one more event. */

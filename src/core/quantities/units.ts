@@ -74,7 +74,7 @@ export const UNITS = {
   ft: { symbol: 'ft', factor: 0.3048, measures: ['altitude'], places: 0 },
   cm2: { symbol: 'cm²', factor: 1e-4, measures: ['area'], aliases: ['cm2'], places: 1 },
   in2: { symbol: 'in²', factor: 6.4516e-4, measures: ['area'], aliases: ['in2', 'sq in'], places: 2 },
-  L: { symbol: 'L', factor: 1e-3, measures: ['volume'], aliases: ['l', 'litre'], places: 2 },
+  L: { symbol: 'L', factor: 1e-3, measures: ['volume'], aliases: ['litre'], places: 2 },
   in3: { symbol: 'in³', factor: 1.6387064e-5, measures: ['volume'], aliases: ['in3', 'cu in'], places: 0 },
   degC: {
     symbol: '°C',

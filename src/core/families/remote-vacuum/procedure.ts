@@ -366,8 +366,22 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       ),
     },
   ];
-  return { id: 'remote-vacuum-bench', version: 1, steps };
+  return {
+    id: 'remote-vacuum-bench',
+    version: 1,
+    steps: steps.map((step) => stoppingAt(step, profile.proof_Pa)),
+  };
 }
+
+/** Wherever the input is set, the proof limit stands beside it. */
+const stoppingAt = (step: Step, stopAt_Pa: number): Step => ({
+  ...step,
+  items: step.items.map((item) =>
+    item.kind === 'reading' && item.port === 'input' && item.measures !== 'zero'
+      ? { ...item, stopAt_Pa }
+      : item,
+  ),
+});
 
 function lossStep(
   when: 'released' | 'applied',

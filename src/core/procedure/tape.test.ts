@@ -1,0 +1,134 @@
+import { bench, BAR, contextWith, family, INHG, truthWith } from '../scenarios/bench';
+import { waitOf } from '../records/waits';
+import type { StoredRun } from '../records/views';
+import type { RunEvent } from './events';
+import { liveState, progress } from './live';
+import { instrumentsOf, zeroGate } from './measured-item';
+import { EMPTY_RUN, reduceRun } from './run';
+import { tapeOf } from './tape';
+
+const context = contextWith();
+const { procedure } = context;
+const gate = zeroGate(instrumentsOf(context.rig));
+const { events } = bench(truthWith());
+const upTo = (itemId: string) =>
+  events.slice(
+    0,
+    events.findIndex((e) => 'item' in e && e.item === itemId),
+  );
+const stateOf = (list: readonly RunEvent[]) => reduceRun(procedure, list, gate);
+const tape = (list: readonly RunEvent[]) => tapeOf(procedure, stateOf(list), list);
+
+describe('the tape', () => {
+  test('has a line for everything that happened, in order, under its step', () => {
+    const lines = tape(events);
+    const titles = lines.flatMap((line) => (line.kind === 'step' ? [line.title] : []));
+    expect(titles).toEqual(procedure.steps.map(({ title }) => title));
+    const readings = lines.flatMap((line) => (line.kind === 'reading' ? [line.capture.item] : []));
+    expect(readings).toEqual(events.flatMap((e) => (e.type === 'captured' ? [e.item] : [])));
+    expect(lines.filter(({ kind }) => kind === 'look')).toHaveLength(
+      events.filter((e) => e.type === 'observed').length,
+    );
+  });
+  test('keeps a struck reading, marked', () => {
+    const list = upTo('bypass.2.input');
+    const last = list.findLast((e) => e.type === 'captured')!;
+    const struck: RunEvent = {
+      id: '00000000-0000-4000-8000-00000000aaaa',
+      at: last.at,
+      type: 'struck',
+      capture: last.id,
+    };
+    const line = tape([...list, struck]).find((l) => l.id === last.id);
+    expect(line).toMatchObject({ kind: 'reading', capture: { struck: true } });
+  });
+  test('a wait says how long it really was', () => {
+    const waits = tape(events).flatMap((line) =>
+      line.kind === 'wait' ? [[line.prompt, Math.round(line.seconds)]] : [],
+    );
+    expect(waits).toEqual([
+      ['Settling', 10],
+      ['Holding', 60],
+      ['Input fully released', 5],
+      ['Vacuum shut in', 60],
+      ['Vacuum shut in', 60],
+    ]);
+  });
+  test('a skip gives its reason, a whole step by its title', () => {
+    const skip: RunEvent = {
+      id: '00000000-0000-4000-8000-00000000bbbb',
+      at: '2026-11-23T09:00:00.000Z',
+      type: 'skipped',
+      step: 'seep-low',
+      item: null,
+      reason: 'No light',
+    };
+    expect(tape([...upTo('seep-low.bleed-screw'), skip]).at(-1)).toMatchObject({
+      kind: 'skip',
+      what: 'Seep look',
+      reason: 'No light',
+    });
+  });
+});
+
+describe('what is live', () => {
+  test('nothing, before anything happened', () => {
+    expect(liveState(procedure, EMPTY_RUN)).toEqual({ vacuum: 'off', supply_Pa: null, input: 'released' });
+  });
+  test('an input that was set stays applied until a step leaves it released', () => {
+    const during = liveState(procedure, stateOf(upTo('bypass.3.input')));
+    expect(during.input).toBeCloseTo(45 * BAR, -5);
+    expect(liveState(procedure, stateOf(upTo('seep-low.bleed-screw'))).input).toBe('released');
+  });
+  test('the supply is shown while it is on, and not after it is shut', () => {
+    const on = liveState(procedure, stateOf(upTo('ratio.1.input')));
+    expect(on.vacuum).toBe('on');
+    expect(on.supply_Pa! / INHG).toBeCloseTo(20, 6);
+    expect(liveState(procedure, stateOf(upTo('loss-released.start'))).supply_Pa).toBeNull();
+  });
+  test('a unit under hold pressure is live; made safe, nothing is', () => {
+    expect(liveState(procedure, stateOf(upTo('hold.end'))).input).toBeCloseTo(22 * BAR, -5);
+    expect(liveState(procedure, stateOf(events))).toEqual({
+      vacuum: 'off',
+      supply_Pa: null,
+      input: 'released',
+    });
+  });
+  test('progress counts items, and ends whole', () => {
+    expect(progress(procedure, EMPTY_RUN).done).toBe(0);
+    const { done, of } = progress(procedure, stateOf(events));
+    expect(done).toBe(of);
+  });
+});
+
+describe('a running wait', () => {
+  const stored = (list: readonly RunEvent[]): StoredRun => ({
+    id: 'r',
+    jobId: 'j',
+    kind: 'remote-vacuum',
+    context,
+    events: list,
+    startedAt: '',
+    finishedAt: null,
+  });
+  const wait = (list: readonly RunEvent[]) => waitOf(stored(list), stateOf(list), 'T-1');
+  test('ends its planned time after the reading that began it', () => {
+    const list = upTo('hold.wait');
+    const start = list.findLast((e) => e.type === 'captured')!;
+    const found = wait(list)!;
+    expect(Date.parse(found.endsAt) - Date.parse(start.at)).toBe(60_000);
+    expect(found).toMatchObject({ tag: 'T-1', prompt: 'Holding' });
+  });
+  test('is none before it is started, nor at a reading', () => {
+    expect(wait(upTo('residual.wait'))).toBeNull();
+    expect(wait(upTo('ratio.1.input'))).toBeNull();
+  });
+  test('the family has a wait for every hold', () => {
+    expect(
+      family
+        .procedure(family.typical, context.rig)
+        .steps.flatMap((s) => s.items)
+        .filter((i) => i.kind === 'wait'),
+    ).toHaveLength(5);
+  });
+});
