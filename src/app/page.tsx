@@ -2,7 +2,7 @@ import { calibrationState } from '@/core/metrology/instrument';
 import { FAMILIES } from '@/core/families/registry';
 import { benchNow } from '@/server/bench';
 import { database } from '@/server/database';
-import { now } from '@/server/http';
+import { today } from '@/server/http';
 import { listJobs } from '@/server/jobs';
 import { usualRig } from '@/server/runs';
 import { listInstruments } from '@/server/shelf';
@@ -10,14 +10,14 @@ import { BenchPage, type BenchView } from '@/ui/bench-page';
 
 export default async function Bench() {
   const db = await database();
-  const today = now().slice(0, 10);
+  const day = today();
   const [onBench, jobs, instruments] = await Promise.all([benchNow(db), listJobs(db), listInstruments(db)]);
   const shelf = instruments.map(({ body }) => body);
   const waiting = jobs.filter((job) => job.runs.length === 0);
   const byPromise = (a: string | null, b: string | null) => (a ?? '9999').localeCompare(b ?? '9999');
   const view: BenchView = {
     onBench,
-    today,
+    today: day,
     next: waiting
       .sort((a, b) => byPromise(a.body.promisedOn, b.body.promisedOn))
       .slice(0, 12)
@@ -28,7 +28,7 @@ export default async function Bench() {
         return { job, blockedBy: bare.length > 0 ? `No gauge for: ${bare.join(', ')}` : null };
       }),
     overdue: shelf
-      .filter((gauge) => calibrationState(gauge, today) === 'overdue')
+      .filter((gauge) => calibrationState(gauge, day) === 'overdue')
       .map(({ tag, name, calibrationDue }) => ({ tag, name, due: calibrationDue! })),
   };
   return <BenchPage view={view} />;

@@ -62,3 +62,10 @@ export async function changeOf(request: Request): Promise<{ version: number; bod
 
 /** The server's clock, at the edge where it belongs. */
 export const now = () => new Date().toISOString();
+
+/** The bench's own day, which calibration and promises go by. */
+export function today(): string {
+  const at = new Date();
+  const two = (value: number) => String(value).padStart(2, '0');
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}

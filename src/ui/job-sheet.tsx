@@ -14,6 +14,7 @@ import { LinkButton } from './link-button';
 import { Page } from './page';
 import { Tape } from './run/tape';
 import { usePrint } from './settings-context';
+import { day, time } from './stamp';
 import { VerdictMark } from './verdict-mark';
 
 /** One test of the unit, judged. */
@@ -156,7 +157,7 @@ function Mark({ when, title, children }: { when: string; title: string; children
         <Box component="h2" sx={{ m: 0, fontSize: '1rem' }}>
           {title}
         </Box>
-        <Box sx={{ color: 'text.secondary' }}>{when.slice(0, 16).replace('T', ', ')}</Box>
+        <Box sx={{ color: 'text.secondary' }}>{`${day(when)}, ${time(when).slice(0, 5)}`}</Box>
       </Box>
       {children}
     </Box>

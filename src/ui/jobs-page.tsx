@@ -8,6 +8,7 @@ import { short } from './bench-page';
 import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { Nothing, Page } from './page';
+import { day } from './stamp';
 import { Columns } from './table-head';
 
 /** All jobs, newest first, with a quick search over what is written on them. */
@@ -68,7 +69,7 @@ export function JobsPage({
                   {short(job.body.complaint)}
                 </TableCell>
                 <TableCell>{job.profileName}</TableCell>
-                <TableCell sx={{ whiteSpace: 'nowrap' }}>{job.createdAt.slice(0, 10)}</TableCell>
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>{day(job.createdAt)}</TableCell>
                 <TableCell>{headlines[job.id] ?? 'Not tested'}</TableCell>
               </TableRow>
             ))}

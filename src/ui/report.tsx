@@ -19,6 +19,7 @@ import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
 import { RatioChart } from './ratio-chart';
 import { usePrint } from './settings-context';
+import { day, time } from './stamp';
 import { Columns } from './table-head';
 import { VerdictMark, verdictWord } from './verdict-mark';
 
@@ -72,7 +73,7 @@ export function Report({ job, run, results, assessment, content }: ReportProps) 
             <Box sx={{ textAlign: 'right' }}>
               <b>{job.body.tag}</b>
               <br />
-              {run.startedAt.slice(0, 10)}
+              {day(run.startedAt)}
             </Box>
           </Box>
           {!run.finishedAt && (
@@ -96,7 +97,7 @@ export function Report({ job, run, results, assessment, content }: ReportProps) 
               {line}
             </Box>
           ))}
-          {assessment.call === 'weak-supply' && (
+          {(assessment.call === 'weak-supply' || assessment.call === 'open') && (
             <Box component="ul" sx={{ fontSize: '1.05rem' }}>
               {assessment.reasons.map((reason, i) => (
                 <li key={i}>{print.sentence(reason)}</li>
@@ -223,7 +224,7 @@ function ResultRow({ result }: { result: Result }) {
   ];
   return (
     <TableRow sx={{ breakInside: 'avoid' }}>
-      <TableCell sx={{ maxWidth: 330 }}>
+      <TableCell sx={{ width: '40%' }}>
         {result.name}
         {more.map((line, i) => (
           <Box key={i} sx={{ color: 'text.secondary', fontSize: '0.92em' }}>
@@ -288,7 +289,7 @@ function Readings({ run }: { run: StoredRun }) {
               textDecoration: capture.struck ? 'line-through' : undefined,
             }}
           >
-            <Box sx={{ color: 'text.secondary', width: 64 }}>{capture.at.slice(11, 19)}</Box>
+            <Box sx={{ color: 'text.secondary', width: 64 }}>{time(capture.at)}</Box>
             <Box sx={{ flex: 1 }}>
               {found.step.title}: {ports.get(found.item.port)}
             </Box>

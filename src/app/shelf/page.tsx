@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { FAMILIES } from '@/core/families/registry';
 import { database } from '@/server/database';
-import { now } from '@/server/http';
+import { today } from '@/server/http';
 import { listInstruments, listProfiles } from '@/server/shelf';
 import { ShelfPage } from '@/ui/shelf-page';
 
@@ -13,12 +13,5 @@ export default async function Shelf() {
   const portNames = Object.fromEntries(
     Object.values(FAMILIES).flatMap((family) => family.ports.map(({ id, name }) => [id, name])),
   );
-  return (
-    <ShelfPage
-      profiles={profiles}
-      instruments={instruments}
-      portNames={portNames}
-      today={now().slice(0, 10)}
-    />
-  );
+  return <ShelfPage profiles={profiles} instruments={instruments} portNames={portNames} today={today()} />;
 }

@@ -29,6 +29,8 @@ export interface CloseCall {
   readonly terms: readonly Term[];
   /** Uncertainty that no gauge or repeat changes (timing, the cross-check), standard, same unit as the value. */
   readonly otherU: number;
+  /** Doubt about one gauge beyond its class, which another gauge in its place would not carry. */
+  readonly doubt?: { readonly instrument: string; readonly u: number };
   readonly shelf: readonly Instrument[];
   readonly thresholds: Thresholds;
 }
@@ -41,7 +43,7 @@ export interface CloseCall {
  */
 export function adviceFor(call: CloseCall): Advice {
   const distance = decisionDistance(call.thresholds);
-  const now = total(call.terms, call.otherU);
+  const now = Math.hypot(total(call.terms, call.otherU), call.doubt?.u ?? 0);
   const candidates = methods(call);
   const settles = candidates.find(({ u }) => chanceToSettle(call, now, u, distance) >= WORTH_TRYING);
   if (settles) return settles.advice;
@@ -59,9 +61,10 @@ interface Method {
 }
 
 /** Every method better than the present one, cheapest first. */
-function methods({ terms, otherU, shelf }: CloseCall): Method[] {
-  const now = total(terms, otherU);
-  const repeats = withRepeats(terms, otherU);
+function methods({ terms, otherU, doubt, shelf }: CloseCall): Method[] {
+  const doubted = Math.hypot(otherU, doubt?.u ?? 0);
+  const now = total(terms, doubted);
+  const repeats = withRepeats(terms, doubted);
   const gauges: Method[] = [];
   for (const inUse of new Map(
     terms.map((term) => [term.measured.instrument.tag, term.measured.instrument]),
@@ -74,7 +77,7 @@ function methods({ terms, otherU, shelf }: CloseCall): Method[] {
         continue;
       const u = total(
         terms.map((term) => (term.measured.instrument.tag === inUse.tag ? onGauge(term, gauge) : term)),
-        otherU,
+        doubt?.instrument === inUse.tag ? otherU : doubted,
       );
       if (u < 0.8 * now)
         gauges.push({ u, advice: { kind: 'gauge', instrument: gauge.tag, inPlaceOf: inUse.tag, u } });

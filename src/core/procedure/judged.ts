@@ -1,4 +1,4 @@
-import { adviceFor } from '../metrology/advice';
+import { adviceFor, type CloseCall } from '../metrology/advice';
 import { combinedUncertainty, type Term } from '../metrology/uncertainty';
 import { judge, type Limits } from '../metrology/verdict';
 import type { Sentence } from '../quantities/sentence';
@@ -18,15 +18,17 @@ export interface Finding {
   readonly terms: readonly Term[];
   /** Standard uncertainty that comes from no gauge: timing, the cross-check. */
   readonly otherU?: number;
+  /** Doubt about one gauge beyond its class. */
+  readonly doubt?: CloseCall['doubt'];
   readonly notes?: readonly Sentence[];
   readonly captures?: readonly string[];
 }
 
 /** Judges a finding, and where it is too close to call says what would settle it. Without limits it is only noted. */
 export function judged(head: ResultHead, finding: Finding, context: RunContext<unknown>): Result {
-  const { value, limits, terms, otherU = 0 } = finding;
+  const { value, limits, terms, otherU = 0, doubt } = finding;
   const { thresholds } = context.conditions;
-  const u = Math.hypot(combinedUncertainty(terms), otherU);
+  const u = Math.hypot(combinedUncertainty(terms), otherU, doubt?.u ?? 0);
   const common: Result = {
     ...notTaken(head, finding.limitSource),
     value,
@@ -43,7 +45,8 @@ export function judged(head: ResultHead, finding: Finding, context: RunContext<u
   const shelf = [
     ...new Map([...context.shelf, ...Object.values(context.rig).flat()].map((g) => [g.tag, g])).values(),
   ];
-  const advice = word === 'close' ? adviceFor({ value, limits, terms, otherU, shelf, thresholds }) : null;
+  const advice =
+    word === 'close' ? adviceFor({ value, limits, terms, otherU, doubt, shelf, thresholds }) : null;
   return { ...common, verdict: word, pConform, margin, advice };
 }
 

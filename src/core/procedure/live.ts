@@ -1,5 +1,5 @@
 import { findItem } from './procedure';
-import type { Procedure, SourceState } from './procedure';
+import type { Procedure, SourceState, Step } from './procedure';
 import { isDone, type RunState } from './run';
 
 /** What is under vacuum or pressure on the bench right now, as far as the run knows. */
@@ -9,12 +9,15 @@ export interface LiveState {
   readonly supply_Pa: number | null;
   /** 'released', or the input last read and not yet let go, Pa. */
   readonly input: 'released' | number;
+  /** The vacuum is shut off and what was stored is used up: the next test that needs it charges again. */
+  readonly spent: boolean;
 }
 
 /** Works out what is live from what was captured and what the steps leave behind. */
 export function liveState(procedure: Procedure, run: RunState): LiveState {
   let input: LiveState['input'] = 'released';
   let supply_Pa: number | null = null;
+  let spent = false;
   const seen = new Set<string>();
   for (const capture of run.captures) {
     if (capture.struck) continue;
@@ -26,12 +29,24 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     seen.add(capture.item);
     const rest = step.items.filter((i) => i.kind === 'reading' && !seen.has(i.id) && !run.skipped[i.id]);
     if (rest.length === 0 && step.leaves?.input === 'released') input = 'released';
+    spent = rest.length === 0 && step.leaves?.charge === 'spent';
   }
-  return { vacuum: run.vacuum, supply_Pa: run.vacuum === 'on' ? supply_Pa : null, input };
+  const on = run.vacuum === 'on';
+  return { vacuum: run.vacuum, supply_Pa: on ? supply_Pa : null, input, spent: spent && !on };
 }
 
 /** Steps that are done or skipped, for progress: how many of how many. */
 export function progress(procedure: Procedure, run: RunState): { done: number; of: number } {
   const items = procedure.steps.flatMap(({ items: all }) => all);
   return { done: items.filter((item) => isDone(run, item)).length, of: items.length };
+}
+
+/** Steps that a step builds on of which nothing was done: titles, in order. */
+export function missingNeeds(procedure: Procedure, run: RunState, step: Step): string[] {
+  return procedure.steps
+    .filter(
+      ({ id, items }) =>
+        step.needs.includes(id) && items.length > 0 && items.every((item) => run.skipped[item.id]),
+    )
+    .map(({ title }) => title);
 }

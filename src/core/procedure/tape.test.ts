@@ -2,7 +2,7 @@ import { bench, BAR, contextWith, family, INHG, truthWith } from '../scenarios/b
 import { waitOf } from '../records/waits';
 import type { StoredRun } from '../records/views';
 import type { RunEvent } from './events';
-import { liveState, progress } from './live';
+import { liveState, missingNeeds, progress } from './live';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { EMPTY_RUN, reduceRun } from './run';
 import { tapeOf } from './tape';
@@ -73,7 +73,12 @@ describe('the tape', () => {
 
 describe('what is live', () => {
   test('nothing, before anything happened', () => {
-    expect(liveState(procedure, EMPTY_RUN)).toEqual({ vacuum: 'off', supply_Pa: null, input: 'released' });
+    expect(liveState(procedure, EMPTY_RUN)).toEqual({
+      vacuum: 'off',
+      supply_Pa: null,
+      input: 'released',
+      spent: false,
+    });
   });
   test('an input that was set stays applied until a step leaves it released', () => {
     const during = liveState(procedure, stateOf(upTo('bypass.3.input')));
@@ -92,7 +97,24 @@ describe('what is live', () => {
       vacuum: 'off',
       supply_Pa: null,
       input: 'released',
+      spent: true,
     });
+  });
+  test('a loss test uses up the vacuum, and the next step charges again', () => {
+    expect(liveState(procedure, stateOf(upTo('charge.input'))).spent).toBe(false);
+    const shut = events.findIndex((e) => e.type === 'captured' && e.item === 'loss-released.end');
+    expect(liveState(procedure, stateOf(events.slice(0, shut + 1))).spent).toBe(true);
+  });
+  test('a step that builds on a skipped one says which', () => {
+    const ratio = procedure.steps.find(({ id }) => id === 'ratio')!;
+    const skipped = {
+      ...EMPTY_RUN,
+      skipped: Object.fromEntries(
+        procedure.steps.find(({ id }) => id === 'bypass')!.items.map(({ id }) => [id, 'no']),
+      ),
+    };
+    expect(missingNeeds(procedure, skipped, ratio)).toEqual(['Bypass, assist off']);
+    expect(missingNeeds(procedure, EMPTY_RUN, ratio)).toEqual([]);
   });
   test('progress counts items, and ends whole', () => {
     expect(progress(procedure, EMPTY_RUN).done).toBe(0);

@@ -79,6 +79,18 @@ describe('two gauges that disagree', () => {
     expect(assessment.call).not.toBe('faulty');
   });
 
+  test('what that disagreement hides, another gauge in place of the doubted one would settle', () => {
+    const spare = {
+      ...gauges.outHigh,
+      tag: 'REF',
+      accuracy: { kind: 'percent-of-span', percent: 0.1 } as const,
+    };
+    const context = contextWith({ shelf: [...Object.values(gauges), spare] });
+    const area = bench(truthWith({ gauges: off }), context).byId('effective-area');
+    expect(area.verdict).toBe('close');
+    expect(area.advice).toMatchObject({ kind: 'gauge', instrument: 'REF', inPlaceOf: 'OUT-H' });
+  });
+
   test('a 1.5 bar offset left after the vented zero is a threshold in the unit', () => {
     const place = family.parameters.findIndex(({ id }) => id === 'threshold_Pa');
     const { byId } = bench(truthWith({ parameters: family.healthy(profile).values.with(place, 1.5 * BAR) }));

@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { calibrationState, gaugeFor } from '@/core/metrology/instrument';
 import { instrumentsOf, ventedZero_Pa } from '@/core/procedure/measured-item';
-import { liveState, progress } from '@/core/procedure/live';
+import { liveState, missingNeeds, progress } from '@/core/procedure/live';
 import { findItem, type Item, type ObservationItem, type WaitItem } from '@/core/procedure/procedure';
 import { waitStart, type Capture } from '@/core/procedure/run';
 import type { StoredJob, StoredRun } from '@/core/records/views';
@@ -16,6 +16,7 @@ import { Ladder } from '../ladder';
 import { SCHEMATICS } from '../schematics/registry';
 import { usePrint, useSettings } from '../settings-context';
 import { callOut, confirmCapture } from '../signal';
+import { time } from '../stamp';
 import { clock, useNow } from '../use-now';
 import { Bar } from './bar';
 import { CautionList } from './caution-list';
@@ -357,7 +358,9 @@ function LiveStrip({ run }: { run: RunHandle }) {
       {pill(
         live.vacuum === 'on'
           ? `Vacuum on${live.supply_Pa === null ? '' : `, ${print.value(live.supply_Pa, 'depression')}`}`
-          : 'Vacuum off',
+          : live.spent
+            ? 'Vacuum off, used up'
+            : 'Vacuum off',
         live.vacuum === 'on',
       )}
       {pill(
@@ -388,6 +391,11 @@ function StepHead({ run }: { run: RunHandle }) {
         {action.step.title}
       </Box>
       <Box sx={{ maxWidth: '62ch' }}>{action.step.instruction}</Box>
+      {missingNeeds(run.context.procedure, run.state, action.step).map((title) => (
+        <Box key={title} sx={{ color: 'warning.dark', fontWeight: 600 }}>
+          “{title}” was skipped: what this step finds leans on it, and says so.
+        </Box>
+      ))}
       {showCautions && action.step.cautions.length > 0 && (
         <Box sx={{ mt: 1.5 }}>
           <CautionList ids={action.step.cautions} />
@@ -432,8 +440,7 @@ function SelectedOrLast({
         <Box sx={{ fontWeight: 650 }}>{item && 'prompt' in item ? item.prompt : capture.item}</Box>
         <Box>
           {item?.kind === 'reading' && print.value(capture.value_SI, item.quantity)} on {capture.instrument}
-          {state === 'overdue' && ' (calibration overdue)'},{' '}
-          {new Date(capture.at).toLocaleTimeString('en-GB')}
+          {state === 'overdue' && ' (calibration overdue)'}, {time(capture.at)}
           {capture.typed && `, typed “${capture.typed.slice(0, 60)}”`}
         </Box>
         <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
