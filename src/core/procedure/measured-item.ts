@@ -19,6 +19,10 @@ export interface ItemReading extends Measured {
   readonly captures: readonly Capture[];
 }
 
+/** Captures behind some readings. */
+export const captureIds = (...readings: (ItemReading | null)[]): string[] =>
+  readings.flatMap((reading) => reading?.captures.map(({ id }) => id) ?? []);
+
 /**
  * The value of a reading item. Readings by different gauges are never averaged: those of the gauge with the
  * smallest uncertainty count.

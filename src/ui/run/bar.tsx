@@ -4,7 +4,7 @@ import { Box, Button } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Key } from '../keys';
 
-interface BarProps {
+export interface BarProps {
   readonly prompt: ReactNode;
   readonly children?: ReactNode;
   /** The one thing to do next. */

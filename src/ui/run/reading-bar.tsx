@@ -13,14 +13,14 @@ import type { Expectation } from '@/core/twin/result';
 import { useKeys } from '../keys';
 import { usePrint, useSettings } from '../settings-context';
 import { confirmCapture, refuseTone } from '../signal';
-import { Bar } from './bar';
+import { Bar, type BarProps } from './bar';
 import type { RunHandle } from './use-run';
 
 interface ReadingBarProps {
   readonly run: RunHandle;
   readonly item: ReadingItem;
   readonly expectation: Expectation | null;
-  readonly others: Parameters<typeof Bar>[0]['others'];
+  readonly others: BarProps['others'];
   readonly text: string;
   readonly onText: (text: string) => void;
 }

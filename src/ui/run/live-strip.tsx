@@ -1,0 +1,49 @@
+'use client';
+
+import { Box } from '@mui/material';
+import { liveState } from '@/core/procedure/live';
+import { usePrint } from '../settings-context';
+import type { RunHandle } from './use-run';
+
+/** What is live now, always in sight. */
+export function LiveStrip({ run }: { run: RunHandle }) {
+  const print = usePrint();
+  const live = liveState(run.context.procedure, run.state);
+  const pill = (label: string, on: boolean) => (
+    <Box
+      component="span"
+      sx={{
+        display: 'inline-flex',
+        gap: 0.8,
+        alignItems: 'center',
+        fontWeight: on ? 700 : 400,
+        color: on ? 'warning.dark' : 'text.secondary',
+      }}
+    >
+      <Box component="svg" viewBox="0 0 12 12" sx={{ width: 12, height: 12 }} aria-hidden>
+        {on ? (
+          <rect x="0" y="0" width="12" height="12" fill="currentColor" />
+        ) : (
+          <rect x="1" y="1" width="10" height="10" fill="none" stroke="currentColor" strokeWidth="1.5" />
+        )}
+      </Box>
+      {label}
+    </Box>
+  );
+  return (
+    <Box role="status" aria-label="Live now" sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+      {pill(
+        live.vacuum === 'on'
+          ? `Vacuum on${live.supply_Pa === null ? '' : `, ${print.value(live.supply_Pa, 'depression')}`}`
+          : live.spent
+            ? 'Vacuum off, used up'
+            : 'Vacuum off',
+        live.vacuum === 'on',
+      )}
+      {pill(
+        live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`,
+        live.input !== 'released',
+      )}
+    </Box>
+  );
+}
