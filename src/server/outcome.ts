@@ -9,18 +9,16 @@ export type Outcome<T> = { ok: true; value: T } | { ok: false; why: Refusal };
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 export const refused = (why: Refusal): { ok: false; why: Refusal } => ({ ok: false, why });
 
-/** A Zod refusal as one sentence per field. */
+/** A Zod refusal as one sentence per field. Our own schemas write whole sentences; Zod's own words get the field's name. */
 export function invalid(issues: readonly { path: PropertyKey[]; message: string }[]): {
   ok: false;
   why: Refusal;
 } {
   const fields: Record<string, string> = {};
-  for (const { path, message } of issues) fields[path.join('.')] ??= message;
-  const [first] = issues;
-  const where = first?.path.join('.') || 'The request';
-  return refused({
-    code: 'invalid',
-    message: first ? `${where}: ${first.message}` : 'The request is not understood.',
-    fields,
-  });
+  for (const { path, message } of issues) {
+    const where = path.join('.');
+    fields[where] ??= message.endsWith('.') ? message : `${where || 'The request'}: ${message}.`;
+  }
+  const message = Object.values(fields)[0] ?? 'The request is not understood.';
+  return refused({ code: 'invalid', message, fields });
 }

@@ -101,6 +101,25 @@ describe('a run', () => {
     expect(!answer.ok && answer.why.message).toMatch(message);
     expect((await findRun(db, run.id))!.events).toEqual([]);
   });
+  test('two screens at the same moment: one is recorded, the other is told', async () => {
+    const run = await freshRun();
+    const both = await Promise.all(
+      [0, 1].map(() => appendEvent(db, run.id, { expectedVersion: 0, event: acknowledged() }, NOW)),
+    );
+    expect(both.filter(({ ok }) => ok)).toHaveLength(1);
+    expect((await findRun(db, run.id))!.events).toHaveLength(1);
+  });
+  test('a finished run takes nothing more', async () => {
+    const job = (await listJobs(db)).find(({ body }) => body.tag === 'GF-0412')!;
+    const run = (await findRun(db, job.runs[0]!.id))!;
+    const late = await appendEvent(
+      db,
+      run.id,
+      { expectedVersion: run.events.length, event: acknowledged() },
+      NOW,
+    );
+    expect(!late.ok && late.why.message).toBe('This run is finished; nothing more can be added to it.');
+  });
   test('is judged for ever by what it was made under: a later change of profile leaves it alone', async () => {
     const run = await freshRun();
     const before = (await findRun(db, run.id))!.context;

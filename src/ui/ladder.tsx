@@ -229,8 +229,8 @@ const describe = (name: string, reading: number | null | undefined, symbol: stri
     ? `${name}: no reading yet`
     : `${name}: ${(reading / factor).toFixed(1)} ${symbol}`;
 
-/** A step of 1, 2 or 5 times a power of ten that gives about six to ten ticks. */
-function niceStep(full: number): number {
+/** A step of 1, 2 or 5 times a power of ten that gives about five to fifteen ticks. */
+export function niceStep(full: number): number {
   const rough = full / 8;
   const power = 10 ** Math.floor(Math.log10(rough));
   const lead = rough / power;

@@ -68,7 +68,7 @@ interface Spot {
   readonly channel?: string;
 }
 
-const PLACES: Record<string, Spot> = {
+export const PLACES: Record<string, Spot> = {
   input: { name: 'Fluid in', x: 293, y: 250, tx: 293, ty: 278, anchor: 'middle', channel: 'input' },
   output: { name: 'Fluid out', x: 119, y: 250, tx: 119, ty: 278, anchor: 'middle', channel: 'output' },
   supply: { name: 'Vacuum supply', x: 359, y: 30, tx: 372, ty: 20, anchor: 'start', channel: 'supply' },
