@@ -63,7 +63,7 @@ test('a wait counts on every screen, and says when it is over', async ({ page })
     await expect(waits).toContainText(/WAIT holding 0:\d\d/);
     await expect(waits).toContainText('over: read now', { timeout: 20_000 });
     await page.goto(app.url);
-    await expect(page.getByText('Holding over: read now')).toBeVisible();
+    await expect(page.getByRole('main').getByText('Holding over: read now')).toBeVisible();
     await waits.getByRole('link').click();
     await expect(page.getByText('Read the output again.')).toBeVisible();
   } finally {
