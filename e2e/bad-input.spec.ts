@@ -76,6 +76,31 @@ test('two screens on one run: the second capture is told, not lost', async ({ ap
   expect(events.filter((e) => e.type === 'captured' && e.item === 'bypass.1.input')).toHaveLength(2);
 });
 
+test('a value typed while another screen moves the run on never lands on the next reading', async ({
+  app,
+  page,
+  context,
+}) => {
+  const { run } = await newRun(app, 'BAD-4');
+  await page.goto(`${app.url}/runs/${run.id}`);
+  const technician = await Technician.at(app, page, run.id);
+  await technician.until('bypass.1.input');
+  const other = await context.newPage();
+  await other.goto(`${app.url}/runs/${run.id}`);
+  await other.locator('#reading').fill('20.8');
+  await page.bringToFront();
+  await page.locator('#reading').fill('20.2');
+  await page.keyboard.press('Enter');
+  await other.bringToFront();
+  await expect(other.getByText('Read the output.')).toBeVisible({ timeout: 15_000 });
+  await expect(other.locator('#reading')).toHaveValue('');
+  await expect(other.getByText(/The run moved on while “20\.8” stood typed/)).toBeVisible();
+  await other.getByRole('button', { name: 'Go back to it' }).click();
+  await expect(other.locator('#reading')).toHaveValue('20.8');
+  await other.locator('#reading').press('Enter');
+  await expect(other.getByRole('list', { name: 'Tape' }).getByText(/In 20\.8/)).toBeVisible();
+});
+
 test('markup, emoji, right-to-left text and 10 000 characters are stored and shown as text', async ({
   app,
   page,

@@ -107,6 +107,7 @@ test('a line of the tape opens its reading, to be read again or struck; a close 
     await page.keyboard.type('0.5');
     await page.keyboard.press('Enter');
     await expect(page.getByText('Too close to call').first()).toBeVisible();
+    await expect(page.getByText('Probability of keeping to the limit: 50 %')).toBeVisible();
     await expect(page.getByText(/What would settle it: Nothing on this shelf can settle it/)).toBeVisible();
     const tape = page.getByRole('list', { name: 'Tape' });
     const line = tape.getByRole('button', { name: /Out 0\.50/ });
@@ -125,6 +126,18 @@ test('a line of the tape opens its reading, to be read again or struck; a close 
   } finally {
     await app.end();
   }
+});
+
+test('a unit that came in with another fluid is told of where fluid is handled', async ({ app, page }) => {
+  const { job } = await newRun(app, 'MIXED');
+  const wrong = await app.post<{ id: string }>('/jobs', { ...job.body, tag: 'MIXED-2', fluid: 'dot5' });
+  const run = await app.post<StoredRun>(`/jobs/${wrong.id}/runs`, {});
+  await page.goto(`${app.url}/runs/${run.id}`);
+  const warning = page.getByText(/came in with DOT 5 \(silicone\), and its profile names DOT 4 \(glycol\)/);
+  await expect(warning).toBeVisible();
+  const technician = await Technician.at(app, page, run.id);
+  await technician.until('switch-rest');
+  await expect(warning).toBeHidden();
 });
 
 test('a job is changed, and its sheet shows the tape of its visit', async ({ app, page }) => {

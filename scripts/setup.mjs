@@ -16,21 +16,27 @@ export function run(command, args, env = {}) {
   }
 }
 
-/** Installs the packages where they are missing or older than the lock file. */
+/** Installs Debian packages, as root or through sudo. */
+function apt(...packages) {
+  const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
+  for (const args of [['update'], ['install', '-y', '--no-install-recommends', ...packages]]) {
+    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
+    run(command, rest, { DEBIAN_FRONTEND: 'noninteractive' });
+  }
+}
+
+const missing = (command) => spawnSync('which', [command]).status !== 0;
+
+/** Installs the packages where they are missing or older than the lock file. The database driver is compiled here. */
 export function ensurePackages() {
   const mark = 'node_modules/.package-lock.json';
   const fresh = existsSync(mark) && statSync(mark).mtimeMs >= statSync('package-lock.json').mtimeMs;
-  if (!fresh) run('npm', ['ci', '--no-audit', '--no-fund']);
+  if (fresh) return;
+  if (['python3', 'make', 'g++'].some(missing)) apt('python3', 'make', 'g++');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
 }
 
 /** Installs Debian's Chromium where there is none. */
 export function ensureChromium() {
-  if (existsSync(CHROMIUM)) return;
-  const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
-  const apt = (...args) => {
-    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
-    run(command, rest, { DEBIAN_FRONTEND: 'noninteractive' });
-  };
-  apt('update');
-  apt('install', '-y', '--no-install-recommends', 'chromium');
+  if (!existsSync(CHROMIUM)) apt('chromium');
 }

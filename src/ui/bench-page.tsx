@@ -4,7 +4,9 @@ import { Box } from '@mui/material';
 import Link from 'next/link';
 import type { OnBench } from '@/core/records/on-bench';
 import type { StoredJob } from '@/core/records/views';
+import { Key } from './keys';
 import { LinkButton } from './link-button';
+import { vacuumWords } from './live-words';
 import { Nothing, Page, Part } from './page';
 import { usePrint } from './settings-context';
 import { clock, useNow } from './use-now';
@@ -23,8 +25,8 @@ export function BenchPage({ view }: { view: BenchView }) {
     <Page
       title="Bench"
       actions={
-        <LinkButton href="/jobs/new" variant="contained">
-          Take in a unit
+        <LinkButton href="/jobs/new" variant="contained" sx={{ gap: 0.8 }}>
+          Take in a unit <Key name="n" />
         </LinkButton>
       }
     >
@@ -88,7 +90,7 @@ function RunLine({ run }: { run: OnBench }) {
   const now = useNow(500);
   const { live, wait, job, progress } = run;
   const left_s = wait && now !== null ? (Date.parse(wait.endsAt) - now) / 1000 : null;
-  const hot = live.vacuum === 'on' || live.input !== 'released';
+  const hot = live.vacuum === 'on' || live.supply_Pa !== null || live.input !== 'released';
   return (
     <Box
       sx={{
@@ -111,9 +113,7 @@ function RunLine({ run }: { run: OnBench }) {
         </Box>
       </Box>
       <Box sx={{ fontWeight: hot ? 700 : 400, color: hot ? 'warning.dark' : 'text.secondary' }}>
-        {live.vacuum === 'on'
-          ? `Vacuum on${live.supply_Pa === null ? '' : `, ${print.value(live.supply_Pa, 'depression')}`}`
-          : 'Vacuum off'}
+        {vacuumWords(live, print.value)}
         <br />
         {live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`}
         {left_s !== null && (

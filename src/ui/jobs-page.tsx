@@ -41,8 +41,8 @@ export function JobsPage({
             sx={{ width: 280 }}
             slotProps={{ input: { endAdornment: <Key name="/" /> } }}
           />
-          <LinkButton href="/jobs/new" variant="contained">
-            Take in a unit
+          <LinkButton href="/jobs/new" variant="contained" sx={{ gap: 0.8 }}>
+            Take in a unit <Key name="n" />
           </LinkButton>
         </>
       }

@@ -5,11 +5,11 @@ import { isDone, type RunState } from './run';
 /** What is under vacuum or pressure on the bench right now, as far as the run knows. */
 export interface LiveState {
   readonly vacuum: SourceState;
-  /** Last depression read while the vacuum was on, Pa. */
+  /** Depression last read: while the vacuum is on, or shut in behind a closed valve and not yet vented, Pa. */
   readonly supply_Pa: number | null;
   /** 'released', or the input last read and not yet let go, Pa. */
   readonly input: 'released' | number;
-  /** The vacuum is shut off and what was stored is used up: the next test that needs it charges again. */
+  /** The last test used up what was stored: the next one that needs it charges again. */
   readonly spent: boolean;
 }
 
@@ -18,6 +18,7 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
   let input: LiveState['input'] = 'released';
   let supply_Pa: number | null = null;
   let spent = false;
+  let shutIn = false;
   const seen = new Set<string>();
   for (const capture of run.captures) {
     if (capture.struck) continue;
@@ -25,14 +26,16 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     if (found?.item.kind !== 'reading') continue;
     const { item, step } = found;
     if (item.port === 'input' && item.measures !== 'zero') input = capture.value_SI;
-    if (item.port === 'supply') supply_Pa = capture.value_SI;
+    if (item.port === 'supply') supply_Pa = item.measures === 'zero' ? null : capture.value_SI;
+    if (item.port === 'supply' && step.vacuum === 'on') shutIn = false;
+    else if (item.port === 'supply') shutIn = item.measures !== 'zero';
     seen.add(capture.item);
     const rest = step.items.filter((i) => i.kind === 'reading' && !seen.has(i.id) && !run.skipped[i.id]);
     if (rest.length === 0 && step.leaves?.input === 'released') input = 'released';
     spent = rest.length === 0 && step.leaves?.charge === 'spent';
   }
   const on = run.vacuum === 'on';
-  return { vacuum: run.vacuum, supply_Pa: on ? supply_Pa : null, input, spent: spent && !on };
+  return { vacuum: run.vacuum, supply_Pa: on || shutIn ? supply_Pa : null, input, spent: spent && !on };
 }
 
 /** Steps that are done or skipped, for progress: how many of how many. */

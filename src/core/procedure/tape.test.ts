@@ -90,6 +90,10 @@ describe('what is live', () => {
     expect(on.vacuum).toBe('on');
     expect(on.supply_Pa! / INHG).toBeCloseTo(20, 6);
     expect(liveState(procedure, stateOf(upTo('loss-released.start'))).supply_Pa).toBeNull();
+    // Behind the closed valve the unit still holds its vacuum: that is live until it is vented and read at zero.
+    const shutIn = liveState(procedure, stateOf(upTo('loss-released.wait')));
+    expect(shutIn.vacuum).toBe('off');
+    expect(shutIn.supply_Pa! / INHG).toBeCloseTo(20, 6);
   });
   test('a unit under hold pressure is live; made safe, nothing is', () => {
     expect(liveState(procedure, stateOf(upTo('hold.end'))).input).toBeCloseTo(22 * BAR, -5);

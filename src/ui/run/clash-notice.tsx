@@ -6,13 +6,17 @@ import { usePrint } from '../settings-context';
 import type { RunHandle } from './use-run';
 
 /** Another screen recorded first: both values are shown, and mine can still be recorded. */
-export function ClashNotice({ run }: { run: RunHandle }) {
+export function ClashNotice({ run, onDone }: { run: RunHandle; onDone: (itemId: string) => void }) {
   const print = usePrint();
   const { clash } = run;
   if (!clash) return null;
   const mine = clash.mine.type === 'captured' ? clash.mine : null;
   const item = mine ? findItem(run.context.procedure, mine.item)?.item : null;
   const theirs = clash.theirs.flatMap((e) => (e.type === 'captured' && e.item === mine?.item ? [e] : []))[0];
+  const leave = () => {
+    if (mine) onDone(mine.item);
+    run.forgetClash();
+  };
   const show = (value: number) => (item?.kind === 'reading' ? print.value(value, item.quantity) : '');
   return (
     <Box role="alert" sx={{ border: 2, borderColor: 'warning.main', p: 1.5 }}>
@@ -28,11 +32,11 @@ export function ClashNotice({ run }: { run: RunHandle }) {
       )}
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
         {mine && (
-          <Button variant="outlined" onClick={() => void run.send(mine).then(run.forgetClash)}>
+          <Button variant="outlined" onClick={() => void run.send(mine).then((sent) => sent && leave())}>
             Record mine too, as a repeat
           </Button>
         )}
-        <Button onClick={run.forgetClash}>Leave it</Button>
+        <Button onClick={leave}>Leave it</Button>
       </Box>
     </Box>
   );

@@ -29,6 +29,9 @@ export function LastResult({ result }: { result: Result }) {
           </Box>
         )}
       </Box>
+      {result.verdict === 'close' && result.pConform !== null && (
+        <Box>Probability of keeping to the limit: {Math.round(result.pConform * 100)} %</Box>
+      )}
       {result.notes.map((note, i) => (
         <Box key={i}>{print.sentence(note)}</Box>
       ))}

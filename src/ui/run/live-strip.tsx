@@ -2,6 +2,7 @@
 
 import { Box } from '@mui/material';
 import { liveState } from '@/core/procedure/live';
+import { vacuumWords } from '../live-words';
 import { usePrint } from '../settings-context';
 import type { RunHandle } from './use-run';
 
@@ -32,14 +33,7 @@ export function LiveStrip({ run }: { run: RunHandle }) {
   );
   return (
     <Box role="status" aria-label="Live now" sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
-      {pill(
-        live.vacuum === 'on'
-          ? `Vacuum on${live.supply_Pa === null ? '' : `, ${print.value(live.supply_Pa, 'depression')}`}`
-          : live.spent
-            ? 'Vacuum off, used up'
-            : 'Vacuum off',
-        live.vacuum === 'on',
-      )}
+      {pill(vacuumWords(live, print.value), live.vacuum === 'on' || live.supply_Pa !== null)}
       {pill(
         live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`,
         live.input !== 'released',

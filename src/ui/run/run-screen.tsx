@@ -4,6 +4,7 @@ import { Box, Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { gaugeFor } from '@/core/metrology/instrument';
 import { progress } from '@/core/procedure/live';
 import { ventedZero_Pa } from '@/core/procedure/measured-item';
@@ -35,9 +36,12 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const [selected, setSelected] = useState<string | null>(null);
   const [skipping, setSkipping] = useState<{ step: string; item: string | null; title: string } | null>(null);
   const [pad, setPad] = useState(false);
-  const [text, setText] = useState('');
+  /** What is typed, by the item it was typed for: a value never wanders to another reading. */
+  const [drafts, setDrafts] = useState<Readonly<Record<string, string>>>({});
   const step = 'step' in action ? action.step : null;
   const item = action.kind === 'item' ? action.item : null;
+  const text = drafts[item?.id ?? ''] ?? '';
+  const write = (id: string, value: string) => setDrafts((all) => ({ ...all, [id]: value }));
   const expectation = useMemo(
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
@@ -155,14 +159,18 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           gap: 1,
         }}
       >
-        {run.clash && <ClashNotice run={run} />}
+        {run.clash && <ClashNotice run={run} onDone={(id) => write(id, '')} />}
+        <LeftTyped run={run} drafts={drafts} onDrop={(id) => write(id, '')} />
         <StepHead run={run} />
+        {step && FLUID_STEPS.includes(step.id) && (
+          <FluidClash found={job.body.fluid} profile={context.profile} />
+        )}
         <SelectedOrLast run={run} selected={selected} onClose={() => setSelected(null)} />
         {pad && item?.kind === 'reading' ? (
           <NumberPad
             units={padUnits(item, settings.unitSet)}
-            onKey={(key) => setText((t) => t + key)}
-            onErase={() => setText((t) => t.slice(0, -1))}
+            onKey={(key) => write(item.id, text + key)}
+            onErase={() => write(item.id, text.slice(0, -1))}
           />
         ) : (
           <Box sx={{ flex: 1, minHeight: 190 }}>
@@ -232,7 +240,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             expectation={expectation}
             others={others}
             text={text}
-            onText={setText}
+            onText={(value) => write(item!.id, value)}
           />
         )}
         {action.kind === 'item' && action.item.kind === 'observation' && (
@@ -296,6 +304,58 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           setSkipping(null);
         }}
       />
+    </Box>
+  );
+}
+
+interface LeftTypedProps {
+  readonly run: RunHandle;
+  readonly drafts: Readonly<Record<string, string>>;
+  readonly onDrop: (itemId: string) => void;
+}
+
+/** What was typed when the run moved on without it, by another screen or a skip: kept, and said. */
+function LeftTyped({ run, drafts, onDrop }: LeftTypedProps) {
+  const { action, clash, context } = run;
+  const here = action.kind === 'item' ? action.item.id : null;
+  const clashing = clash?.mine.type === 'captured' ? clash.mine.item : null;
+  const left = Object.entries(drafts).filter(
+    ([id, typed]) => typed.trim() !== '' && id !== here && id !== clashing,
+  );
+  return left.map(([id, typed]) => {
+    const item = findItem(context.procedure, id)?.item;
+    return (
+      <Box
+        key={id}
+        role="alert"
+        sx={{ border: 2, borderColor: 'warning.main', p: 1.25, overflowWrap: 'anywhere' }}
+      >
+        The run moved on while “{typed.slice(0, 60)}” stood typed for “
+        {item && 'prompt' in item ? item.prompt : id}” It is not recorded.
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button size="small" onClick={() => void run.send({ type: 'reopened', item: id })}>
+            Go back to it
+          </Button>
+          <Button size="small" onClick={() => onDrop(id)}>
+            Drop it
+          </Button>
+        </Box>
+      </Box>
+    );
+  });
+}
+
+/** Steps at which fluid is handled. */
+const FLUID_STEPS = ['cautions', 'after'];
+
+/** The unit came in with one fluid and its profile names another: said where fluid is handled. */
+function FluidClash({ found, profile }: { found: StoredJob['body']['fluid']; profile: unknown }) {
+  const named = (profile as { fluid?: FluidKind }).fluid;
+  if (!named || found === 'unknown' || found === named) return null;
+  return (
+    <Box sx={{ borderLeft: '5px solid', borderColor: 'error.main', pl: 1.25, fontWeight: 600 }}>
+      The unit came in with {FLUIDS[found]}, and its profile names {FLUIDS[named]}. They must not mix: drain
+      and flush, and look at every seal.
     </Box>
   );
 }
