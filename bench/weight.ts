@@ -7,6 +7,8 @@ import type { StoredJob } from '../src/core/records/views';
 
 /** First-load script per place, gzip, beside a page with only the UI kit. Needs a fresh `npm run build`. */
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+/** Built afresh in its own folder each time. */
+const KIT_ONLY = 'bench/kit-only';
 const NEXT = path.resolve('node_modules/next/dist/bin/next');
 
 async function serve<T>(
@@ -15,7 +17,8 @@ async function serve<T>(
   data: string,
   work: (url: string) => Promise<T>,
 ): Promise<T> {
-  const server = spawn(process.execPath, [NEXT, 'start', folder, '-H', '127.0.0.1', '-p', String(port)], {
+  const server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: folder,
     env: { ...env, HARD_PEDAL_DATA: data },
     stdio: 'ignore',
   });
@@ -49,9 +52,11 @@ async function weigh(url: string, where: string): Promise<number> {
 async function main() {
   const data = mkdtempSync(path.join(tmpdir(), 'hard-pedal-bench-'));
   spawnSync('npx', ['tsx', 'src/server/demo/cli/seed.ts'], { env: { ...env, HARD_PEDAL_DATA: data } });
-  const built = spawnSync(process.execPath, [NEXT, 'build', 'bench/kit-only'], { env, encoding: 'utf8' });
+  for (const made of ['.next', 'tsconfig.json', 'next-env.d.ts'])
+    rmSync(`${KIT_ONLY}/${made}`, { recursive: true, force: true });
+  const built = spawnSync(process.execPath, [NEXT, 'build'], { cwd: KIT_ONLY, env, encoding: 'utf8' });
   if (built.status !== 0) throw new Error(built.stdout + built.stderr);
-  const floor = await serve('bench/kit-only', 3391, data, (url) => weigh(url, '/'));
+  const floor = await serve(KIT_ONLY, 3391, data, (url) => weigh(url, '/'));
   console.log(`UI kit only: ${floor.toFixed(0)} kB`);
   await serve('.', 3392, data, async (url) => {
     const jobs = (await (await fetch(`${url}/api/v1/jobs`)).json()) as StoredJob[];
