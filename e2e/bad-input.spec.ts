@@ -125,7 +125,7 @@ test('markup, emoji, right-to-left text and 10 000 characters are stored and sho
   await expect(page).toHaveTitle(/<b>T<\/b>/);
   expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
   await page.goto(`${app.url}/jobs`);
-  await expect(page.getByText('<b>T</b>')).toBeVisible();
+  await expect(page.getByRole('link', { name: '<b>T</b>' })).toBeVisible();
 });
 
 test('intake says which field is wrong and keeps what was typed', async ({ app, page }) => {

@@ -53,7 +53,7 @@ test('the foot-switch alone: cautions, observations, captures and waits, from an
 test('a wait counts on every screen, and says when it is over', async ({ page }) => {
   const app = await App.start({ demo: true });
   try {
-    const { run } = await newRun(app, 'WAIT', { hold_s: 12, settle_s: 1 });
+    const { run } = await newRun(app, 'WAIT', { hold_s: 20, settle_s: 1 });
     await page.goto(`${app.url}/runs/${run.id}`);
     const technician = await Technician.at(app, page, run.id);
     await technician.until('hold.wait');
@@ -61,7 +61,7 @@ test('a wait counts on every screen, and says when it is over', async ({ page })
     await page.goto(`${app.url}/jobs`);
     const waits = page.getByRole('status', { name: 'Waits' });
     await expect(waits).toContainText(/WAIT holding 0:\d\d/);
-    await expect(waits).toContainText('over: read now', { timeout: 20_000 });
+    await expect(waits).toContainText('over: read now', { timeout: 40_000 });
     await page.goto(app.url);
     await expect(page.getByRole('main').getByText('Holding over: read now')).toBeVisible();
     await waits.getByRole('link').click();
