@@ -5,7 +5,7 @@ import Database from 'better-sqlite3';
 import type { RunEvent } from '../src/core/procedure/events';
 import { openDatabase } from '../src/server/database';
 import { seedDemo } from '../src/server/demo/seed';
-import { listJobs } from '../src/server/jobs';
+import { nextJobs } from '../src/server/job-list';
 import { appendEvent, startRun } from '../src/server/runs';
 import { quantiles, table } from './figures';
 
@@ -23,7 +23,7 @@ async function main() {
     'create table e (run text, seq integer, id text unique, at text, body text, primary key (run, seq))',
   );
   const insert = raw.prepare('insert into e values (?, ?, ?, ?, ?)');
-  const [job] = await listJobs(db);
+  const [job] = await nextJobs(db, 1);
   const started = await startRun(db, job!.id, new Date().toISOString());
   if (!started.ok) throw new Error(started.why.message);
   const capture_ms: number[] = [];

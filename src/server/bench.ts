@@ -2,9 +2,10 @@ import type { Knex } from 'knex';
 import { liveState, progress } from '@/core/procedure/live';
 import { nextAction } from '@/core/procedure/run';
 import type { OnBench } from '@/core/records/on-bench';
+import { stateOf } from '@/core/records/judged-run';
 import { waitOf } from '@/core/records/waits';
 import { findJob } from './jobs';
-import { openRuns, stateOf } from './runs';
+import { openRuns } from './runs';
 
 /** Everything that is on the bench now. */
 export async function benchNow(db: Knex): Promise<OnBench[]> {

@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import knex, { type Knex } from 'knex';
+import { refreshIndex } from './job-index';
 import { migrationSource } from './migrations';
 
 /** Folder that holds the database: HARD_PEDAL_DATA, else ./data. */
@@ -29,6 +30,7 @@ export async function openDatabase(file: string): Promise<Knex> {
     migrations: { migrationSource },
   });
   await db.migrate.latest();
+  await refreshIndex(db);
   return db;
 }
 

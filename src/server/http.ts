@@ -2,7 +2,12 @@ import { database } from './database';
 import type { Outcome, Refusal } from './outcome';
 import type { Knex } from 'knex';
 
-const STATUS: Record<Refusal['code'], number> = { 'not-found': 404, invalid: 422, conflict: 409 };
+const STATUS: Record<Refusal['code'], number> = {
+  'not-found': 404,
+  invalid: 422,
+  conflict: 409,
+  refused: 409,
+};
 
 /** Largest request body read, bytes: ten thousand times a capture, and far from hurting the server. */
 const MOST_BYTES = 1_000_000;
@@ -23,14 +28,20 @@ export async function answer<T>(work: (db: Knex) => Promise<Outcome<T>>, status 
   } catch (error) {
     if (error instanceof BadBody)
       return problem(error.status, { title: error.message, code: 'invalid', fields: {} });
-    const sqlite = (error as { code?: string }).code ?? '';
-    const title = /^SQLITE_(FULL|READONLY|IOERR|CANTOPEN)/.test(sqlite)
+    const title = isDiskTrouble(error as Error & { code?: string })
       ? 'The disk cannot be written, so nothing was recorded. Free some space or check the data folder, then try again.'
       : 'Something went wrong on the server, so nothing was recorded. Try again; if it stays, note the time and tell whoever keeps this machine.';
     process.stderr.write(`${new Date().toISOString()} ${(error as Error).stack ?? String(error)}\n`);
     return problem(500, { title, code: 'server' });
   }
 }
+
+/**
+ * Whether the disk is what failed. A full disk makes SQLite undo the transaction by itself; what is then reported is
+ * that there is none left to undo.
+ */
+export const isDiskTrouble = ({ code = '', message }: Error & { code?: string }): boolean =>
+  /^SQLITE_(FULL|READONLY|IOERR|CANTOPEN)/.test(code) || message.includes('no transaction is active');
 
 class BadBody extends Error {
   constructor(

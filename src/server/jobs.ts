@@ -1,50 +1,158 @@
+import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
+import { z } from 'zod';
+import { jobEntrySchema, type JobEntry } from '@/core/records/entries';
 import { jobSchema, type Job } from '@/core/records/job';
+import {
+  admitEntry,
+  jobRecord,
+  recordRefusalSentence,
+  withEntry,
+  type JobRecord,
+} from '@/core/records/job-record';
 import type { StoredJob } from '@/core/records/views';
-import { add, fromRow, replace, type Shelf } from './store';
+import { append, findEntry, jobChain, linksOf, writtenFrom, type NewEntry } from './journal';
+import { indexJob } from './job-index';
+import { done, invalid, refused, type Outcome } from './outcome';
+import { findProfile } from './shelf';
+import { conflict, missing } from './store';
 
-const jobs: Shelf<Job> = {
-  table: 'jobs',
-  what: 'job',
-  schema: jobSchema,
-  columns: ({ tag, profileId, promisedOn }) => ({ tag, profile_id: profileId, promised_on: promisedOn }),
-};
+/** Takes in a unit: the first entry of its record. */
+export async function addJob(db: Knex, input: unknown, at: string): Promise<Outcome<StoredJob>> {
+  const read = await readIntake(db, input);
+  if (!read.ok) return read;
+  const id = randomUUID();
+  const outcome = await write(db, id, { id: randomUUID(), at, entry: { type: 'taken-in', ...read.value } });
+  return outcome.ok ? done((await findJob(db, id))!) : outcome;
+}
 
-export const addJob = (db: Knex, input: unknown, now: string) => add(db, jobs, input, { created_at: now });
+/** Changes what was taken in, if it is still at the version the screen saw. What stood before stays in the record. */
+export async function replaceJob(
+  db: Knex,
+  id: string,
+  version: number,
+  input: unknown,
+  at: string,
+): Promise<Outcome<StoredJob>> {
+  const read = await readIntake(db, input);
+  if (!read.ok) return read;
+  return db.transaction(async (trx) => {
+    const now = await findJob(trx, id);
+    if (!now) return missing('job');
+    if (now.version !== version) return conflict('job', now);
+    const outcome = await write(trx, id, { id: randomUUID(), at, entry: { type: 'changed', ...read.value } });
+    return outcome.ok ? done((await findJob(trx, id))!) : outcome;
+  });
+}
 
-export const replaceJob = (db: Knex, id: string, version: number, input: unknown) =>
-  replace(db, jobs, id, version, input);
+async function readIntake(db: Knex, input: unknown) {
+  const parsed = jobSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const found = await findProfile(db, parsed.data.profileId);
+  if (!found) return invalid([{ path: ['profileId'], message: 'That profile is not on the shelf.' }]);
+  const profile = { id: found.id, kind: found.kind, body: found.body as unknown };
+  return done({ job: parsed.data, profile });
+}
 
-const withProfile = (db: Knex) =>
+/** Adds an entry to a job's record, whatever is derived from it included. Sent twice, it is recorded once. */
+export async function write(db: Knex, jobId: string, fresh: NewEntry<JobEntry>): Promise<Outcome<JobRecord>> {
+  return db.transaction(async (trx) => {
+    const record = await readRecord(trx, jobId);
+    if (record && (await findEntry(trx, fresh.id))?.chain === jobChain(jobId)) return done(record);
+    const refusal = admitEntry(record, fresh.entry);
+    if (refusal === 'not-begun') return missing('job');
+    if (refusal) return refused({ code: 'refused', message: recordRefusalSentence(refusal) });
+    const link = await append(trx, jobChain(jobId), fresh);
+    const next = withEntry(jobId, record, { ...fresh, place: link.place });
+    await indexJob(trx, next);
+    return done(next);
+  });
+}
+
+/** Entries that a screen may add as they are; the others come about by taking in, testing, uploading and signing. */
+const NOTES = [
+  'finding',
+  'work',
+  'fitting',
+  'withdrawn',
+  'put-back',
+  'reopened',
+  'archived',
+  'deleted',
+] as const;
+const noteSchema = z.strictObject({
+  id: z.uuid(),
+  entry: jobEntrySchema.refine(({ type }) => (NOTES as readonly string[]).includes(type), {
+    message: 'That cannot be written down this way.',
+  }),
+});
+
+/** Writes down a finding, work done, what was fitted; takes back, archives, deletes and opens again. */
+export async function addNote(
+  db: Knex,
+  jobId: string,
+  input: unknown,
+  at: string,
+): Promise<Outcome<JobRecord>> {
+  const parsed = noteSchema.safeParse(input);
+  if (!parsed.success)
+    return invalid(parsed.error.issues.map((issue) => ({ ...issue, path: issue.path.slice(2) })));
+  return write(db, jobId, { ...parsed.data, at });
+}
+
+/** The whole record of a job. */
+export async function readRecord(db: Knex, jobId: string): Promise<JobRecord | null> {
+  return jobRecord(
+    jobId,
+    (await linksOf(db, jobChain(jobId))).map((link) => writtenFrom(link)),
+  );
+}
+
+export async function findJob(db: Knex, id: string): Promise<StoredJob | null> {
+  const row = await jobRows(db).where('jobs.id', id).first();
+  return row ? (await withRuns(db, [row]))[0]! : null;
+}
+
+/** Rows of jobs with the names of their profiles. */
+export const jobRows = (db: Knex) =>
   db('jobs')
     .join('profiles', 'profiles.id', 'jobs.profile_id')
     .select('jobs.*', 'profiles.name as profile_name');
 
-/** Jobs, newest first. */
-export async function listJobs(db: Knex): Promise<StoredJob[]> {
-  return withRuns(db, await withProfile(db).orderBy('jobs.created_at', 'desc'));
+interface JobRow {
+  id: string;
+  version: number;
+  body: string;
+  created_at: string;
+  profile_name: string;
+  headline: string | null;
+  call: StoredJob['call'];
+  signed: number;
+  archived: number;
+  deleted: number;
 }
 
-export async function findJob(db: Knex, id: string): Promise<StoredJob | null> {
-  return (await withRuns(db, await withProfile(db).where('jobs.id', id)))[0] ?? null;
-}
-
-type JobRow = Parameters<typeof fromRow>[0] & { created_at: string; profile_name: string };
-
-async function withRuns(db: Knex, rows: JobRow[]): Promise<StoredJob[]> {
+/** Jobs as lists show them, each with its runs. */
+export async function withRuns(db: Knex, rows: JobRow[]): Promise<StoredJob[]> {
+  const ids = rows.map(({ id }) => id);
   const runs = await db('runs')
-    .whereIn(
-      'job_id',
-      rows.map(({ id }) => id),
-    )
+    .whereIn('job_id', ids)
     .orderBy('started_at')
     .select('id', 'job_id', 'started_at', 'finished_at');
+  const byJob = new Map<string, StoredJob['runs'][number][]>(ids.map((id) => [id, []]));
+  for (const run of runs)
+    byJob.get(run.job_id)!.push({ id: run.id, startedAt: run.started_at, finishedAt: run.finished_at });
   return rows.map((row) => ({
-    ...fromRow<Job>(row),
+    id: row.id,
+    version: row.version,
+    body: JSON.parse(row.body) as Job,
     createdAt: row.created_at,
     profileName: row.profile_name,
-    runs: runs
-      .filter((run) => run.job_id === row.id)
-      .map((run) => ({ id: run.id, startedAt: run.started_at, finishedAt: run.finished_at })),
+    headline: row.headline,
+    call: row.call,
+    signed: Boolean(row.signed),
+    archived: Boolean(row.archived),
+    deleted: Boolean(row.deleted),
+    runs: byJob.get(row.id)!,
   }));
 }

@@ -2,7 +2,8 @@
 export type Refusal =
   | { code: 'not-found'; message: string }
   | { code: 'invalid'; message: string; fields: Readonly<Record<string, string>> }
-  | { code: 'conflict'; message: string; current: unknown };
+  | { code: 'conflict'; message: string; current: unknown }
+  | { code: 'refused'; message: string };
 
 export type Outcome<T> = { ok: true; value: T } | { ok: false; why: Refusal };
 

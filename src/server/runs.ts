@@ -5,16 +5,24 @@ import { FAMILIES } from '@/core/families/registry';
 import type { Instrument } from '@/core/metrology/instrument';
 import { checkCapture } from '@/core/procedure/check-capture';
 import { runEventSchema, type RunEvent } from '@/core/procedure/events';
-import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
+import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/procedure/procedure';
-import { admitEvent, reduceRun, runRefusalSentence, type RunState } from '@/core/procedure/run';
+import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
 import { refusalSentence } from '@/core/quantities/refusal';
+import type { JobEntryOf } from '@/core/records/entries';
+import { carriedFrom, recordRefusalSentence } from '@/core/records/job-record';
+import { stateOf } from '@/core/records/judged-run';
+import { canonicalJson } from '@/core/records/canonical';
 import { conditionsFrom } from '@/core/records/settings';
+import { retestOf } from '@/core/records/staleness';
 import type { StoredRun } from '@/core/records/views';
 import type { Rig, RunContext } from '@/core/twin/family';
-import { findJob } from './jobs';
+import { append, jobChain, writtenFrom, type JournalRow } from './journal';
+import { indexJob } from './job-index';
+import { readRecord, write } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
-import { listInstruments, listProfiles, readSettings } from './shelf';
+import { findProfile, listInstruments, readSettings } from './shelf';
+import { missing } from './store';
 
 /** The bench's gauges by the port they usually stand on. */
 export function usualRig(ports: readonly { id: string }[], shelf: readonly Instrument[]): Rig {
@@ -26,9 +34,10 @@ export function usualRig(ports: readonly { id: string }[], shelf: readonly Instr
  * for ever by what it was made under.
  */
 export async function startRun(db: Knex, jobId: string, now: string): Promise<Outcome<StoredRun>> {
-  const job = await findJob(db, jobId);
-  const profile = job && (await listProfiles(db)).find(({ id }) => id === job.body.profileId);
-  if (!job || !profile) return refused({ code: 'not-found', message: 'There is no such job.' });
+  const record = await readRecord(db, jobId);
+  if (!record) return missing('job');
+  const found = await findProfile(db, record.job.profileId);
+  const profile = found ?? { kind: record.profile.kind, body: record.profile.body };
   const family = FAMILIES[profile.kind];
   const shelf = (await listInstruments(db)).map(({ body }) => body);
   const rig = usualRig(family.ports, shelf);
@@ -44,59 +53,96 @@ export async function startRun(db: Knex, jobId: string, now: string): Promise<Ou
   const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
   const procedure = family.procedure(profile.body, rig);
   const context: RunContext<unknown> = { procedure, profile: profile.body, rig, shelf, conditions };
-  const run: StoredRun = {
-    id: randomUUID(),
-    jobId,
-    kind: profile.kind,
-    context,
-    events: [],
-    startedAt: now,
-    finishedAt: null,
-  };
-  await db('runs').insert({
-    id: run.id,
-    job_id: jobId,
-    kind: run.kind,
-    context: JSON.stringify(context),
-    started_at: now,
-    finished_at: null,
+  return begin(db, jobId, { run: randomUUID(), kind: profile.kind, context, continues: null }, now);
+}
+
+/** Starts a re-test: the last run's readings are carried over, and only what has become stale is to be done again. */
+export async function startRetest(db: Knex, jobId: string, now: string): Promise<Outcome<StoredRun>> {
+  const record = await readRecord(db, jobId);
+  if (!record) return missing('job');
+  const settings = (await readSettings(db)).body;
+  const conditions = conditionsFrom(settings, now.slice(0, 10));
+  const plan = retestOf(record, conditions.day);
+  if (!plan) return refused({ code: 'refused', message: 'Nothing has become stale since the last test.' });
+  const shelf = (await listInstruments(db)).map(({ body }) => body);
+  const { run: before } = plan;
+  const moved = Object.values(before.context.rig)
+    .flat()
+    .filter((gauge) => !shelf.some((now) => canonicalJson(now) === canonicalJson(gauge)));
+  if (moved.length > 0) {
+    const message = `Changed on the Shelf since that test: ${moved.map(({ tag }) => tag).join(', ')}. Its readings cannot be carried over; test the unit again in full.`;
+    return refused({ code: 'refused', message });
+  }
+  const context = { ...before.context, conditions };
+  return db.transaction(async (trx) => {
+    const started = await begin(
+      trx,
+      jobId,
+      { run: randomUUID(), kind: before.kind, context, continues: before.id },
+      now,
+    );
+    if (!started.ok) return started;
+    const event: RunEvent = {
+      id: randomUUID(),
+      at: now,
+      type: 'disturbed',
+      steps: [...plan.stepIds],
+      rezero: plan.rezero,
+      why: plan.why,
+    };
+    await insertEvents(trx, started.value, [event], now);
+    return done((await findRun(trx, started.value.id))!);
   });
-  return done(run);
+}
+
+async function begin(
+  db: Knex,
+  jobId: string,
+  run: Omit<JobEntryOf<'run-started'>, 'type'>,
+  at: string,
+): Promise<Outcome<StoredRun>> {
+  const entry = { type: 'run-started', ...run } as const;
+  const outcome = await write(db, jobId, { id: randomUUID(), at, entry });
+  return outcome.ok ? done(outcome.value.runs.at(-1)!) : outcome;
 }
 
 interface RunRow {
   id: string;
   job_id: string;
-  kind: StoredRun['kind'];
-  context: string;
-  started_at: string;
   finished_at: string | null;
 }
 
-const runFrom = (row: RunRow, events: RunEvent[]): StoredRun => ({
-  id: row.id,
-  jobId: row.job_id,
-  kind: row.kind,
-  context: JSON.parse(row.context) as RunContext<unknown>,
-  events,
-  startedAt: row.started_at,
-  finishedAt: row.finished_at,
-});
-
-async function eventsOf(db: Knex, runId: string): Promise<RunEvent[]> {
-  const rows = await db('run_events').where({ run_id: runId }).orderBy('seq').select('body');
-  return rows.map(({ body }) => JSON.parse(body) as RunEvent);
-}
-
+/** A run from its own entries in the journal, and from those of the run it continues. */
 export async function findRun(db: Knex, id: string): Promise<StoredRun | null> {
   const row = await db<RunRow>('runs').where({ id }).first();
-  return row ? runFrom(row, await eventsOf(db, id)) : null;
+  if (!row) return null;
+  const links: JournalRow[] = await db<JournalRow>('journal').where({ run_id: id }).orderBy('place');
+  const [first, ...rest] = links.map((link) => writtenFrom(link));
+  const started = first!.entry as JobEntryOf<'run-started'>;
+  const before = started.continues ? await findRun(db, started.continues) : null;
+  const own = rest.map(({ entry }) => (entry as JobEntryOf<'run-event'>).event);
+  return {
+    id,
+    jobId: row.job_id,
+    kind: started.kind,
+    context: started.context as RunContext<unknown>,
+    events: [...carriedFrom(before ?? undefined), ...own],
+    continues: started.continues,
+    startedAt: first!.at,
+    finishedAt: row.finished_at,
+  };
 }
 
 /** Runs not yet finished, oldest first. */
 export async function openRuns(db: Knex): Promise<StoredRun[]> {
-  const rows = await db<RunRow>('runs').whereNull('finished_at').orderBy('started_at');
-  return Promise.all(rows.map(async (row) => runFrom(row, await eventsOf(db, row.id))));
+  const rows: { id: string }[] = await db('runs')
+    .join('jobs', 'jobs.id', 'runs.job_id')
+    .where('jobs.deleted', false)
+    .whereNull('runs.finished_at')
+    .orderBy('runs.started_at')
+    .select('runs.id');
+  const runs = await Promise.all(rows.map(({ id }) => findRun(db, id)));
+  return runs.flatMap((run) => run ?? []);
 }
 
 const appendSchema = z.strictObject({ expectedVersion: z.int().min(0), event: runEventSchema });
@@ -110,51 +156,47 @@ export async function appendEvent(
   runId: string,
   input: unknown,
   now: string,
-): Promise<Outcome<RunEvent[]>> {
+): Promise<Outcome<readonly RunEvent[]>> {
   const parsed = appendSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   const { event, expectedVersion } = parsed.data;
   return db.transaction(async (trx) => {
-    const row = await trx<RunRow>('runs').where({ id: runId }).first();
-    if (!row) return refused({ code: 'not-found', message: 'There is no such run.' });
-    const run = runFrom(row, await eventsOf(trx, runId));
-    if (run.events.some(({ id }) => id === event.id)) return done([...run.events]);
+    const run = await findRun(trx, runId);
+    if (!run) return missing('run');
+    if (run.events.some(({ id }) => id === event.id)) return done(run.events);
     if (run.events.length !== expectedVersion) {
       const message =
         'Another screen added to this run first. What you entered is kept here; nothing was recorded twice.';
       return refused({ code: 'conflict', message, current: run.events });
     }
+    const job = await trx('jobs').where({ id: run.jobId }).first('signed', 'deleted');
+    if (job.signed || job.deleted) {
+      const message = recordRefusalSentence(job.deleted ? 'deleted' : 'signed');
+      return refused({ code: 'refused', message });
+    }
     const refusal = refusalOf(run, event);
     if (refusal) return invalid([{ path: ['event'], message: refusal }]);
-    await insertEvents(trx, runId, [event], run.events.length, now);
+    await insertEvents(trx, run, [event], now);
     return done([...run.events, event]);
   });
 }
 
-/** Writes events behind those already there, and closes the run with its last one. */
+/** Events that change what lists and searches show. */
+const isIndexed = (event: RunEvent) =>
+  event.type === 'finished' || event.type === 'skipped' || (event.type === 'observed' && event.note !== '');
+
+/** Writes events behind those already there. */
 export async function insertEvents(
   db: Knex,
-  runId: string,
+  run: Pick<StoredRun, 'id' | 'jobId'>,
   events: readonly RunEvent[],
-  after: number,
-  now: string,
+  at: string,
 ): Promise<void> {
-  for (const [i, event] of events.entries()) {
-    await db('run_events').insert({
-      run_id: runId,
-      seq: after + i + 1,
-      id: event.id,
-      recorded_at: now,
-      body: JSON.stringify(event),
-    });
-    if (event.type === 'finished') await db('runs').where({ id: runId }).update({ finished_at: event.at });
+  for (const event of events) {
+    const entry = { type: 'run-event', run: run.id, event } as const;
+    await append(db, jobChain(run.jobId), { id: event.id, at, entry });
   }
-}
-
-/** The state of a stored run. */
-export function stateOf(run: StoredRun): RunState {
-  const { procedure, rig, shelf } = run.context;
-  return reduceRun(procedure, run.events, zeroGate(instrumentsOf(rig, shelf)));
+  if (events.some(isIndexed)) await indexJob(db, (await readRecord(db, run.jobId))!);
 }
 
 function refusalOf(run: StoredRun, event: RunEvent): string | null {

@@ -1,38 +1,68 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
-import { instrumentSchema, type Instrument } from '@/core/metrology/instrument';
+import {
+  calibrationSchema,
+  instrumentSchema,
+  type Calibration,
+  type Instrument,
+} from '@/core/metrology/instrument';
 import { INITIAL_SETTINGS, settingsSchema, type Settings } from '@/core/records/settings';
-import type { Stored, StoredInstrument, StoredProfile } from '@/core/records/views';
-import { done, invalid, refused, type Outcome } from './outcome';
-import { add, fromRow, replace, type Shelf } from './store';
+import type { Stored, StoredInstrument, StoredProfile, Version } from '@/core/records/views';
+import { append, linksOf, writtenFrom } from './journal';
+import { randomUUID } from 'node:crypto';
+import { done, invalid, type Outcome } from './outcome';
+import {
+  add,
+  conflict,
+  fromRow,
+  list,
+  missing,
+  replace,
+  setDeleted,
+  shelfChain,
+  type Shelf,
+  type ShelfEntry,
+} from './store';
 
 type ProfileBody = StoredProfile['body'];
 
-const instruments: Shelf<Instrument> = {
+export const instruments: Shelf<Instrument> = {
   table: 'instruments',
   what: 'instrument',
   schema: instrumentSchema,
   columns: ({ tag }) => ({ tag }),
 };
 
-const profiles = (kind: FamilyKind): Shelf<ProfileBody> => ({
+export const profiles = (kind: FamilyKind): Shelf<ProfileBody> => ({
   table: 'profiles',
   what: 'profile',
   schema: FAMILIES[kind].profile as z.ZodType<ProfileBody>,
   columns: ({ name }) => ({ kind, name }),
 });
+const anyProfile = profiles(FAMILY_KINDS[0]);
 
 const kindOf = z.object({ kind: z.enum(FAMILY_KINDS, 'Kind of unit: choose one.') });
 
 export async function listProfiles(db: Knex): Promise<StoredProfile[]> {
-  const rows = await db('profiles').orderBy('name');
-  return rows.map((row) => ({ ...fromRow<ProfileBody>(row), kind: row.kind }));
+  const rows = await list<ProfileBody>(db, anyProfile, 'name');
+  return rows.map((row) => ({ ...row, kind: row.body.kind }));
 }
 
-export async function addProfile(db: Knex, input: unknown): Promise<Outcome<Stored<ProfileBody>>> {
+export async function findProfile(db: Knex, id: string): Promise<StoredProfile | null> {
+  const row = await db('profiles').where({ id, deleted: false }).first();
+  return row ? { ...fromRow<ProfileBody>(row), kind: row.kind } : null;
+}
+
+/** Adds a profile; under a given id where it comes with a job from another shop. */
+export async function addProfile(
+  db: Knex,
+  input: unknown,
+  now: string,
+  id?: string,
+): Promise<Outcome<Stored<ProfileBody>>> {
   const kind = kindOf.safeParse(input);
-  return kind.success ? add(db, profiles(kind.data.kind), input) : invalid(kind.error.issues);
+  return kind.success ? add(db, profiles(kind.data.kind), input, now, id) : invalid(kind.error.issues);
 }
 
 export async function replaceProfile(
@@ -40,23 +70,76 @@ export async function replaceProfile(
   id: string,
   version: number,
   input: unknown,
+  now: string,
 ): Promise<Outcome<Stored<ProfileBody>>> {
   const kind = kindOf.safeParse(input);
   return kind.success
-    ? replace(db, profiles(kind.data.kind), id, version, input)
+    ? replace(db, profiles(kind.data.kind), id, version, input, now)
     : invalid(kind.error.issues);
 }
 
-export async function listInstruments(db: Knex): Promise<StoredInstrument[]> {
-  return (await db('instruments').orderBy('tag')).map((row) => fromRow<Instrument>(row));
+export const deleteProfile = (db: Knex, id: string, deleted: boolean, now: string) =>
+  setDeleted(db, anyProfile, id, deleted, now);
+
+/** Every version that a profile or instrument has had, newest first, with the calibrations among them. */
+export async function versionsOf(db: Knex, what: 'profile' | 'instrument', id: string): Promise<Version[]> {
+  const links = await linksOf(db, shelfChain({ what }, id));
+  let version = 0;
+  const versions = links.map((link): Version => {
+    const { at, entry } = writtenFrom<ShelfEntry>(link);
+    if (entry.type === 'deleted')
+      return { at, version, what: entry.deleted ? 'taken off' : 'put back', body: null, calibration: null };
+    version += 1;
+    const calibration = entry.type === 'calibrated' ? (entry.calibration as Calibration) : null;
+    return {
+      at,
+      version,
+      what: calibration ? 'calibrated' : version === 1 ? 'added' : 'changed',
+      body: entry.body,
+      calibration,
+    };
+  });
+  return versions.reverse();
 }
 
-export const addInstrument = (db: Knex, input: unknown) => add(db, instruments, input);
+export const listInstruments = (db: Knex): Promise<StoredInstrument[]> => list(db, instruments, 'tag');
 
-export const replaceInstrument = (db: Knex, id: string, version: number, input: unknown) =>
-  replace(db, instruments, id, version, input);
+export async function findInstrument(db: Knex, id: string): Promise<StoredInstrument | null> {
+  const row = await db('instruments').where({ id, deleted: false }).first();
+  return row ? fromRow<Instrument>(row) : null;
+}
+
+export const addInstrument = (db: Knex, input: unknown, now: string) => add(db, instruments, input, now);
+
+export const replaceInstrument = (db: Knex, id: string, version: number, input: unknown, now: string) =>
+  replace(db, instruments, id, version, input, now);
+
+export const deleteInstrument = (db: Knex, id: string, deleted: boolean, now: string) =>
+  setDeleted(db, instruments, id, deleted, now);
+
+/** Records a calibration: the instrument's dates and correction table become those of its certificate. */
+export async function calibrate(
+  db: Knex,
+  id: string,
+  version: number,
+  input: unknown,
+  now: string,
+): Promise<Outcome<StoredInstrument>> {
+  const parsed = calibrationSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const found = await findInstrument(db, id);
+  if (!found) return missing('instrument');
+  const { on, due, correction } = parsed.data;
+  const body = { ...found.body, calibratedOn: on, calibrationDue: due, correction };
+  return replace(db, instruments, id, version, body, now, (stored) => ({
+    type: 'calibrated',
+    calibration: parsed.data,
+    body: stored,
+  }));
+}
 
 const SETTINGS_ROW = 1;
+export const SETTINGS_CHAIN = 'settings';
 
 export async function readSettings(db: Knex): Promise<Stored<Settings>> {
   const row = await db('settings').where({ id: SETTINGS_ROW }).first();
@@ -69,18 +152,16 @@ export async function writeSettings(
   db: Knex,
   version: number,
   input: unknown,
+  at: string,
 ): Promise<Outcome<Stored<Settings>>> {
   const parsed = settingsSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   return db.transaction(async (trx) => {
-    const now = await readSettings(trx);
-    if (now.version !== version) {
-      const message =
-        'The settings were changed on another screen while you were editing. Compare, then save again.';
-      return refused({ code: 'conflict', message, current: now });
-    }
+    const current = await readSettings(trx);
+    if (current.version !== version) return conflict('set of settings', current);
     const row = { id: SETTINGS_ROW, version: version + 1, body: JSON.stringify(parsed.data) };
     await trx('settings').insert(row).onConflict('id').merge();
+    await append(trx, SETTINGS_CHAIN, { id: randomUUID(), at, entry: { type: 'stored', body: parsed.data } });
     return done({ id: 'settings', version: version + 1, body: parsed.data });
   });
 }

@@ -4,15 +4,18 @@ import path from 'node:path';
 import type { Knex } from 'knex';
 import { FAMILIES } from '@/core/families/registry';
 import type { RunEvent } from '@/core/procedure/events';
-import { judgedRun } from './assessments';
+import { judgedRun, stateOf } from '@/core/records/judged-run';
+import { jobQuerySchema } from '@/core/records/job-query';
+import { searchJobs } from './job-list';
 import { benchNow } from './bench';
-import { openDatabase } from './database';
 import { cases } from './demo/world';
 import { seedDemo } from './demo/seed';
+import { openDatabase } from './database';
+import { seededDatabase } from './demo/fixture';
 import { foreignRequest } from './loopback';
-import { addJob, findJob, listJobs, replaceJob } from './jobs';
+import { addJob, findJob, replaceJob } from './jobs';
 import { MIGRATION_NAMES } from './migrations';
-import { appendEvent, findRun, openRuns, startRun, stateOf } from './runs';
+import { appendEvent, findRun, openRuns, startRun } from './runs';
 import { addProfile, listInstruments, readSettings, writeSettings } from './shelf';
 
 let folder: string;
@@ -21,8 +24,7 @@ const NOW = '2026-11-23T10:00:00.000Z';
 
 beforeEach(async () => {
   folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-unit-'));
-  db = await openDatabase(path.join(folder, 'test.sqlite'));
-  await seedDemo(db, new Date(NOW));
+  db = await seededDatabase(path.join(folder, 'test.sqlite'));
 });
 
 afterEach(async () => {
@@ -36,6 +38,8 @@ async function freshRun() {
   if (!run.ok) throw new Error(run.why.message);
   return run.value;
 }
+
+const listJobs = async (all: Knex) => (await searchJobs(all, jobQuerySchema.parse({}))).jobs;
 
 let count = 0;
 const id = () => `00000000-0000-4000-8000-${String(++count).padStart(12, '0')}`;
@@ -138,9 +142,9 @@ describe('a run', () => {
 describe('shelf and jobs', () => {
   test('a change on an outdated version is refused and shows both', async () => {
     const job = (await listJobs(db))[0]!;
-    const mine = await replaceJob(db, job.id, job.version, { ...job.body, from: 'A' });
+    const mine = await replaceJob(db, job.id, job.version, { ...job.body, from: 'A' }, NOW);
     expect(mine.ok).toBe(true);
-    const late = await replaceJob(db, job.id, job.version, { ...job.body, from: 'B' });
+    const late = await replaceJob(db, job.id, job.version, { ...job.body, from: 'B' }, NOW);
     expect(late).toMatchObject({ ok: false, why: { code: 'conflict', current: { body: { from: 'A' } } } });
   });
   test('a job of a profile that is not there is refused at the field', async () => {
@@ -152,13 +156,19 @@ describe('shelf and jobs', () => {
     });
   });
   test('an unknown kind of profile is refused', async () => {
-    expect(await addProfile(db, { kind: 'steam' })).toMatchObject({ ok: false, why: { code: 'invalid' } });
+    expect(await addProfile(db, { kind: 'steam' }, NOW)).toMatchObject({
+      ok: false,
+      why: { code: 'invalid' },
+    });
   });
   test('settings keep a version of their own', async () => {
     const { version, body } = await readSettings(db);
-    expect((await writeSettings(db, version, { ...body, altitude_m: 500 })).ok).toBe(true);
-    expect(await writeSettings(db, version, body)).toMatchObject({ ok: false, why: { code: 'conflict' } });
-    expect(await writeSettings(db, version + 1, { ...body, meets: 0.4 })).toMatchObject({
+    expect((await writeSettings(db, version, { ...body, altitude_m: 500 }, NOW)).ok).toBe(true);
+    expect(await writeSettings(db, version, body, NOW)).toMatchObject({
+      ok: false,
+      why: { code: 'conflict' },
+    });
+    expect(await writeSettings(db, version + 1, { ...body, meets: 0.4 }, NOW)).toMatchObject({
       ok: false,
       why: { code: 'invalid' },
     });

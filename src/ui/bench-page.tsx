@@ -2,6 +2,7 @@
 
 import { Box } from '@mui/material';
 import Link from 'next/link';
+import { daysBetween, type DueDate } from '@/core/records/due';
 import type { OnBench } from '@/core/records/on-bench';
 import type { StoredJob } from '@/core/records/views';
 import { Key } from './keys';
@@ -14,13 +15,14 @@ import { clock, useNow } from './use-now';
 export interface BenchView {
   readonly onBench: readonly OnBench[];
   readonly next: readonly { readonly job: StoredJob; readonly blockedBy: string | null }[];
-  readonly overdue: readonly { readonly tag: string; readonly name: string; readonly due: string }[];
+  /** Calibrations overdue or due soon. */
+  readonly due: readonly DueDate[];
   readonly today: string;
 }
 
 /** The day: what is on the bench and live, what is next and what blocks it, gauges in use, what is overdue. */
 export function BenchPage({ view }: { view: BenchView }) {
-  const { onBench, next, overdue, today } = view;
+  const { onBench, next, due, today } = view;
   return (
     <Page
       title="Bench"
@@ -67,12 +69,21 @@ export function BenchPage({ view }: { view: BenchView }) {
           ))}
         </Box>
       </Part>
-      <Part title="Gauges">
-        {overdue.length === 0 && <Nothing>Every gauge is in date.</Nothing>}
-        {overdue.map(({ tag, name, due }) => (
+      <Part
+        title="Gauges"
+        note={
+          <Box component="a" href="/api/v1/due.ics" sx={{ color: 'primary.main' }}>
+            Due dates for a calendar
+          </Box>
+        }
+      >
+        {due.length === 0 && <Nothing>Every gauge is in date, and none falls due this month.</Nothing>}
+        {due.map(({ tag, name, on }) => (
           <Box key={tag} sx={{ py: 0.5 }}>
-            <b>{tag}</b> {name}: calibration was due on {due}. It can be used; every verdict that leans on it
-            says so.
+            <b>{tag}</b> {name}:{' '}
+            {on < today
+              ? `calibration was due on ${on}. It can be used; every verdict that leans on it says so.`
+              : `calibration due on ${on}, in ${daysBetween(today, on)} days.`}
           </Box>
         ))}
         {onBench.length > 0 && (

@@ -1,13 +1,17 @@
 import type { Metadata } from 'next';
 import { database } from '@/server/database';
-import { listJobs } from '@/server/jobs';
-import { assessmentsOf } from '@/server/assessments';
+import { jobQuerySchema } from '@/core/records/job-query';
+import { searchJobs } from '@/server/job-list';
 import { JobsPage } from '@/ui/jobs-page';
 
 export const metadata: Metadata = { title: 'Jobs' };
 
-export default async function Jobs() {
-  const db = await database();
-  const jobs = await listJobs(db);
-  return <JobsPage jobs={jobs} headlines={await assessmentsOf(db, jobs)} />;
+interface Place {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function Jobs({ searchParams }: Place) {
+  const query = jobQuerySchema.parse(await searchParams);
+  const { jobs, total } = await searchJobs(await database(), query);
+  return <JobsPage query={query} jobs={jobs} total={total} />;
 }

@@ -15,6 +15,9 @@ const ASME_PERCENT: Record<(typeof ASME_GRADES)[number], readonly [number, numbe
   D: [5, 5, 5],
 };
 
+/** A pointer can stand a little past the last mark. */
+const OVER_SCALE = 1.05;
+
 const percent = z.number().positive().max(50);
 
 export const accuracySchema = z.discriminatedUnion('kind', [
@@ -23,6 +26,41 @@ export const accuracySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('en-837-1'), class: z.enum(EN_CLASSES) }),
   z.strictObject({ kind: z.literal('asme-b40.100'), grade: z.enum(ASME_GRADES) }),
 ]);
+
+const pressure_Pa = z.number();
+
+/**
+ * What a calibration laboratory found: the true value at each indicated one. Inside the table the reading is
+ * corrected and the table's own uncertainty takes the place of the permissible error. Handbook 5.
+ */
+export const correctionSchema = z.strictObject({
+  points: z
+    .array(z.strictObject({ reference_Pa: pressure_Pa, indicated_Pa: pressure_Pa }))
+    .min(2, 'Correction table: at least two points are needed.')
+    .max(100, 'Correction table: 100 points at the most.')
+    .superRefine((points, ctx) => {
+      points.forEach((point, i) => {
+        const before = points[i - 1];
+        if (!before) return;
+        const wrong =
+          point.reference_Pa <= before.reference_Pa
+            ? 'reference'
+            : point.indicated_Pa <= before.indicated_Pa
+              ? 'indicated'
+              : null;
+        if (wrong)
+          ctx.addIssue({
+            code: 'custom',
+            path: [i],
+            message: `Correction table, row ${i + 1}: the ${wrong} value must be above the one in the row before it.`,
+          });
+      });
+    }),
+  /** Expanded uncertainty (k = 2) that the certificate states, Pa. */
+  expandedU_Pa: z.number().positive('Uncertainty on the certificate: above zero.'),
+  certificate: z.string().trim().max(200),
+});
+export type Correction = Readonly<z.infer<typeof correctionSchema>>;
 
 const day = z.iso.date('a date, as in 2026-11-23').nullable();
 
@@ -46,9 +84,24 @@ export const instrumentFields = {
   calibrationDue: day.meta({ title: 'Next calibration, as 2027-11-23' }),
 };
 
+/** A calibration as recorded: it replaces the dates and the correction table, and stays in the instrument's history. */
+export const calibrationSchema = z
+  .strictObject({
+    on: z.iso.date('Calibrated on: a date, as in 2026-11-23.'),
+    due: z.iso.date('Next calibration: a date, as in 2027-11-23.').nullable(),
+    certificate: z.string().trim().max(200),
+    found: z.string().trim().max(2_000),
+    correction: correctionSchema.nullable(),
+  })
+  .refine(({ on, due }) => due === null || due > on, {
+    path: ['due'],
+    message: 'The next calibration must be after this one.',
+  });
+export type Calibration = z.infer<typeof calibrationSchema>;
+
 /** A gauge or transducer on the shelf. Handbook 5. */
 export const instrumentSchema = z
-  .strictObject(instrumentFields)
+  .strictObject({ ...instrumentFields, correction: correctionSchema.nullable() })
   .refine((gauge) => gauge.step_Pa < gauge.fullScale_Pa, {
     path: ['step_Pa'],
     message: 'The smallest step must be smaller than the full scale.',
@@ -56,7 +109,12 @@ export const instrumentSchema = z
   .refine((gauge) => gauge.tiedTo === null || gauge.tiedTo !== gauge.tag, {
     path: ['tiedTo'],
     message: 'A gauge cannot be tied to itself.',
-  });
+  })
+  .refine(
+    ({ correction, fullScale_Pa }) =>
+      !correction || correction.points.every(({ indicated_Pa }) => indicated_Pa <= OVER_SCALE * fullScale_Pa),
+    { path: ['correction'], message: 'Correction table: an indicated value is beyond the full scale.' },
+  );
 
 export type Instrument = z.infer<typeof instrumentSchema>;
 export type Accuracy = Instrument['accuracy'];
@@ -80,6 +138,53 @@ export function permissibleError_Pa({ accuracy, fullScale_Pa }: Instrument, read
       return (percentHere / 100) * fullScale_Pa;
     }
   }
+}
+
+/** Value between the rows of a table, or null outside it. Both columns rise. */
+function between(
+  points: Correction['points'],
+  value: number,
+  from: 'reference_Pa' | 'indicated_Pa',
+  to: 'reference_Pa' | 'indicated_Pa',
+): number | null {
+  const i = points.findIndex((point) => point[from] >= value);
+  const after = points[i];
+  if (!after) return null;
+  if (after[from] === value) return after[to];
+  const before = points[i - 1];
+  if (!before) return null;
+  const part = (value - before[from]) / (after[from] - before[from]);
+  return before[to] + part * (after[to] - before[to]);
+}
+
+/**
+ * What a gauge measured, from what it showed and what it showed when vented. With a correction table the drift of
+ * its zero since the calibration is taken off first, then the table is read; outside the table, or without one, only
+ * the vented zero is taken off.
+ *
+ * @example a table with 100 bar indicated as 101 bar, zero true: 101 bar shown is 100 bar
+ */
+export function correctedReading_Pa(
+  { correction }: Instrument,
+  shown_Pa: number,
+  zero_Pa: number | null,
+): number {
+  if (!correction) return shown_Pa - (zero_Pa ?? 0);
+  const { points } = correction;
+  const zeroThen_Pa = between(points, 0, 'reference_Pa', 'indicated_Pa') ?? 0;
+  const drift_Pa = zero_Pa === null ? 0 : zero_Pa - zeroThen_Pa;
+  return between(points, shown_Pa - drift_Pa, 'indicated_Pa', 'reference_Pa') ?? shown_Pa - (zero_Pa ?? 0);
+}
+
+/**
+ * Standard uncertainty of the gauge's one unknown error at a true value, Pa: half the certificate's expanded
+ * uncertainty inside its correction table, else the permissible error over √3. Handbook 5.
+ */
+export function gaugeUncertainty_Pa(gauge: Instrument, value_Pa: number): number {
+  const points = gauge.correction?.points;
+  if (points && value_Pa >= points[0]!.reference_Pa && value_Pa <= points.at(-1)!.reference_Pa)
+    return gauge.correction!.expandedU_Pa / 2;
+  return permissibleError_Pa(gauge, value_Pa) / Math.sqrt(3);
 }
 
 /** Percentages offered where an accuracy is no class and no grade. */

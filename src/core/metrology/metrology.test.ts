@@ -24,6 +24,7 @@ const gauge = (change: Partial<Instrument> = {}): Instrument => ({
   step_Pa: 0.5 * BAR,
   usualPort: null,
   tiedTo: null,
+  correction: null,
   calibratedOn: null,
   calibrationDue: null,
   ...change,

@@ -1,4 +1,4 @@
-import { permissibleError_Pa, type Instrument } from './instrument';
+import { correctedReading_Pa, gaugeUncertainty_Pa, type Instrument } from './instrument';
 
 /** A value read from one gauge, once or several times. */
 export interface Measured {
@@ -25,7 +25,7 @@ export interface Term {
   readonly measured: Measured;
 }
 
-/** Averages repeated readings of one gauge and takes off its vented zero, where one was read. */
+/** Averages repeated readings of one gauge, corrected by its table and its vented zero, where there are any. */
 export function measured(
   values_Pa: readonly number[],
   instrument: Instrument,
@@ -36,7 +36,7 @@ export function measured(
   const mean_Pa = values_Pa.reduce((sum, value) => sum + value, 0) / count;
   const squares = values_Pa.reduce((sum, value) => sum + (value - mean_Pa) ** 2, 0);
   return {
-    value_Pa: mean_Pa - (zero_Pa ?? 0),
+    value_Pa: correctedReading_Pa(instrument, mean_Pa, zero_Pa),
     instrument,
     count,
     scatter_Pa: count > 1 ? Math.sqrt(squares / (count - 1)) : 0,
@@ -44,9 +44,9 @@ export function measured(
   };
 }
 
-/** The gauge's one unknown error as a standard uncertainty, MPE/√3. Repeats do not shrink it. Handbook 5. */
+/** The gauge's one unknown error as a standard uncertainty. Repeats do not shrink it. Handbook 5. */
 export function sharedUncertainty_Pa({ value_Pa, instrument }: Measured): number {
-  return permissibleError_Pa(instrument, value_Pa) / Math.sqrt(3);
+  return gaugeUncertainty_Pa(instrument, value_Pa);
 }
 
 /** What differs from reading to reading: the step (uniform, step/√12) and the scatter of the mean. Handbook 5. */

@@ -39,6 +39,7 @@ export const CAUTIONS = {
 } as const satisfies Record<string, Caution>;
 
 export type CautionId = keyof typeof CAUTIONS;
+export const CAUTION_IDS = Object.keys(CAUTIONS) as [CautionId, ...CautionId[]];
 
 /** Said wherever a verdict is given. */
 export const NOT_CLAIMED =

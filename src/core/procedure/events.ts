@@ -37,6 +37,15 @@ export const runEventSchema = z.discriminatedUnion('type', [
   z.strictObject({ ...base, type: z.literal('struck'), capture: z.uuid() }),
   z.strictObject({ ...base, type: z.literal('reopened'), item: name }),
   z.strictObject({ ...base, type: z.literal('skipped'), step: name, item: name.nullable(), reason: words }),
+  /** A part changed or a line opened: the readings of these steps are kept and no longer count. */
+  z.strictObject({
+    ...base,
+    type: z.literal('disturbed'),
+    steps: z.array(name).min(1).max(200),
+    /** The gauges are read vented again: later readings have their own zeros. */
+    rezero: z.boolean(),
+    why: words,
+  }),
   z.strictObject({ ...base, type: z.literal('finished') }),
 ]);
 

@@ -21,7 +21,7 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
   let shutIn = false;
   const seen = new Set<string>();
   for (const capture of run.captures) {
-    if (capture.struck) continue;
+    if (capture.struck || capture.stale) continue;
     const found = findItem(procedure, capture.item);
     if (found?.item.kind !== 'reading') continue;
     const { item, step } = found;

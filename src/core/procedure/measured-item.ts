@@ -7,14 +7,16 @@ export function instrumentsOf(rig: Rig, shelf: readonly Measured['instrument'][]
   return new Map([...shelf, ...Object.values(rig).flat()].map((gauge) => [gauge.tag, gauge]));
 }
 
-/** What a gauge showed when vented, Pa; null where it was not read. */
-export function ventedZero_Pa(run: RunState, tag: string): number | null {
-  const captures = countedCaptures(run, `zero.${tag}`);
+/** What a gauge showed when vented in a session (the present one, unless said), Pa; null where it was not read. */
+export function ventedZero_Pa(run: RunState, tag: string, session = run.session): number | null {
+  const captures = run.captures.filter(
+    (c) => c.item === `zero.${tag}` && c.session === session && !c.struck && !c.gateShut,
+  );
   if (captures.length === 0) return null;
   return captures.reduce((sum, capture) => sum + capture.value_SI, 0) / captures.length;
 }
 
-/** The value of an item: readings of one gauge averaged, its vented zero taken off. */
+/** The value of an item: readings of one gauge averaged, corrected by its table and its vented zero. */
 export interface ItemReading extends Measured {
   readonly captures: readonly Capture[];
 }
@@ -40,7 +42,7 @@ export function measuredItem(
     if (!instrument) return [];
     const captures = counted.filter((capture) => capture.instrument === tag);
     const values = captures.map(({ value_SI }) => value_SI);
-    return [{ ...measured(values, instrument, ventedZero_Pa(run, tag)), captures }];
+    return [{ ...measured(values, instrument, ventedZero_Pa(run, tag, captures[0]!.session)), captures }];
   });
   return readings.sort((a, b) => readingUncertainty_Pa(a) - readingUncertainty_Pa(b))[0] ?? null;
 }

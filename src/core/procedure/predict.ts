@@ -3,7 +3,7 @@ import { readingUncertainty_Pa, type Measured, type Term } from '../metrology/un
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
 import { instrumentsOf, measuredItem } from './measured-item';
 import type { ReadingItem } from './procedure';
-import { countedCaptures, type RunState } from './run';
+import { countedCaptures, counts, type RunState } from './run';
 
 /** A reading predicted by the twin at the conditions actually read. */
 export interface Prediction {
@@ -72,9 +72,7 @@ function sourceBefore(
   );
   const own = countedCaptures(run, item.id).at(-1);
   const end = own ? run.captures.findIndex(({ id }) => id === own.id) : run.captures.length;
-  const before = run.captures
-    .slice(0, end)
-    .filter((c) => sourceItems.has(c.item) && !c.struck && !c.gateShut);
+  const before = run.captures.slice(0, end).filter((c) => sourceItems.has(c.item) && counts(c));
   const last = before.at(-1);
   if (!last) return 'unknown';
   return measuredItem(instruments, run, last.item) ?? 'unknown';

@@ -1,86 +1,100 @@
-import type { Quantity } from '../quantities/units';
-import type { CautionId } from './cautions';
+import { z } from 'zod';
+import { QUANTITIES } from '../quantities/units';
+import { CAUTION_IDS } from './cautions';
+
+const name = z.string().min(1).max(80);
+const prose = z.string().max(2_000);
+const SI = z.number();
 
 /** State of a vacuum or pressure source that a step needs. */
-export type SourceState = 'on' | 'off';
+export const sourceStateSchema = z.enum(['on', 'off']);
+export type SourceState = z.infer<typeof sourceStateSchema>;
 
-/** A number to be read and captured. */
-export interface ReadingItem {
-  readonly kind: 'reading';
-  readonly id: string;
-  readonly prompt: string;
-  readonly port: string;
-  readonly quantity: Quantity;
+const readingItemSchema = z.strictObject({
+  kind: z.literal('reading'),
+  id: name,
+  prompt: prose,
+  port: name,
+  quantity: z.enum(QUANTITIES),
   /** The twin's reading that this measures; 'input' and 'supply' are set or found, not predicted. */
-  readonly measures: string;
+  measures: name,
   /** Where the input is to be set for this reading, Pa. */
-  readonly target_Pa?: number;
+  target_Pa: SI.optional(),
   /** Pressure is being raised here: the profile's proof limit, at which the technician stops, Pa. */
-  readonly stopAt_Pa?: number;
+  stopAt_Pa: SI.optional(),
   /** Reading item that says at what input this one was taken; without it, the target or a released input. */
-  readonly inputFrom?: string;
+  inputFrom: name.optional(),
   /** Reading of the source under the same load: once taken, it counts for this item in place of an earlier one. */
-  readonly sourceFrom?: string;
+  sourceFrom: name.optional(),
   /** Elapsed time of a hold at this reading, as planned, s. */
-  readonly elapsed_s?: number;
+  elapsed_s: SI.optional(),
   /** Only these gauges of the port (tags): a vented zero is read on each. */
-  readonly gauge?: string;
+  gauge: name.optional(),
   /** The step goes on only when the reading is this close to zero: a pressure hazard is never ticked away. */
-  readonly gate?: 'zero';
-}
+  gate: z.literal('zero').optional(),
+});
+/** A number to be read and captured. */
+export type ReadingItem = Readonly<z.infer<typeof readingItemSchema>>;
 
-export interface Answer {
-  readonly id: string;
-  readonly label: string;
-  readonly finds: 'good' | 'bad' | 'unknown';
-}
+const answerSchema = z.strictObject({ id: name, label: prose, finds: z.enum(['good', 'bad', 'unknown']) });
+export type Answer = Readonly<z.infer<typeof answerSchema>>;
 
-/** Something to be looked at, listened to or asked. The first answer is what a healthy unit gives. */
-export interface ObservationItem {
-  readonly kind: 'observation';
-  readonly id: string;
-  readonly prompt: string;
+const observationItemSchema = z.strictObject({
+  kind: z.literal('observation'),
+  id: name,
+  prompt: prose,
   /** What it is called in the results. */
-  readonly name: string;
-  readonly point?: string;
-  readonly answers: readonly [Answer, Answer, ...Answer[]];
-}
+  name: prose,
+  point: name.optional(),
+  answers: z.tuple([answerSchema, answerSchema], answerSchema),
+});
+/** Something to be looked at, listened to or asked. The first answer is what a healthy unit gives. */
+export type ObservationItem = Readonly<z.infer<typeof observationItemSchema>>;
 
-/** A wait that is counted down. */
-export interface WaitItem {
-  readonly kind: 'wait';
-  readonly id: string;
-  readonly prompt: string;
-  readonly duration_s: number;
+const waitItemSchema = z.strictObject({
+  kind: z.literal('wait'),
+  id: name,
+  prompt: prose,
+  duration_s: SI,
   /** 'key': starts when the technician says so. 'reading': started when the reading before it was captured. */
-  readonly starts: 'key' | 'reading';
-}
+  starts: z.enum(['key', 'reading']),
+});
+/** A wait that is counted down. */
+export type WaitItem = Readonly<z.infer<typeof waitItemSchema>>;
 
+const itemSchema = z.discriminatedUnion('kind', [readingItemSchema, observationItemSchema, waitItemSchema]);
 export type Item = ReadingItem | ObservationItem | WaitItem;
 
-/** One step of a test: what must be so before it, what is done in it, and what it leaves behind. */
-export interface Step {
-  readonly id: string;
-  readonly title: string;
-  readonly instruction: string;
-  readonly cautions: readonly CautionId[];
+const stepSchema = z.strictObject({
+  id: name,
+  title: prose,
+  instruction: prose,
+  cautions: z.array(z.enum(CAUTION_IDS)).readonly(),
   /** State that the vacuum source must be in; the run asks for it where it differs. */
-  readonly vacuum: SourceState;
+  vacuum: sourceStateSchema,
   /** Steps that must have been done, or skipped with a reason, before this one. */
-  readonly needs: readonly string[];
+  needs: z.array(name).readonly(),
   /** What the step uses up or leaves set, in words for the live strip. */
-  readonly leaves?: { readonly input?: 'applied' | 'released'; readonly charge?: 'spent' };
+  leaves: z
+    .strictObject({
+      input: z.enum(['applied', 'released']).optional(),
+      charge: z.literal('spent').optional(),
+    })
+    .optional(),
   /** A safety step cannot be skipped. */
-  readonly mandatory?: true;
-  readonly items: readonly Item[];
-}
+  mandatory: z.literal(true).optional(),
+  items: z.array(itemSchema).readonly(),
+});
+/** One step of a test: what must be so before it, what is done in it, and what it leaves behind. */
+export type Step = Readonly<z.infer<typeof stepSchema>>;
 
 /** The steps of a bench test, as data. */
-export interface Procedure {
-  readonly id: string;
-  readonly version: number;
-  readonly steps: readonly Step[];
-}
+export const procedureSchema = z.strictObject({
+  id: name,
+  version: z.int().min(1),
+  steps: z.array(stepSchema).max(200).readonly(),
+});
+export type Procedure = Readonly<z.infer<typeof procedureSchema>>;
 
 /** Finds an item and its step. */
 export function findItem(procedure: Procedure, id: string): { step: Step; item: Item } | null {

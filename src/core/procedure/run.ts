@@ -6,6 +6,10 @@ export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
   readonly struck: boolean;
   /** A gate's reading that was not yet at zero: kept, but the gate stays shut. */
   readonly gateShut: boolean;
+  /** A part or line changed since: kept, marked, no longer counted. */
+  readonly stale: boolean;
+  /** Counts up each time the gauges are vented anew: a reading goes with the zeros of its own session. */
+  readonly session: number;
 }
 
 export interface WaitState {
@@ -32,6 +36,7 @@ export interface RunState {
   readonly skipped: Readonly<Record<string, string>>;
   /** Item reopened for a repeat, if any. */
   readonly reopened: string | null;
+  readonly session: number;
   /** Steps whose cautions were acknowledged since the source last changed. */
   readonly acknowledged: readonly string[];
   readonly finished: boolean;
@@ -48,6 +53,7 @@ export type RunRefusal =
   | { code: 'unknown-capture' }
   | { code: 'mandatory'; step: string }
   | { code: 'not-started'; item: string }
+  | { code: 'not-vented' }
   | { code: 'not-safe' };
 
 /** A run to which nothing has happened yet. */
@@ -59,6 +65,7 @@ export const EMPTY_RUN: RunState = {
   waits: {},
   skipped: {},
   reopened: null,
+  session: 0,
   acknowledged: [],
   finished: false,
   startedAt: null,
@@ -93,7 +100,10 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
       const { type: _type, ...reading } = event;
       return {
         ...next,
-        captures: [...state.captures, { ...reading, struck: false, gateShut }],
+        captures: [
+          ...state.captures,
+          { ...reading, struck: false, gateShut, stale: false, session: state.session },
+        ],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
       };
@@ -130,9 +140,35 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
       const marks = Object.fromEntries(items.map((id) => [id, event.reason]));
       return { ...next, skipped: { ...state.skipped, ...marks }, reopened: null };
     }
+    case 'disturbed':
+      return disturb(procedure, next, event);
     case 'finished':
       return { ...next, finished: true };
   }
+}
+
+/** Makes the readings of some steps stale: what was seen, waited for or skipped there is to be done again. */
+function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'disturbed'>): RunState {
+  const items = new Set(
+    procedure.steps
+      .filter(({ id }) => event.steps.includes(id))
+      .flatMap(({ items: all }) => all.map((i) => i.id)),
+  );
+  const keep = <T>(record: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(record).filter(([id]) => !items.has(id)));
+  return {
+    ...state,
+    captures: state.captures.map((c) => (items.has(c.item) ? { ...c, stale: true } : c)),
+    observations: keep(state.observations),
+    waits: keep(state.waits),
+    skipped: keep(state.skipped),
+    reopened: null,
+    // Lines were off: every step's cautions are shown again, and the vacuum is off.
+    acknowledged: [],
+    vacuum: 'off',
+    session: state.session + (event.rezero ? 1 : 0),
+    finished: false,
+  };
 }
 
 /** A hold that is repeated starts again from its first reading: what hung on the old one is opened with it. */
@@ -179,9 +215,12 @@ export function isDone(state: RunState, item: Item): boolean {
   }
 }
 
-/** Readings of an item that count: not struck, and not a gate that stayed shut. */
+/** Whether a reading counts: not struck, not stale, and not a gate that stayed shut. */
+export const counts = ({ struck, stale, gateShut }: Capture): boolean => !struck && !stale && !gateShut;
+
+/** Readings of an item that count. */
 export function countedCaptures(state: RunState, itemId: string): Capture[] {
-  return state.captures.filter((capture) => capture.item === itemId && !capture.struck && !capture.gateShut);
+  return state.captures.filter((capture) => capture.item === itemId && counts(capture));
 }
 
 /** When a wait began: by its own event, or at the reading before it. */
@@ -220,6 +259,11 @@ export function admitEvent(procedure: Procedure, state: RunState, event: RunEven
       return procedure.steps.some(({ id }) => id === event.step)
         ? null
         : { code: 'unknown-item', item: event.step };
+    case 'disturbed': {
+      const unknown = event.steps.find((id) => !procedure.steps.some((step) => step.id === id));
+      if (unknown) return { code: 'unknown-item', item: unknown };
+      return state.vacuum === 'on' ? { code: 'not-vented' } : null;
+    }
     case 'finished':
       return nextAction(procedure, state).kind === 'finish' ? null : { code: 'not-safe' };
   }
@@ -276,6 +320,8 @@ export function runRefusalSentence(why: RunRefusal): string {
       return `“${why.step}” cannot be skipped: it keeps people safe.`;
     case 'not-started':
       return 'That wait has not been started.';
+    case 'not-vented':
+      return 'The vacuum is on. Make the unit safe before a part is changed or a line comes off.';
     case 'not-safe':
       return 'The run can be closed only when every step is done or skipped with a reason and the unit is made safe.';
   }

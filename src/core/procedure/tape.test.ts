@@ -134,6 +134,7 @@ describe('a running wait', () => {
     kind: 'remote-vacuum',
     context,
     events: list,
+    continues: null,
     startedAt: '',
     finishedAt: null,
   });

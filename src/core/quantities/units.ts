@@ -4,21 +4,23 @@
  */
 
 /** What kind of thing a number is. A depression, a gauge pressure and an absolute pressure share units, not meaning. */
-export type Quantity =
-  | 'pressure'
-  | 'depression'
-  | 'barometer'
-  | 'pressureRate'
-  | 'depressionRate'
-  | 'force'
-  | 'length'
-  | 'altitude'
-  | 'area'
-  | 'volume'
-  | 'temperature'
-  | 'duration'
-  | 'ratio'
-  | 'percent';
+export const QUANTITIES = [
+  'pressure',
+  'depression',
+  'barometer',
+  'pressureRate',
+  'depressionRate',
+  'force',
+  'length',
+  'altitude',
+  'area',
+  'volume',
+  'temperature',
+  'duration',
+  'ratio',
+  'percent',
+] as const;
+export type Quantity = (typeof QUANTITIES)[number];
 
 export interface Unit {
   /** Symbol as printed. */

@@ -1,7 +1,8 @@
 import type { FamilyKind } from '../families/registry';
-import type { Instrument } from '../metrology/instrument';
+import type { Calibration, Instrument } from '../metrology/instrument';
 import type { RunEvent } from '../procedure/events';
 import type { RunContext } from '../twin/family';
+import type { Assessment } from '../twin/result';
 import type { Job } from './job';
 
 /** A stored thing with its identity and the version that two screens must agree on. */
@@ -28,6 +29,8 @@ export interface StoredRun {
   readonly kind: FamilyKind;
   readonly context: RunContext<unknown>;
   readonly events: readonly RunEvent[];
+  /** The run whose readings were carried over, where this is a re-test. */
+  readonly continues: string | null;
   readonly startedAt: string;
   readonly finishedAt: string | null;
 }
@@ -35,9 +38,25 @@ export interface StoredRun {
 export interface StoredJob extends Stored<Job> {
   readonly createdAt: string;
   readonly profileName: string;
+  /** What the last finished run came to; null where there is none. */
+  readonly headline: string | null;
+  readonly call: Assessment['call'] | null;
+  readonly signed: boolean;
+  readonly archived: boolean;
+  readonly deleted: boolean;
   readonly runs: readonly {
     readonly id: string;
     readonly startedAt: string;
     readonly finishedAt: string | null;
   }[];
+}
+
+/** One entry in the history of a profile or instrument. */
+export interface Version {
+  readonly at: string;
+  readonly version: number;
+  readonly what: 'added' | 'changed' | 'calibrated' | 'taken off' | 'put back';
+  /** The thing as it then was; null where only its place on the shelf changed. */
+  readonly body: unknown;
+  readonly calibration: Calibration | null;
 }

@@ -28,6 +28,7 @@ const gauge = (
   step_Pa,
   usualPort: port,
   tiedTo: null,
+  correction: null,
   calibratedOn: '2026-03-01',
   calibrationDue: '2027-03-01',
   ...more,

@@ -1,9 +1,8 @@
-import type { z } from 'zod';
-import type { SupplyKind } from '../air/supply';
-import type { Instrument } from '../metrology/instrument';
-import type { Thresholds } from '../metrology/verdict';
+import { z } from 'zod';
+import { SUPPLY_KINDS } from '../air/supply';
+import { instrumentSchema } from '../metrology/instrument';
 import type { CautionId } from '../procedure/cautions';
-import type { Procedure, ReadingItem } from '../procedure/procedure';
+import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
 import type { Quantity } from '../quantities/units';
 import type { Assessment, Expectation, Result } from './result';
@@ -41,7 +40,11 @@ export interface Fault {
   readonly apply: (healthy: Vector, severity: number) => Vector;
   /** Observation items that find it, with the answer given, once it is past the first third of its range. */
   readonly signs: Readonly<Record<string, string>>;
+  /** What tells it from its likenesses: a test of this bench, or a look with the unit open. */
+  readonly confirm: string;
   readonly repair: string;
+  /** Parts that the repair changes. */
+  readonly parts: readonly string[];
   readonly cautions: readonly CautionId[];
 }
 
@@ -54,32 +57,52 @@ export interface Port {
   readonly quantity: Quantity | null;
 }
 
-/** The gauges that stand on each port of the bench for one run. */
-export type Rig = Readonly<Record<string, readonly Instrument[]>>;
-
-/** What a run was made under, kept with it. */
-export interface Conditions {
-  /** Station pressure, Pa absolute. */
-  readonly barometer_Pa: number;
-  readonly temperature_K: number;
-  readonly supplyKind: SupplyKind;
-  /** Sea-level depression that a healthy supply of this kind makes, Pa. */
-  readonly supplyHealth_Pa: number;
-  readonly technician: string;
-  /** ISO date of the run, for calibration state. */
-  readonly day: string;
-  readonly thresholds: Thresholds;
+/**
+ * A part that can be changed, a line that can be opened or a gauge that can be moved, with the steps whose readings
+ * it can have affected: those become stale. Handbook 8.
+ */
+export interface Part {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'part' | 'line' | 'gauge';
+  /** Steps of the procedure. */
+  readonly disturbs: readonly string[];
 }
 
-/** All that judging a run needs besides its events. */
-export interface RunContext<Profile> {
+const gaugesSchema = z.array(instrumentSchema).max(500).readonly();
+
+const rigSchema = z.record(z.string().max(40), gaugesSchema);
+/** The gauges that stand on each port of the bench for one run. */
+export type Rig = Readonly<z.infer<typeof rigSchema>>;
+
+export const conditionsSchema = z.strictObject({
+  /** Station pressure, Pa absolute. */
+  barometer_Pa: z.number().positive(),
+  temperature_K: z.number().positive(),
+  supplyKind: z.enum(SUPPLY_KINDS),
+  /** Sea-level depression that a healthy supply of this kind makes, Pa. */
+  supplyHealth_Pa: z.number().positive(),
+  technician: z.string().max(120),
+  /** ISO date of the run, for calibration state. */
+  day: z.iso.date(),
+  thresholds: z.strictObject({ meets: z.number().gt(0.5).lt(1), fails: z.number().gt(0).lt(0.5) }),
+});
+/** What a run was made under, kept with it. */
+export type Conditions = Readonly<z.infer<typeof conditionsSchema>>;
+
+export const runContextSchema = z.strictObject({
   /** The steps, built once for this profile on this rig. */
-  readonly procedure: Procedure;
-  readonly profile: Profile;
-  readonly rig: Rig;
+  procedure: procedureSchema,
+  /** Checked by the family's own schema. */
+  profile: z.unknown(),
+  rig: rigSchema,
   /** Every instrument that could be used instead, for advice. */
-  readonly shelf: readonly Instrument[];
-  readonly conditions: Conditions;
+  shelf: gaugesSchema,
+  conditions: conditionsSchema,
+});
+/** All that judging a run needs besides its events. */
+export interface RunContext<Profile> extends Readonly<Omit<z.infer<typeof runContextSchema>, 'profile'>> {
+  readonly profile: Profile;
 }
 
 /** Contract that every family of units, sources and loads meets. */
@@ -98,6 +121,8 @@ export interface Family<Profile = unknown> {
   readonly steady: (parameters: Vector, inputs: Vector) => number[];
   readonly faults: readonly Fault[];
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
+  /** What can be changed or opened, and what that makes stale. */
+  readonly parts: readonly Part[];
   readonly ports: readonly Port[];
   readonly leakPoints: readonly Port[];
   /** What a healthy unit should show at an item, at the conditions actually read, and what it must keep to. */

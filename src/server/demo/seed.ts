@@ -15,14 +15,18 @@ const DAY_MS = 86_400_000;
  *
  * @param today the day to which the demo's dates are moved
  */
-export async function seedDemo(db: Knex, today: Date): Promise<boolean> {
+export const seedDemo = (db: Knex, today: Date): Promise<boolean> =>
+  db.transaction((trx) => seed(trx, today));
+
+async function seed(db: Knex, today: Date): Promise<boolean> {
   const [{ count } = { count: 0 }] = await db('jobs').count({ count: '*' });
   if (Number(count) > 0) return false;
-  taken(await writeSettings(db, 0, settings));
-  for (const gauge of instruments) taken(await addInstrument(db, gauge));
+  const opened = new Date(today.getTime() - 400 * DAY_MS).toISOString();
+  taken(await writeSettings(db, 0, settings, opened));
+  for (const gauge of instruments) taken(await addInstrument(db, gauge, opened));
   const ids = new Map<string, string>();
   for (const [key, profile] of Object.entries(profiles))
-    ids.set(key, taken(await addProfile(db, profile)).id);
+    ids.set(key, taken(await addProfile(db, profile, opened)).id);
   for (const demo of cases) await addCase(db, demo, ids.get(demo.job.profile)!, today);
   return true;
 }
@@ -47,7 +51,7 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
     noise_steps: 0.25,
   };
   const events = rehearse(family, run.context, truth, { random: seeded(seed), startAt: begin, until });
-  await insertEvents(db, run.id, events, 0, begin);
+  await insertEvents(db, run, events, begin);
 }
 
 function taken<T>(outcome: Outcome<T>): T {

@@ -58,6 +58,7 @@ const gauge = (
   step_Pa,
   usualPort: port,
   tiedTo: null,
+  correction: null,
   calibratedOn: '2026-05-11',
   calibrationDue: '2027-05-11',
   ...more,

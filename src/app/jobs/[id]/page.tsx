@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
-import { judgedRun } from '@/server/assessments';
+import { judgedRun } from '@/core/records/judged-run';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
-import { findRun, stateOf } from '@/server/runs';
+import { findRun } from '@/server/runs';
 import { JobSheet, type Visit } from '@/ui/job-sheet';
 
 interface Place {
@@ -18,8 +18,6 @@ export default async function JobPage({ params }: Place) {
   const job = await findJob(db, (await params).id);
   if (!job) notFound();
   const runs = await Promise.all(job.runs.map(({ id }) => findRun(db, id)));
-  const visits = runs.flatMap((run): Visit[] =>
-    run ? [{ run, state: stateOf(run), ...judgedRun(run) }] : [],
-  );
+  const visits = runs.flatMap((run): Visit[] => (run ? [{ run, ...judgedRun(run) }] : []));
   return <JobSheet job={job} visits={visits} />;
 }

@@ -57,8 +57,9 @@ const asBypassPoint = ({ input, output }: PointRead): BypassPoint => ({
 function zerosOf(run: RunState, points: readonly PointRead[]): VentedZeros | null {
   const [first] = points;
   if (!first) return null;
-  const input_Pa = ventedZero_Pa(run, first.input.instrument.tag);
-  const output_Pa = ventedZero_Pa(run, first.output.instrument.tag);
+  const session = first.input.captures[0]!.session;
+  const input_Pa = ventedZero_Pa(run, first.input.instrument.tag, session);
+  const output_Pa = ventedZero_Pa(run, first.output.instrument.tag, session);
   if (input_Pa === null || output_Pa === null) return null;
   const { u_input_Pa, u_output_Pa } = asBypassPoint(first);
   return { input_Pa, output_Pa, u_input_Pa, u_output_Pa };

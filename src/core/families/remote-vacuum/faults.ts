@@ -21,13 +21,15 @@ const nothing = (healthy: Vector): number[] => [...healthy];
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];
 const FLUID_SIDE: readonly CautionId[] = ['fluids', 'open-line'];
 
-const seepAt = (point: string, name: string, repair: string): Fault => ({
+const seepAt = (point: string, name: string, part: string, repair: string): Fault => ({
   id: `seep-${point}`,
   name: `outside seep at ${name}`,
   plain: `Fluid weeps from the unit at the ${name}.`,
   apply: nothing,
   signs: { [`seep-high.${point}`]: 'weeps' },
+  confirm: 'Wiped dry, it is wet again on card within the hold.',
   repair,
+  parts: [part],
   cautions: FLUID_SIDE,
 });
 
@@ -43,7 +45,10 @@ export const faults: readonly Fault[] = [
       leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(12) * s,
     })),
     signs: {},
+    confirm:
+      'Activation falls early and the output ceiling is low on a good supply; the vacuum is lost faster applied than released. Opened: light shows through the diaphragm.',
     repair: 'Renew the diaphragm; test ratio, runout and vacuum loss again.',
+    parts: ['diaphragm'],
     cautions: OPENING,
   },
   {
@@ -55,7 +60,10 @@ export const faults: readonly Fault[] = [
       leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(8) * s,
     })),
     signs: {},
+    confirm:
+      'Vacuum is lost in both states while B and runout stay right. Opened: the seal lip is worn or hard.',
     repair: 'Renew the hub and shaft seals.',
+    parts: ['hub-seals'],
     cautions: OPENING,
   },
   {
@@ -67,7 +75,10 @@ export const faults: readonly Fault[] = [
       leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(6) * s,
     })),
     signs: {},
+    confirm:
+      'The activation port never reads the supply at rest, and a hiss is heard at the breather. It stops with the breather blanked.',
     repair: 'Clean or renew the poppet and its seat.',
+    parts: ['poppet'],
     cautions: OPENING,
   },
   {
@@ -79,7 +90,10 @@ export const faults: readonly Fault[] = [
       hysteresis: p.hysteresis + 0.3 * s,
     })),
     signs: {},
+    confirm:
+      'Crack comes late, and coming down the output stays above the rise. It repeats in the same place.',
     repair: 'Strip, clean and free the control valve; renew its seals.',
+    parts: ['control-valve'],
     cautions: FLUID_SIDE,
   },
   {
@@ -88,7 +102,10 @@ export const faults: readonly Fault[] = [
     plain: 'Brake fluid passes the control valve into the vacuum side.',
     apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 2.5 * BAR * PER_MIN * s })),
     signs: { 'vacuum-side-fluid': 'fluid' },
+    confirm:
+      'Brake fluid in the activation hose or the breather. A dry hose fitted for the test is wet after it.',
     repair: 'Renew the spool seals; flush the vacuum hoses and the can.',
+    parts: ['spool-seal'],
     cautions: FLUID_SIDE,
   },
   {
@@ -101,7 +118,9 @@ export const faults: readonly Fault[] = [
       jumpIn_Pa: p.jumpIn_Pa * (1 - 0.22 * s),
     })),
     signs: {},
+    confirm: 'The held output falls with nothing wet outside, and the input gauge creeps up while it does.',
     repair: 'Renew the slave cup; hone or sleeve a scored bore.',
+    parts: ['slave-cup', 'slave-body'],
     cautions: FLUID_SIDE,
   },
   {
@@ -114,7 +133,10 @@ export const faults: readonly Fault[] = [
       residual_Pa: p.residual_Pa + 1.8 * BAR * s,
     })),
     signs: {},
+    confirm:
+      'Assist off, the output stops short of the input, or pressure stays after release and goes when the bleed screw is cracked.',
     repair: 'Free or renew the piston check.',
+    parts: ['piston-check'],
     cautions: FLUID_SIDE,
   },
   {
@@ -123,7 +145,9 @@ export const faults: readonly Fault[] = [
     plain: 'Fluid is drawn along the push rod into the can: the level falls with nothing wet outside.',
     apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 1.5 * BAR * PER_MIN * s })),
     signs: { 'fluid-level': 'falls' },
+    confirm: 'The level falls, nothing is wet outside, and fluid stands in the can when its plug is drawn.',
     repair: 'Renew the push-rod seal; drain and dry the can.',
+    parts: ['rod-seal'],
     cautions: FLUID_SIDE,
   },
   {
@@ -132,7 +156,9 @@ export const faults: readonly Fault[] = [
     plain: 'Air cannot get in freely: assist comes slowly and never in full.',
     apply: moves((p, s) => ({ activationFloor_Pa: p.activationFloor_Pa + 4 * INHG * s })),
     signs: { 'slow-apply': 'slow' },
+    confirm: 'Activation does not reach zero, and does so at once with the breather hose off.',
     repair: 'Clear the breather hose; renew the filter.',
+    parts: ['breather'],
     cautions: OPENING,
   },
   {
@@ -145,7 +171,9 @@ export const faults: readonly Fault[] = [
       selfApply_Pa: p.selfApply_Pa + 6 * BAR * s,
     })),
     signs: {},
+    confirm: 'Activation and supply differ at rest, or the output rises by itself as the vacuum arrives.',
     repair: 'Clear the crossover pipe and its passages.',
+    parts: ['crossover'],
     cautions: OPENING,
   },
   {
@@ -154,7 +182,9 @@ export const faults: readonly Fault[] = [
     plain: 'The vacuum hose closes up when the unit draws air.',
     apply: moves((p, s) => ({ hoseDrop: p.hoseDrop + 0.4 * s })),
     signs: { 'slow-apply': 'slow' },
+    confirm: 'The gauge at the unit falls away from the gauge at the source as the unit is applied.',
     repair: 'Fit new vacuum-rated hose of the right bore.',
+    parts: ['vacuum-line'],
     cautions: ['open-line'],
   },
   {
@@ -166,20 +196,24 @@ export const faults: readonly Fault[] = [
       leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(10) * s,
     })),
     signs: {},
+    confirm: 'The loss stays when the unit is blanked off and the check valve alone is left holding.',
     repair: 'Renew the check valve, the right way round.',
+    parts: ['check-valve'],
     cautions: ['open-line'],
   },
-  seepAt('bleed-screw', 'bleed screw', 'Clean the seat; renew the bleed screw.'),
-  seepAt('end-cap', 'end cap', 'Renew the end cap seal.'),
-  seepAt('rod-hole', 'rod hole', 'Renew the push-rod seal.'),
-  seepAt('switch', 'switch', 'Renew the switch seal.'),
+  seepAt('bleed-screw', 'bleed screw', 'bleed-screw', 'Clean the seat; renew the bleed screw.'),
+  seepAt('end-cap', 'end cap', 'end-cap', 'Renew the end cap seal.'),
+  seepAt('rod-hole', 'rod hole', 'rod-seal', 'Renew the push-rod seal.'),
+  seepAt('switch', 'switch', 'switch', 'Renew the switch seal.'),
   {
     id: 'threads-damaged',
     name: 'over-screwed tapered switch or splayed port',
     plain: 'A tapered switch was screwed in too far and has spread the port.',
     apply: nothing,
     signs: { threads: 'damaged' },
+    confirm: 'Looked at: the thread is tapered or cracked, and the switch goes in past its shoulder.',
     repair: 'Do not tighten further. Repair or renew the housing; fit the right switch.',
+    parts: ['switch'],
     cautions: FLUID_SIDE,
   },
   {
@@ -188,7 +222,9 @@ export const faults: readonly Fault[] = [
     plain: 'The stop-lamp switch closes at the wrong pressure.',
     apply: moves((p, s) => ({ switchCloses_Pa: p.switchCloses_Pa * (1 + 3 * s) })),
     signs: {},
+    confirm: 'A second switch on the same port closes in range.',
     repair: 'Renew the switch.',
+    parts: ['switch'],
     cautions: FLUID_SIDE,
   },
 ];

@@ -2,6 +2,7 @@ import { defineFamily, type Family } from '../../twin/family';
 import { assessWith } from './assess';
 import { expectWith } from './expect';
 import { faults } from './faults';
+import { parts } from './parts';
 import { leakPoints, ports } from './ports';
 import { procedure } from './procedure';
 import { remoteVacuumProfile, type RemoteVacuumProfile } from './profile';
@@ -23,6 +24,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   steady,
   faults,
   procedure,
+  parts,
   ports,
   leakPoints,
   expect: (context, run, item) => expectWith(remoteVacuum, context, run, item),

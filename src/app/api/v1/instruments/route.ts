@@ -1,7 +1,8 @@
-import { answer, bodyOf } from '@/server/http';
+import { answer, bodyOf, now } from '@/server/http';
 import { done } from '@/server/outcome';
 import { addInstrument, listInstruments } from '@/server/shelf';
 
 export const GET = () => answer(async (db) => done(await listInstruments(db)));
 
-export const POST = (request: Request) => answer(async (db) => addInstrument(db, await bodyOf(request)), 201);
+export const POST = (request: Request) =>
+  answer(async (db) => addInstrument(db, await bodyOf(request), now()), 201);

@@ -1,7 +1,8 @@
-import { answer, bodyOf } from '@/server/http';
+import { answer, bodyOf, now } from '@/server/http';
 import { done } from '@/server/outcome';
 import { addProfile, listProfiles } from '@/server/shelf';
 
 export const GET = () => answer(async (db) => done(await listProfiles(db)));
 
-export const POST = (request: Request) => answer(async (db) => addProfile(db, await bodyOf(request)), 201);
+export const POST = (request: Request) =>
+  answer(async (db) => addProfile(db, await bodyOf(request), now()), 201);

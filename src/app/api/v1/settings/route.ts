@@ -1,4 +1,4 @@
-import { answer, changeOf } from '@/server/http';
+import { answer, changeOf, now } from '@/server/http';
 import { done } from '@/server/outcome';
 import { readSettings, writeSettings } from '@/server/shelf';
 
@@ -7,5 +7,5 @@ export const GET = () => answer(async (db) => done(await readSettings(db)));
 export const PUT = (request: Request) =>
   answer(async (db) => {
     const { version, body } = await changeOf(request);
-    return writeSettings(db, version, body);
+    return writeSettings(db, version, body, now());
   });

@@ -1,4 +1,4 @@
-import { answer, changeOf } from '@/server/http';
+import { answer, changeOf, now } from '@/server/http';
 import { replaceInstrument } from '@/server/shelf';
 
 interface Place {
@@ -8,5 +8,5 @@ interface Place {
 export const PUT = (request: Request, { params }: Place) =>
   answer(async (db) => {
     const { version, body } = await changeOf(request);
-    return replaceInstrument(db, (await params).id, version, body);
+    return replaceInstrument(db, (await params).id, version, body, now());
   });

@@ -1,4 +1,4 @@
-import { answer, changeOf } from '@/server/http';
+import { answer, changeOf, now } from '@/server/http';
 import { findJob, replaceJob } from '@/server/jobs';
 import { done, refused } from '@/server/outcome';
 
@@ -15,5 +15,5 @@ export const GET = (_request: Request, { params }: Place) =>
 export const PUT = (request: Request, { params }: Place) =>
   answer(async (db) => {
     const { version, body } = await changeOf(request);
-    return replaceJob(db, (await params).id, version, body);
+    return replaceJob(db, (await params).id, version, body, now());
   });

@@ -1,0 +1,177 @@
+import { z } from 'zod';
+import { FAMILIES } from '../families/registry';
+import { canonicalJson } from './canonical';
+import { breaksIn, type Link, type Sha256 } from './chain';
+import { jobEntrySchema, type JobEntryOf } from './entries';
+import { admitEntry, recordRefusalSentence, withEntry, type JobRecord } from './job-record';
+import { judgedRun } from './judged-run';
+
+export const JOB_FILE_FORMAT = 'hard-pedal-job';
+export const JOB_FILE_VERSION = 1;
+
+const seal = z.string().regex(/^[0-9a-f]{64}$/);
+
+/**
+ * A job as it goes from shop to shop: its whole record, entry by entry with their seals, and its photos. The seal of
+ * an entry is the SHA-256 of six lines: the seal before it (64 zeros for the first), "job/" and the job's id, its
+ * place, its id, its time, and the entry as canonical JSON (RFC 8785).
+ */
+export const jobFileSchema = z.strictObject({
+  format: z.literal(JOB_FILE_FORMAT),
+  version: z.literal(JOB_FILE_VERSION),
+  job: z.uuid(),
+  entries: z
+    .array(
+      z.strictObject({
+        id: z.uuid(),
+        place: z.int().min(1),
+        at: z.iso.datetime(),
+        entry: jobEntrySchema,
+        hash: seal,
+      }),
+    )
+    .min(1)
+    .max(200_000),
+  photos: z.array(z.strictObject({ sha256: seal, jpeg: z.base64() })).max(2_000),
+});
+export type JobFile = z.infer<typeof jobFileSchema>;
+
+/** The text of a job file. Written from the same record, it is the same text. */
+export function writeJobFile(
+  job: string,
+  links: readonly Link[],
+  photos: readonly { sha256: string; jpeg: string }[],
+): string {
+  const file = {
+    format: JOB_FILE_FORMAT,
+    version: JOB_FILE_VERSION,
+    job,
+    entries: links.map(({ id, place, at, body, hash }) => ({
+      id,
+      place,
+      at,
+      entry: JSON.parse(body) as unknown,
+      hash,
+    })),
+    photos: [...photos].sort((a, b) => (a.sha256 < b.sha256 ? -1 : 1)),
+  };
+  return `${canonicalJson(file)}\n`;
+}
+
+export interface ReadFile {
+  readonly file: JobFile;
+  readonly links: readonly Link[];
+  readonly record: JobRecord;
+}
+
+export type ReadJobFile = { ok: true; value: ReadFile } | { ok: false; why: string };
+
+const no = (why: string): { ok: false; why: string } => ({ ok: false, why: `${why} Nothing was taken in.` });
+
+/** What reading needs of the machine it runs on. */
+export interface Digests {
+  readonly text: Sha256;
+  /** SHA-256 of what a base64 text stands for. */
+  readonly base64: Sha256;
+}
+
+/** Names that would reach past the data into the program that reads it. */
+const POISON = new Set(['__proto__', 'constructor', 'prototype']);
+
+function poisoned(value: unknown): boolean {
+  if (value === null || typeof value !== 'object') return false;
+  return Object.entries(value).some(([name, member]) => POISON.has(name) || poisoned(member));
+}
+
+/**
+ * Reads a job file: whole and unaltered, or not at all with a sentence that says why. Every seal is checked, every
+ * entry must be one that the application itself would have written, and every run must be one that can be judged.
+ */
+export function readJobFile(text: string, digests: Digests): ReadJobFile {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return no('This file is broken: it is not whole JSON.');
+  }
+  const head = raw as { format?: unknown; version?: unknown; entries?: { entry?: unknown }[] } | null;
+  if (head?.format !== JOB_FILE_FORMAT) return no('This is not a Hard Pedal job file.');
+  if (typeof head.version === 'number' && head.version > JOB_FILE_VERSION)
+    return no(
+      `This job file was written by a newer Hard Pedal (format ${head.version}; this one reads ${JOB_FILE_VERSION}).`,
+    );
+  if (poisoned(raw)) return no('This file carries names that no job file has.');
+  const parsed = jobFileSchema.safeParse(raw);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    const where = issue.path.slice(0, 4).join(', ');
+    return no(
+      `This job file is not as it should be${where ? ` at ${where}` : ''}: ${issue.message.replace(/\.$/, '')}.`,
+    );
+  }
+  const file = parsed.data;
+  const links = file.entries.map(({ id, place, at, hash }, i): Link => ({
+    id,
+    place,
+    at,
+    hash,
+    // As the file has it, not as the schema would tidy it: the seal is over what was written.
+    body: canonicalJson(head.entries![i]!.entry),
+  }));
+  const [broken] = breaksIn(`job/${file.job}`, links, digests.text);
+  if (broken)
+    return no(
+      `This record has been altered: entry ${broken.place} ${broken.why === 'missing' ? 'is missing' : 'is not as it was written'}.`,
+    );
+  const replayed = replay(file);
+  if (!replayed.ok) return replayed;
+  const pictures = checkPhotos(file, replayed.value, digests.base64);
+  return pictures ? no(pictures) : { ok: true, value: { file, links, record: replayed.value } };
+}
+
+function replay(file: JobFile): { ok: true; value: JobRecord } | { ok: false; why: string } {
+  let record: JobRecord | null = null;
+  const names = new Set<string>();
+  for (const { id, place, at, entry } of file.entries) {
+    if (names.has(id)) return no(`Entry ${place} has the name of another entry.`);
+    names.add(id);
+    const refusal = admitEntry(record, entry);
+    if (refusal) return no(`Entry ${place} cannot stand where it does: ${recordRefusalSentence(refusal)}`);
+    if (entry.type === 'taken-in' || entry.type === 'changed' || entry.type === 'run-started') {
+      const wrong = profileProblem(entry);
+      if (wrong) return no(`Entry ${place}: ${wrong}`);
+    }
+    record = withEntry(file.job, record, { id, place, at, entry });
+  }
+  if (!record) return no('This job file has no entries.');
+  for (const [i, run] of record.runs.entries()) {
+    try {
+      judgedRun(run);
+    } catch {
+      return no(`Bench test ${i + 1} in this file cannot be judged: its readings do not go with its steps.`);
+    }
+  }
+  return { ok: true, value: record };
+}
+
+function profileProblem(entry: JobEntryOf<'taken-in' | 'changed' | 'run-started'>): string | null {
+  const [kind, body] =
+    entry.type === 'run-started'
+      ? [entry.kind, entry.context.profile]
+      : [entry.profile.kind, entry.profile.body];
+  const parsed = FAMILIES[kind].profile.safeParse(body);
+  return parsed.success ? null : `its profile is not one of a ${FAMILIES[kind].name.toLowerCase()}.`;
+}
+
+function checkPhotos(file: JobFile, record: JobRecord, sha256: Sha256): string | null {
+  const named = new Set(record.photos.map(({ what }) => what.sha256));
+  const held = new Set(file.photos.map((photo) => photo.sha256));
+  const absent = [...named].filter((name) => !held.has(name));
+  if (absent.length > 0)
+    return `${absent.length === 1 ? 'A photo is' : `${absent.length} photos are`} missing from this file.`;
+  if (file.photos.some((photo) => !named.has(photo.sha256)))
+    return 'This file carries a photo that its record does not name.';
+  if (file.photos.some((photo) => sha256(photo.jpeg) !== photo.sha256))
+    return 'A photo in this file has been altered.';
+  return null;
+}

@@ -1,0 +1,218 @@
+import type { RunEvent } from '../procedure/events';
+import type { Finding, Fitting, JobEntry, JobEntryOf, Photo, Work } from './entries';
+import type { Job } from './job';
+import type { StoredRun } from './views';
+
+/** An entry as it stands in a record. */
+export interface Written<E = JobEntry> {
+  readonly id: string;
+  readonly place: number;
+  readonly at: string;
+  readonly entry: E;
+}
+
+/** Something written down that can be taken back: kept, and marked as taken back. */
+export interface Noted<T> {
+  readonly id: string;
+  readonly at: string;
+  readonly what: T;
+  readonly withdrawn: boolean;
+}
+
+export interface Signature {
+  readonly id: string;
+  readonly at: string;
+  readonly technician: string;
+  /** Seal of the last entry signed: what a printed report carries. */
+  readonly head: string;
+  readonly place: number;
+}
+
+/** A job as its entries leave it. */
+export interface JobRecord {
+  readonly id: string;
+  readonly job: Job;
+  /** Counts changes of what was taken in. */
+  readonly version: number;
+  readonly profile: JobEntryOf<'taken-in'>['profile'];
+  readonly createdAt: string;
+  readonly runs: readonly StoredRun[];
+  readonly findings: readonly Noted<Finding>[];
+  readonly work: readonly Noted<Work>[];
+  readonly photos: readonly Noted<Photo>[];
+  readonly fitting: Fitting | null;
+  readonly signatures: readonly Signature[];
+  readonly corrections: readonly Noted<{ about: string | null; words: string; technician: string }>[];
+  readonly reopenings: readonly { id: string; at: string; reason: string }[];
+  /** Signed and not reopened since: only corrections are added. */
+  readonly signed: boolean;
+  readonly archived: boolean;
+  readonly deleted: boolean;
+  /** Number of entries. */
+  readonly length: number;
+  /** When anything was last written. */
+  readonly lastAt: string;
+}
+
+export type RecordRefusal =
+  | 'not-begun'
+  | 'begun'
+  | 'signed'
+  | 'not-signed'
+  | 'run-open'
+  | 'no-such-run'
+  | 'no-such-entry'
+  | 'deleted'
+  | 'not-deleted';
+
+/** Entries that do not touch what was signed. */
+const AFTER_SIGNING: readonly JobEntry['type'][] = ['corrected', 'reopened', 'archived', 'deleted'];
+
+/** Whether an entry may be added to a record as it stands. */
+export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRefusal | null {
+  if (!record) return entry.type === 'taken-in' ? null : 'not-begun';
+  if (entry.type === 'taken-in') return 'begun';
+  if (record.deleted && !(entry.type === 'deleted' && !entry.deleted)) return 'deleted';
+  if (record.signed && !AFTER_SIGNING.includes(entry.type)) return 'signed';
+  switch (entry.type) {
+    case 'run-started':
+      return record.runs.some((run) => !run.finishedAt) ? 'run-open' : null;
+    case 'run-event':
+      return record.runs.some(({ id }) => id === entry.run) ? null : 'no-such-run';
+    case 'withdrawn':
+    case 'put-back':
+      return [...record.findings, ...record.work, ...record.photos].some(({ id }) => id === entry.entry)
+        ? null
+        : 'no-such-entry';
+    case 'signed':
+      return record.runs.some((run) => !run.finishedAt) ? 'run-open' : null;
+    case 'corrected':
+    case 'reopened':
+      return record.signed ? null : 'not-signed';
+    case 'deleted':
+      return record.deleted === entry.deleted ? 'not-deleted' : null;
+    default:
+      return null;
+  }
+}
+
+const REFUSED: Record<RecordRefusal, string> = {
+  'not-begun': 'There is no such job.',
+  begun: 'This job has been taken in already.',
+  signed: 'This job is signed. Add a correction, or open it again with a reason.',
+  'not-signed': 'This job is not signed.',
+  'run-open': 'A bench test is not finished yet. Finish it first.',
+  'no-such-run': 'There is no such run.',
+  'no-such-entry': 'There is nothing of that kind in this job.',
+  deleted: 'This job is deleted. Put it back first.',
+  'not-deleted': 'That has been done already.',
+};
+
+/** A sentence for a refused entry. */
+export const recordRefusalSentence = (why: RecordRefusal): string => REFUSED[why];
+
+/** The record after one more entry, which has been admitted. */
+export function withEntry(jobId: string, record: JobRecord | null, written: Written): JobRecord {
+  const { entry, id, at, place } = written;
+  if (!record) {
+    if (entry.type !== 'taken-in')
+      throw new RangeError(`entry: a record begins with taken-in, not ${entry.type}`);
+    return {
+      id: jobId,
+      job: entry.job,
+      version: 1,
+      profile: entry.profile,
+      createdAt: at,
+      runs: [],
+      findings: [],
+      work: [],
+      photos: [],
+      fitting: null,
+      signatures: [],
+      corrections: [],
+      reopenings: [],
+      signed: false,
+      archived: false,
+      deleted: false,
+      length: 1,
+      lastAt: at,
+    };
+  }
+  const next: JobRecord = { ...record, length: record.length + 1, lastAt: at };
+  const noted = <T>(what: T): Noted<T> => ({ id, at, what, withdrawn: false });
+  switch (entry.type) {
+    case 'taken-in':
+    case 'changed':
+      return { ...next, job: entry.job, profile: entry.profile, version: record.version + 1 };
+    case 'run-started':
+      return { ...next, runs: [...record.runs, startedRun(record, entry, written)] };
+    case 'run-event':
+      return {
+        ...next,
+        runs: record.runs.map((run) => (run.id === entry.run ? withEvent(run, entry.event) : run)),
+      };
+    case 'finding':
+      return { ...next, findings: [...record.findings, noted(entry.finding)] };
+    case 'work':
+      return { ...next, work: [...record.work, noted(entry.work)] };
+    case 'photo':
+      return { ...next, photos: [...record.photos, noted(entry.photo)] };
+    case 'fitting':
+      return { ...next, fitting: entry.fitting };
+    case 'withdrawn':
+    case 'put-back': {
+      const mark = <T>(list: readonly Noted<T>[]) =>
+        list.map((one) => (one.id === entry.entry ? { ...one, withdrawn: entry.type === 'withdrawn' } : one));
+      return {
+        ...next,
+        findings: mark(record.findings),
+        work: mark(record.work),
+        photos: mark(record.photos),
+      };
+    }
+    case 'signed': {
+      const signature = { id, at, technician: entry.technician, head: entry.head, place };
+      return { ...next, signed: true, signatures: [...record.signatures, signature] };
+    }
+    case 'corrected':
+      return {
+        ...next,
+        corrections: [
+          ...record.corrections,
+          noted({ about: entry.about, words: entry.words, technician: entry.technician }),
+        ],
+      };
+    case 'reopened':
+      return { ...next, signed: false, reopenings: [...record.reopenings, { id, at, reason: entry.reason }] };
+    case 'archived':
+      return { ...next, archived: entry.archived };
+    case 'deleted':
+      return { ...next, deleted: entry.deleted };
+  }
+}
+
+/** A job from its whole record. @returns null for an empty record */
+export const jobRecord = (jobId: string, entries: readonly Written[]): JobRecord | null =>
+  entries.reduce<JobRecord | null>((record, written) => withEntry(jobId, record, written), null);
+
+/** A re-test begins with the readings of the run that it continues; what happened since makes some of them stale. */
+const startedRun = (record: JobRecord, entry: JobEntryOf<'run-started'>, { at }: Written): StoredRun => ({
+  id: entry.run,
+  jobId: record.id,
+  kind: entry.kind,
+  context: entry.context as StoredRun['context'],
+  events: carriedFrom(record.runs.find(({ id }) => id === entry.continues)),
+  continues: entry.continues,
+  startedAt: at,
+  finishedAt: null,
+});
+
+/** What a re-test takes over from the run before it: everything but that it was finished. */
+export const carriedFrom = (before: StoredRun | undefined): RunEvent[] =>
+  (before?.events ?? []).filter(({ type }) => type !== 'finished');
+
+const withEvent = (run: StoredRun, event: RunEvent): StoredRun => ({
+  ...run,
+  events: [...run.events, event],
+  finishedAt: event.type === 'finished' ? event.at : run.finishedAt,
+});

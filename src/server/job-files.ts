@@ -1,0 +1,81 @@
+import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
+import { readJobFile, writeJobFile } from '@/core/records/job-file';
+import type { StoredJob } from '@/core/records/views';
+import { indexJob } from './job-index';
+import { findJob, readRecord } from './jobs';
+import { jobChain, linksOf, runOf, sha256 } from './journal';
+import { done, refused, type Outcome } from './outcome';
+import { keptPicture, storePicture, Undone } from './photos';
+import { addProfile } from './shelf';
+import { missing } from './store';
+
+/** Largest job file read, bytes: a job with some hundred photos. */
+export const MOST_FILE_BYTES = 100_000_000;
+
+const DIGESTS = {
+  text: sha256,
+  base64: (text: string) => createHash('sha256').update(Buffer.from(text, 'base64')).digest('hex'),
+};
+
+/** A job as a file, with its photos: for another shop, or for keeping. */
+export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string>> {
+  const record = await readRecord(db, jobId);
+  if (!record) return missing('job');
+  const names = [...new Set(record.photos.map(({ what }) => what.sha256))];
+  const rows: { sha256: string; jpeg: Buffer }[] = await db('photos').whereIn('sha256', names);
+  const photos = rows.map((row) => ({ sha256: row.sha256, jpeg: row.jpeg.toString('base64') }));
+  return done(writeJobFile(jobId, await linksOf(db, jobChain(jobId)), photos));
+}
+
+/**
+ * Takes in a job file: all of it or nothing. A job that is here already is carried on where the file goes further;
+ * where the two have gone different ways, nothing is touched.
+ */
+export async function importJob(db: Knex, text: string, at: string): Promise<Outcome<StoredJob>> {
+  const read = readJobFile(text, DIGESTS);
+  if (!read.ok) return refused({ code: 'refused', message: read.why });
+  const { file, links, record } = read.value;
+  for (const { jpeg } of file.photos) {
+    const picture = await keptPicture(Buffer.from(jpeg, 'base64'));
+    if (!picture.ok)
+      return refused({
+        code: 'refused',
+        message: 'A photo in this file is not a picture. Nothing was taken in.',
+      });
+  }
+  const chain = jobChain(file.job);
+  try {
+    return await db.transaction(async (trx) => {
+      const here = await linksOf(trx, chain);
+      const parts = here.find((link, i) => link.hash !== links[i]?.hash);
+      if (parts && parts.place <= links.length)
+        throw undone(
+          `This job is here already and has gone another way since entry ${parts.place}. Nothing was taken in.`,
+        );
+      if (parts || here.length === links.length)
+        throw undone('This job is here already, with everything that is in the file. Nothing was changed.');
+      const { profile } = record;
+      if (!(await trx('profiles').where({ id: profile.id }).first())) {
+        const added = await addProfile(trx, profile.body, at, profile.id);
+        if (!added.ok) throw new Undone(added);
+      }
+      for (const { sha256: name, jpeg } of file.photos)
+        await storePicture(trx, name, Buffer.from(jpeg, 'base64'));
+      for (const link of links.slice(here.length))
+        await trx('journal').insert({ ...link, chain, run_id: runOf(JSON.parse(link.body)) });
+      await indexJob(trx, record);
+      return done((await findJob(trx, file.job))!);
+    });
+  } catch (error) {
+    if (error instanceof Undone) return error.outcome as Outcome<StoredJob>;
+    if ((error as { code?: string }).code === 'SQLITE_CONSTRAINT_UNIQUE')
+      return refused({
+        code: 'refused',
+        message: 'An entry of this file stands in another job here. Nothing was taken in.',
+      });
+    throw error;
+  }
+}
+
+const undone = (message: string) => new Undone(refused({ code: 'refused', message }));
