@@ -13,6 +13,8 @@ export interface Alteration {
   readonly where: string;
   /** Number of the entry in that record; null where it is not one entry. */
   readonly entry: number | null;
+  /** Line of the journal that holds it. */
+  readonly line?: number;
   readonly what: string;
 }
 
@@ -43,16 +45,22 @@ export async function verify(db: Knex): Promise<Verification> {
   for (const [chain, links] of chains) {
     const sorted = links.sort((a, b) => a.place - b.place);
     const where = nameOf(chain, sorted);
-    for (const { place, why } of breaksIn(chain, sorted, sha256))
+    for (const { place, link, why } of breaksIn(chain, sorted, sha256))
       found.push({
         where,
         entry: place,
+        line: link?.seq,
         what: why === 'missing' ? 'This entry is missing.' : 'This entry is not as it was written.',
       });
     for (const link of sorted) {
       const run = runIn(link);
       if (run !== undefined && run !== link.run_id)
-        found.push({ where, entry: link.place, what: 'This entry is filed under another run.' });
+        found.push({
+          where,
+          entry: link.place,
+          line: link.seq,
+          what: 'This entry is filed under another run.',
+        });
     }
     if (!chain.startsWith(jobChain(''))) {
       found.push(...(await shelfAlterations(db, chain, sorted, where)));

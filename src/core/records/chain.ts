@@ -21,8 +21,10 @@ export const sealOf = (chain: string, link: Omit<Link, 'hash'>, before: string, 
   sha256([before, chain, link.place, link.id, link.at, link.body].join('\n'));
 
 /** Where a chain does not hold. */
-export interface Break {
+export interface Break<L extends Link = Link> {
   readonly place: number;
+  /** The entry that is not as it was written; null where one is missing. */
+  readonly link: L | null;
   readonly why: 'missing' | 'altered';
 }
 
@@ -30,14 +32,14 @@ export interface Break {
  * Checks a chain from its first entry, in order of place. Every entry is judged by itself, so that one alteration
  * is located and does not hide another: an entry must carry the seal of its own content on the stored seal before it.
  */
-export function breaksIn(chain: string, links: readonly Link[], sha256: Sha256): Break[] {
-  const breaks: Break[] = [];
+export function breaksIn<L extends Link>(chain: string, links: readonly L[], sha256: Sha256): Break<L>[] {
+  const breaks: Break<L>[] = [];
   let before = NO_HASH;
   let expected = 1;
   for (const link of links) {
-    for (; expected < link.place; expected += 1) breaks.push({ place: expected, why: 'missing' });
+    for (; expected < link.place; expected += 1) breaks.push({ place: expected, link: null, why: 'missing' });
     if (link.place !== expected || sealOf(chain, link, before, sha256) !== link.hash)
-      breaks.push({ place: link.place, why: 'altered' });
+      breaks.push({ place: link.place, link, why: 'altered' });
     before = link.hash;
     expected = link.place + 1;
   }
