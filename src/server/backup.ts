@@ -2,11 +2,11 @@ import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, r
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { MIGRATION_NAMES } from './migrations';
-import { openDatabase } from './database';
+import { DATABASE_FILE, dataFolder, openDatabase } from './database';
 import { verify, type Verification } from './verify';
 
-/** Name of the database in the data folder. */
-export const DATABASE_FILE = 'hard-pedal.sqlite';
+/** The file that the application works on. */
+export const databaseFile = () => path.join(/*turbopackIgnore: true*/ dataFolder(), DATABASE_FILE);
 
 /**
  * Writes a consistent copy of the database to a file while the application goes on: one moment of it, whole. The file

@@ -4,6 +4,9 @@ import knex, { type Knex } from 'knex';
 import { refreshIndex } from './job-index';
 import { migrationSource } from './migrations';
 
+/** Name of the database in the data folder. */
+export const DATABASE_FILE = 'hard-pedal.sqlite';
+
 /** Folder that holds the database: HARD_PEDAL_DATA, else ./data. */
 export const dataFolder = () => path.resolve(/*turbopackIgnore: true*/ process.env.HARD_PEDAL_DATA ?? 'data');
 
@@ -46,7 +49,7 @@ async function open(): Promise<Knex> {
   try {
     const folder = dataFolder();
     mkdirSync(folder, { recursive: true });
-    return await openDatabase(path.join(/*turbopackIgnore: true*/ folder, 'hard-pedal.sqlite'));
+    return await openDatabase(path.join(/*turbopackIgnore: true*/ folder, DATABASE_FILE));
   } catch (error) {
     held.hardPedalDatabase = undefined;
     throw error;

@@ -19,10 +19,32 @@ const problem = (status: number, body: object) =>
   });
 
 /** Answers a request from the store: JSON, or problem details (RFC 9457) with a sentence for the technician. */
-export async function answer<T>(work: (db: Knex) => Promise<Outcome<T>>, status = 200): Promise<Response> {
+export function answer<T>(work: (db: Knex) => Promise<Outcome<T>>, status = 200): Promise<Response> {
+  return respond(work, (value) => Response.json(value, { status }));
+}
+
+/** Answers with a file. A name makes the browser keep it; without one it is shown. */
+export function answerFile(
+  type: string,
+  work: (db: Knex) => Promise<Outcome<{ name?: string; body: Buffer | string }>>,
+): Promise<Response> {
+  return respond(work, ({ name, body }) => {
+    const headers: Record<string, string> = { 'content-type': type, 'x-content-type-options': 'nosniff' };
+    if (name) headers['content-disposition'] = `attachment; filename="${plainName(name)}"`;
+    return new Response(typeof body === 'string' ? body : new Uint8Array(body), { headers });
+  });
+}
+
+/** A file name of letters, digits, dots and dashes. */
+const plainName = (name: string) => name.replace(/[^\w.-]+/g, '-');
+
+async function respond<T>(
+  work: (db: Knex) => Promise<Outcome<T>>,
+  good: (value: T) => Response,
+): Promise<Response> {
   try {
     const outcome = await work(await database());
-    if (outcome.ok) return Response.json(outcome.value, { status });
+    if (outcome.ok) return good(outcome.value);
     const { code, message, ...more } = outcome.why;
     return problem(STATUS[code], { title: message, code, ...more });
   } catch (error) {
@@ -52,10 +74,30 @@ class BadBody extends Error {
   }
 }
 
+/** Reads a body of bounded size; of one that is larger, no more than that is ever held. */
+export async function bytesOf(request: Request, most: number): Promise<Buffer> {
+  const parts: Uint8Array[] = [];
+  let length = 0;
+  if (request.body) {
+    const reader = request.body.getReader();
+    for (let part = await reader.read(); !part.done; part = await reader.read()) {
+      length += part.value.length;
+      if (length > most) {
+        void reader.cancel();
+        throw new BadBody(
+          413,
+          `That is too large: ${Math.round(most / 1e6)} MB at the most. Nothing was taken in.`,
+        );
+      }
+      parts.push(part.value);
+    }
+  }
+  return Buffer.concat(parts);
+}
+
 /** Reads a JSON body of bounded size. */
 export async function bodyOf(request: Request): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > MOST_BYTES) throw new BadBody(413, 'That is too long to take in one go.');
+  const text = (await bytesOf(request, MOST_BYTES)).toString('utf8');
   try {
     return JSON.parse(text) as unknown;
   } catch {

@@ -6,9 +6,10 @@ import { indexJob } from './job-index';
 import { findJob, readRecord } from './jobs';
 import { jobChain, linksOf, runOf, sha256 } from './journal';
 import { done, refused, type Outcome } from './outcome';
-import { keptPicture, storePicture, Undone } from './photos';
+import { keptPicture, storePicture } from './photos';
 import { addProfile } from './shelf';
 import { missing } from './store';
+import { Undone } from './undone';
 
 /** Largest job file read, bytes: a job with some hundred photos. */
 export const MOST_FILE_BYTES = 100_000_000;

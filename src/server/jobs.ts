@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { z } from 'zod';
-import { jobEntrySchema, type JobEntry } from '@/core/records/entries';
+import type { JobEntry } from '@/core/records/entries';
 import { jobSchema, type Job } from '@/core/records/job';
 import {
   admitEntry,
@@ -67,37 +66,6 @@ export async function write(db: Knex, jobId: string, fresh: NewEntry<JobEntry>):
     await indexJob(trx, next);
     return done(next);
   });
-}
-
-/** Entries that a screen may add as they are; the others come about by taking in, testing, uploading and signing. */
-const NOTES = [
-  'finding',
-  'work',
-  'fitting',
-  'withdrawn',
-  'put-back',
-  'reopened',
-  'archived',
-  'deleted',
-] as const;
-const noteSchema = z.strictObject({
-  id: z.uuid(),
-  entry: jobEntrySchema.refine(({ type }) => (NOTES as readonly string[]).includes(type), {
-    message: 'That cannot be written down this way.',
-  }),
-});
-
-/** Writes down a finding, work done, what was fitted; takes back, archives, deletes and opens again. */
-export async function addNote(
-  db: Knex,
-  jobId: string,
-  input: unknown,
-  at: string,
-): Promise<Outcome<JobRecord>> {
-  const parsed = noteSchema.safeParse(input);
-  if (!parsed.success)
-    return invalid(parsed.error.issues.map((issue) => ({ ...issue, path: issue.path.slice(2) })));
-  return write(db, jobId, { ...parsed.data, at });
 }
 
 /** The whole record of a job. */

@@ -6,6 +6,7 @@ import { sha256 } from './journal';
 import { write } from './jobs';
 import { done, invalid, type Outcome } from './outcome';
 import { missing } from './store';
+import { Undone } from './undone';
 
 /** Largest picture taken in, bytes. */
 export const MOST_PHOTO_BYTES = 20_000_000;
@@ -78,13 +79,6 @@ export async function addPhoto(
       if (error instanceof Undone) return error.outcome as Outcome<JobRecord>;
       throw error;
     });
-}
-
-/** Ends a transaction without keeping anything of it. */
-export class Undone extends Error {
-  constructor(readonly outcome: Outcome<unknown>) {
-    super('undone');
-  }
 }
 
 /** Keeps a picture under its own seal; the same picture is kept once. */

@@ -65,7 +65,7 @@ export async function startRetest(db: Knex, jobId: string, now: string): Promise
   const plan = retestOf(record, conditions.day);
   if (!plan) return refused({ code: 'refused', message: 'Nothing has become stale since the last test.' });
   const shelf = (await listInstruments(db)).map(({ body }) => body);
-  const { run: before } = plan;
+  const before = record.runs.at(-1)!;
   const moved = Object.values(before.context.rig)
     .flat()
     .filter((gauge) => !shelf.some((now) => canonicalJson(now) === canonicalJson(gauge)));
@@ -86,7 +86,7 @@ export async function startRetest(db: Knex, jobId: string, now: string): Promise
       id: randomUUID(),
       at: now,
       type: 'disturbed',
-      steps: [...plan.stepIds],
+      steps: plan.steps,
       rezero: plan.rezero,
       why: plan.why,
     };

@@ -17,15 +17,29 @@ const UNREACHED: Problem = {
 
 /** Calls the application's own server. Never throws: a refusal is a value with a sentence. */
 export async function call<T>(
-  method: 'GET' | 'POST' | 'PUT',
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
   path: string,
   body?: unknown,
+): Promise<Answer<T>> {
+  const json = body === undefined ? undefined : JSON.stringify(body);
+  return send(method, path, json, 'application/json');
+}
+
+/** Sends a file as it is. */
+export const upload = <T>(path: string, file: Blob): Promise<Answer<T>> =>
+  send('POST', path, file, file.type || 'application/octet-stream');
+
+async function send<T>(
+  method: string,
+  path: string,
+  body: BodyInit | undefined,
+  type: string,
 ): Promise<Answer<T>> {
   try {
     const response = await fetch(`/api/v1${path}`, {
       method,
-      headers: body === undefined ? undefined : { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: body === undefined ? undefined : { 'content-type': type },
+      body,
       cache: 'no-store',
     });
     const json = (await response.json()) as unknown;

@@ -17,6 +17,7 @@ import type { StoredJob, StoredRun } from '@/core/records/views';
 import type { Assessment, Result } from '@/core/twin/result';
 import { Key, useKeys } from './keys';
 import { LinkButton } from './link-button';
+import { Overdue } from './overdue';
 import { RatioChart } from './ratio-chart';
 import { usePrint } from './settings-context';
 import { day, time } from './stamp';
@@ -244,6 +245,7 @@ function ResultRow({ result }: { result: Result }) {
       </TableCell>
       <TableCell>
         <VerdictMark verdict={result.verdict} />
+        <Overdue tags={result.overdue} />
       </TableCell>
     </TableRow>
   );

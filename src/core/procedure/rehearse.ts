@@ -25,6 +25,8 @@ export interface RehearsalOptions {
   readonly random: () => number;
   /** ISO time at which the run begins. */
   readonly startAt: string;
+  /** What is on the run already: a re-test begins with what was carried over. */
+  readonly from?: readonly RunEvent[];
   /** Stop before this item; without it the run is finished. */
   readonly until?: string;
 }
@@ -37,6 +39,8 @@ const SETTING = 0.004;
 /**
  * Runs a procedure on the twin as a technician would, reading real gauges with errors, steps and noise: one
  * simulated bench for demo data, tests and practice.
+ *
+ * @returns the events that it adds
  */
 export function rehearse(
   family: Family,
@@ -49,7 +53,7 @@ export function rehearse(
   const events: RunEvent[] = [];
   const bench = new Bench(family, context, truth, options.random);
   let at_ms = Date.parse(options.startAt);
-  let state: RunState = reduceRun(procedure, [], gate);
+  let state: RunState = reduceRun(procedure, options.from ?? [], gate);
   for (;;) {
     const action = nextAction(procedure, state);
     if (action.kind === 'done') return events;
@@ -150,7 +154,7 @@ export function gaussian(random: () => number): number {
 }
 
 /** A version 4 UUID from a given source of chance. */
-function uuidFrom(random: () => number): string {
+export function uuidFrom(random: () => number): string {
   const hex = Array.from({ length: 32 }, () => Math.floor(random() * 16).toString(16));
   hex[12] = '4';
   hex[16] = '8';

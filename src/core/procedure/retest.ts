@@ -23,7 +23,7 @@ export function stepsToRepeat(procedure: Procedure, disturbed: readonly string[]
 
 /** How much work some steps are. */
 export interface Workload {
-  readonly steps: readonly Step[];
+  readonly titles: readonly string[];
   readonly readings: number;
   readonly looks: number;
   /** Waits that count down by themselves, s. */
@@ -35,7 +35,7 @@ export function workload(procedure: Procedure, stepIds: readonly string[]): Work
   const steps = procedure.steps.filter(({ id }) => stepIds.includes(id));
   const items = steps.flatMap((step) => step.items);
   return {
-    steps,
+    titles: steps.map(({ title }) => title),
     readings: items.filter(({ kind }) => kind === 'reading').length,
     looks: items.filter(({ kind }) => kind === 'observation').length,
     waiting_s: items.reduce((sum, item) => sum + (item.kind === 'wait' ? item.duration_s : 0), 0),

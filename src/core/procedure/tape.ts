@@ -14,9 +14,12 @@ export type TapeLine =
       label: string;
       finds: 'good' | 'bad' | 'unknown';
       note: string;
+      /** Made stale, or looked at again since. */
+      replaced: boolean;
     }
   | { kind: 'wait'; id: string; prompt: string; seconds: number }
   | { kind: 'source'; id: string; vacuum: SourceState }
+  | { kind: 'disturbed'; id: string; why: string }
   | { kind: 'skip'; id: string; what: string; reason: string };
 
 /** The run as a strip: one line per thing that happened, under the step it belongs to. */
@@ -59,6 +62,7 @@ function lineOf(procedure: Procedure, run: RunState, event: RunEvent): TapeLine 
             label: answer.label,
             finds: answer.finds,
             note: event.note,
+            replaced: run.observations[item.id]?.id !== event.id,
           }
         : null;
     }
@@ -75,6 +79,8 @@ function lineOf(procedure: Procedure, run: RunState, event: RunEvent): TapeLine 
     }
     case 'source-set':
       return { kind: 'source', id: event.id, vacuum: event.vacuum };
+    case 'disturbed':
+      return { kind: 'disturbed', id: event.id, why: event.why };
     case 'skipped': {
       const step = procedure.steps.find(({ id }) => id === event.step);
       return {

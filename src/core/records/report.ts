@@ -50,12 +50,7 @@ export function reportContent(
     const gauge = known.get(tag);
     return gauge ? [{ gauge, calibration: calibrationState(gauge, context.conditions.day) }] : [];
   });
-  const overdue = new Set(
-    instruments.filter(({ calibration }) => calibration === 'overdue').map(({ gauge }) => gauge.tag),
-  );
-  const leaning = results.filter(
-    ({ gauges, verdict }) => verdict !== 'not-taken' && gauges.some((tag) => overdue.has(tag)),
-  );
+  const leaning = results.filter(({ overdue, verdict }) => verdict !== 'not-taken' && overdue.length > 0);
   const failing = results.filter(({ verdict, about }) => verdict === 'fails' && about === 'unit');
   const steps = [...new Set(context.procedure.steps.flatMap(({ cautions }) => cautions))];
   return {

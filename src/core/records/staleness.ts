@@ -6,14 +6,7 @@ import type { Work } from './entries';
 import type { StoredRun } from './views';
 
 /** What has to be tested again since parts were changed, and why. */
-export interface Retest extends Workload {
-  /** The finished run whose other readings still count. */
-  readonly run: StoredRun;
-  readonly stepIds: readonly string[];
-  readonly rezero: boolean;
-  /** What made readings stale, in words. */
-  readonly why: string;
-}
+export type Retest = Disturbance & Workload;
 
 /** Work that can have moved a reading: a part refused was not touched. */
 export const disturbs = ({ what, withdrawn }: Noted<Work>) => !withdrawn && what.did !== 'refused';
@@ -22,24 +15,40 @@ export const disturbs = ({ what, withdrawn }: Noted<Work>) => !withdrawn && what
 export const partOf = (kind: StoredRun['kind'], work: Work): Part | null =>
   FAMILIES[kind].parts.find(({ id }) => id === work.part) ?? null;
 
+/** What some work did to the readings of a run: the steps to be done again, and why. */
+export interface Disturbance {
+  readonly steps: string[];
+  readonly rezero: boolean;
+  readonly why: string;
+}
+
 /**
- * The shortest re-test that restores a full verdict after the last finished run: the steps that the work done since
- * can have affected, and what those need. Gauges are vented again on another day.
+ * The steps that some work can have affected, and what those need. The gauges are vented again on another day, and
+ * where one was moved. Work on something the family does not know can have moved anything.
+ *
+ * @param day ISO date on which the steps would be done again
+ * @returns null where the work moved no reading
+ */
+export function disturbance(run: StoredRun, work: readonly Noted<Work>[], day: string): Disturbance | null {
+  const { procedure, conditions } = run.context;
+  const parts = work.filter(disturbs).map(({ what }) => ({ what, part: partOf(run.kind, what) }));
+  if (parts.length === 0) return null;
+  const disturbed = parts.flatMap(({ part }) => part?.disturbs ?? procedure.steps.map(({ id }) => id));
+  const rezero = day !== conditions.day || parts.some(({ part }) => part?.kind === 'gauge');
+  const steps = stepsToRepeat(procedure, disturbed, rezero);
+  return { steps, rezero, why: parts.map(({ what, part }) => part?.name ?? what.part).join(', ') };
+}
+
+/**
+ * The shortest re-test that restores a full verdict after the last finished run.
  *
  * @param day ISO date on which the re-test would be done
  * @returns null where nothing has become stale, or no run is finished
  */
-export function retestOf(record: JobRecord, day: string): Retest | null {
+export function retestOf(record: Pick<JobRecord, 'runs' | 'work'>, day: string): Retest | null {
   const run = record.runs.at(-1);
   if (!run?.finishedAt) return null;
-  const since = record.work.filter((work) => disturbs(work) && work.at > run.finishedAt!);
-  if (since.length === 0) return null;
-  const parts = since.map(({ what }) => partOf(run.kind, what));
-  const { procedure } = run.context;
-  // Work on something the family does not know can have moved anything.
-  const disturbed = parts.flatMap((part) => part?.disturbs ?? procedure.steps.map(({ id }) => id));
-  const rezero = day !== run.context.conditions.day || parts.some((part) => part?.kind === 'gauge');
-  const stepIds = stepsToRepeat(procedure, disturbed, rezero);
-  const why = since.map(({ what }, i) => parts[i]?.name ?? what.part).join(', ');
-  return { run, stepIds, rezero, why, ...workload(procedure, stepIds) };
+  const since = record.work.filter(({ at }) => at > run.finishedAt!);
+  const found = disturbance(run, since, day);
+  return found && { ...found, ...workload(run.context.procedure, found.steps) };
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SUPPLY_KINDS } from '../air/supply';
-import { instrumentSchema } from '../metrology/instrument';
+import { calibrationState, instrumentSchema } from '../metrology/instrument';
 import type { CautionId } from '../procedure/cautions';
 import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
@@ -155,6 +155,23 @@ export function placeOf(descriptors: readonly Descriptor[], id: string): number 
 
 /**
  * Closes a family over its own profile type, so that the registry, screens and store need none: a profile reaches a
- * family only through that family's schema.
+ * family only through that family's schema. Whatever a family finds, a result that leans on a gauge past its
+ * calibration date says so.
  */
-export const defineFamily = <Profile>(family: Family<Profile>): Family => family as unknown as Family;
+export function defineFamily<Profile>(family: Family<Profile>): Family {
+  const results: Family<Profile>['results'] = (context, run) => {
+    const late = overdueTags(context);
+    return family
+      .results(context, run)
+      .map((result) => ({ ...result, overdue: result.gauges.filter((tag) => late.has(tag)) }));
+  };
+  return { ...family, results } as unknown as Family;
+}
+
+/** Tags of the gauges that were past their calibration date on the day of the run. */
+function overdueTags({ rig, shelf, conditions }: RunContext<unknown>): Set<string> {
+  const gauges = [...shelf, ...Object.values(rig).flat()];
+  return new Set(
+    gauges.filter((gauge) => calibrationState(gauge, conditions.day) === 'overdue').map(({ tag }) => tag),
+  );
+}

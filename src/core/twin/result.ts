@@ -46,6 +46,8 @@ export interface Result {
   readonly notes: readonly Sentence[];
   /** Tags of the gauges that the verdict leans on. */
   readonly gauges: readonly string[];
+  /** Those of them that were past their calibration date. */
+  readonly overdue: readonly string[];
   /** Captures used. */
   readonly captures: readonly string[];
 }
@@ -75,5 +77,6 @@ export const notTaken = (of: ResultHead, limitSource = ''): Result => ({
   seen: null,
   notes: [],
   gauges: [],
+  overdue: [],
   captures: [],
 });

@@ -1,13 +1,18 @@
 import type { Knex } from 'knex';
 import { FAMILIES } from '@/core/families/registry';
-import { rehearse, seeded } from '@/core/procedure/rehearse';
+import { rehearse, seeded, uuidFrom, type BenchTruth } from '@/core/procedure/rehearse';
+import sharp from 'sharp';
 import { addJob } from '../jobs';
+import { addNote } from '../notes';
 import type { Outcome } from '../outcome';
-import { insertEvents, startRun } from '../runs';
+import { addPhoto } from '../photos';
+import { insertEvents, startRetest, startRun } from '../runs';
 import { addInstrument, addProfile, writeSettings } from '../shelf';
-import { cases, instruments, profiles, settings, type DemoCase } from './world';
+import { addTechnician, listTechnicians, signJob } from '../technicians';
+import { cases, instruments, profiles, settings, signer, type DemoCase } from './world';
 
 const DAY_MS = 86_400_000;
+const HOUR_MS = 3_600_000;
 
 /**
  * Fills an empty database with the demo world: profiles, gauges, jobs and runs, the readings from the twin with
@@ -23,6 +28,7 @@ async function seed(db: Knex, today: Date): Promise<boolean> {
   if (Number(count) > 0) return false;
   const opened = new Date(today.getTime() - 400 * DAY_MS).toISOString();
   taken(await writeSettings(db, 0, settings, opened));
+  taken(await addTechnician(db, signer, opened));
   for (const gauge of instruments) taken(await addInstrument(db, gauge, opened));
   const ids = new Map<string, string>();
   for (const [key, profile] of Object.entries(profiles))
@@ -35,7 +41,8 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
   const { profile, promisedOn, ...rest } = demo.job;
   const offset_ms = Date.parse(promisedOn!) - Date.UTC(2026, 0, 1);
   const promised = new Date(today.getTime() + offset_ms).toISOString().slice(0, 10);
-  const begin = new Date(today.getTime() - demo.daysAgo * DAY_MS - 50 * 60_000).toISOString();
+  const begin_ms = today.getTime() - demo.daysAgo * DAY_MS - 50 * 60_000;
+  const begin = new Date(begin_ms).toISOString();
   const stored = taken(await addJob(db, { ...rest, profileId, promisedOn: promised }, begin));
   if (!demo.bench) return;
   const family = FAMILIES[demo.job.kind];
@@ -43,7 +50,7 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
   const { fault: faultAt, seed, supply_Pa = 20 * 3386.389, gauges = {}, until } = demo.bench;
   const { values } = family.healthy(profiles[profile]);
   const fault = faultAt && family.faults.find(({ id }) => id === faultAt[0]);
-  const truth = {
+  const truth: BenchTruth = {
     parameters: fault ? fault.apply(values, faultAt[1]) : values,
     signs: fault?.signs ?? {},
     supply_Pa,
@@ -52,6 +59,47 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
   };
   const events = rehearse(family, run.context, truth, { random: seeded(seed), startAt: begin, until });
   await insertEvents(db, run, events, begin);
+  if (!demo.repair) return;
+  const mended = { ...truth, parameters: values, signs: {} };
+  await addRepair(db, stored.id, demo.repair, mended, new Date(begin_ms + 4 * HOUR_MS));
+}
+
+/** The rest of a job's story: what was found and done, the re-test of the mended unit, the signature. */
+async function addRepair(
+  db: Knex,
+  jobId: string,
+  repair: NonNullable<DemoCase['repair']>,
+  mended: BenchTruth,
+  from: Date,
+): Promise<void> {
+  const random = seeded(repair.seed);
+  const at = (minutes: number) => new Date(from.getTime() + minutes * 60_000).toISOString();
+  for (const [i, entry] of repair.notes.entries())
+    taken(await addNote(db, jobId, { id: uuidFrom(random), entry }, at(3 * i)));
+  const about = { id: uuidFrom(random), ...repair.photo };
+  taken(await addPhoto(db, jobId, about, await tornDiaphragm(), at(8)));
+  const run = taken(await startRetest(db, jobId, at(60)));
+  const family = FAMILIES[run.kind];
+  const options = { random, startAt: at(61), from: run.events };
+  await insertEvents(db, run, rehearse(family, run.context, mended, options), at(61));
+  const fitting = { type: 'fitting', fitting: repair.fitting } as const;
+  taken(await addNote(db, jobId, { id: uuidFrom(random), entry: fitting }, at(95)));
+  if (!repair.signed) return;
+  const [technician] = await listTechnicians(db);
+  const signature = { id: uuidFrom(random), technician: technician!.id, pin: signer.pin };
+  taken(await signJob(db, jobId, signature, at(100)));
+}
+
+/** A picture to show where photos stand: drawn, since everything in the demo world is made up. */
+function tornDiaphragm(): Promise<Buffer> {
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="960" height="640">
+    <rect width="960" height="640" fill="#6d6a62"/>
+    <ellipse cx="480" cy="330" rx="380" ry="250" fill="#2b2a29"/>
+    <ellipse cx="480" cy="330" rx="330" ry="206" fill="none" stroke="#3c3a38" stroke-width="22"/>
+    <ellipse cx="480" cy="330" rx="120" ry="76" fill="#8d8878" stroke="#55524a" stroke-width="8"/>
+    <path d="M206 470 q60 66 176 92 q-20 -26 -60 -40 q-66 -22 -116 -52z" fill="#d9cfae" stroke="#15130f" stroke-width="5"/>
+  </svg>`;
+  return sharp(Buffer.from(drawing)).jpeg({ quality: 80 }).toBuffer();
 }
 
 function taken<T>(outcome: Outcome<T>): T {

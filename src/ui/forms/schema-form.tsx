@@ -22,6 +22,8 @@ interface SchemaFormProps<T> {
   readonly fixed?: Record<string, unknown>;
   readonly method: 'POST' | 'PUT';
   readonly url: string;
+  /** What is sent, made from the body; without it, the body itself or a change of a version. */
+  readonly wrap?: (body: T) => unknown;
   /** Version being changed; absent when adding. */
   readonly version?: number;
   readonly saveLabel: string;
@@ -32,6 +34,11 @@ interface SchemaFormProps<T> {
   /** Fields that take several lines. */
   readonly longFields?: readonly string[];
   readonly columns?: number;
+  /** Fields whose text is not shown. */
+  readonly secretFields?: readonly string[];
+  /** Keys do not work over a dialog, and its own button stands beside. */
+  readonly inDialog?: boolean;
+  readonly beside?: ReactNode;
   /** A stored body as the form shows it, where that differs. */
   readonly asShown?: (body: unknown) => unknown;
   /** Fields whose quantity is what another field says. */
@@ -47,6 +54,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     fixed = {},
     method,
     url,
+    wrap,
     version,
     saveLabel,
     onSaved,
@@ -55,6 +63,8 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     asShown: shownBody = (body) => body,
     choices,
     longFields,
+    secretFields,
+    inDialog = false,
   } = props;
   const { unitSet } = useSettings();
   const plain = useMemo(
@@ -93,7 +103,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     const stored = await save<{ id: string }>(
       method,
       url,
-      at === undefined ? parsed.data : { version: at, body: parsed.data },
+      wrap ? wrap(parsed.data) : at === undefined ? parsed.data : { version: at, body: parsed.data },
     );
     if (stored) onSaved(stored);
   };
@@ -139,6 +149,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
                       input={input}
                       error={fieldState.error?.message}
                       long={longFields?.includes(field.path) ?? false}
+                      secret={secretFields?.includes(field.path) ?? false}
                       unit={field.quantity ? unitFor(field.quantity, unitSet).symbol : ''}
                     />
                   )}
@@ -170,8 +181,9 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
             : '')}
       </Box>
       <Button type="submit" variant="contained" size="large" disabled={busy} sx={{ gap: 1 }}>
-        {busy ? 'Saving…' : saveLabel} <Key name="F8" />
+        {busy ? 'Saving…' : saveLabel} {!inDialog && <Key name="F8" />}
       </Button>
+      {props.beside}
     </Box>
   );
 }
@@ -211,10 +223,11 @@ interface FieldInputProps {
   };
   readonly error: string | undefined;
   readonly long: boolean;
+  readonly secret: boolean;
   readonly unit: string;
 }
 
-function FieldInput({ field, input, error, long, unit }: FieldInputProps) {
+function FieldInput({ field, input, error, long, secret, unit }: FieldInputProps) {
   if (field.kind === 'switch') {
     return (
       <FormControlLabel
@@ -272,6 +285,7 @@ function FieldInput({ field, input, error, long, unit }: FieldInputProps) {
       error={Boolean(error)}
       helperText={error ?? hint}
       select={field.kind === 'choice'}
+      type={secret ? 'password' : undefined}
       multiline={long}
       minRows={long ? 3 : undefined}
       sx={long ? { gridColumn: '1 / -1' } : undefined}

@@ -4,6 +4,7 @@ import { Box } from '@mui/material';
 import { adviceSentence } from '@/core/metrology/advice';
 import { printDifference } from '@/core/quantities/print';
 import type { Result } from '@/core/twin/result';
+import { Overdue } from '../overdue';
 import { usePrint } from '../settings-context';
 import { VerdictMark } from '../verdict-mark';
 
@@ -22,6 +23,7 @@ export function LastResult({ result }: { result: Result }) {
           <Box sx={{ color: 'text.secondary' }}>expected {print.value(expected, quantity, { u_SI: u })}</Box>
         )}
         <VerdictMark verdict={result.verdict} />
+        <Overdue tags={result.overdue} />
         {margin !== null && (
           <Box sx={{ color: 'text.secondary' }}>
             {printDifference(Math.abs(margin), quantity, print.unitSet, u).replace('+', '')}{' '}

@@ -12,6 +12,7 @@ import type { Port, RunContext } from '@/core/twin/family';
 import type { Result } from '@/core/twin/result';
 import { usePrint } from '../settings-context';
 import { MONO } from '../theme';
+import { Overdue } from '../overdue';
 import { VerdictMark } from '../verdict-mark';
 
 interface TapeProps {
@@ -93,13 +94,18 @@ function Line({ line, ports, context, results, selected, onSelect }: LineProps) 
       return (
         <Box component="li" sx={{ display: 'flex', gap: 1, justifyContent: 'space-between', py: 0.15 }}>
           <span>
-            {line.name}: {line.label}
+            <Box component="span" sx={{ textDecoration: line.replaced ? 'line-through' : undefined }}>
+              {line.name}: {line.label}
+            </Box>
             {line.note && ` (${line.note})`}
+            {line.replaced && ' · no longer counts'}
           </span>
-          <VerdictMark
-            bare
-            verdict={{ good: 'meets', bad: 'fails', unknown: 'not-taken' }[line.finds] as Result['verdict']}
-          />
+          {!line.replaced && (
+            <VerdictMark
+              bare
+              verdict={{ good: 'meets', bad: 'fails', unknown: 'not-taken' }[line.finds] as Result['verdict']}
+            />
+          )}
         </Box>
       );
     case 'wait':
@@ -112,6 +118,22 @@ function Line({ line, ports, context, results, selected, onSelect }: LineProps) 
       return (
         <Box component="li" sx={{ color: 'text.secondary' }}>
           Vacuum {line.vacuum}
+        </Box>
+      );
+    case 'disturbed':
+      return (
+        <Box
+          component="li"
+          sx={{
+            my: 0.8,
+            py: 0.4,
+            borderTop: 2,
+            borderBottom: 2,
+            borderColor: 'warning.main',
+            fontWeight: 650,
+          }}
+        >
+          {line.why}: readings that this can have moved no longer count
         </Box>
       );
     case 'skip':
@@ -155,11 +177,14 @@ function ReadingLine({
   const text = (
     <>
       <Box component="span" sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, width: '100%' }}>
-        <Box component="span" sx={{ textDecoration: capture.struck ? 'line-through' : 'none' }}>
+        <Box
+          component="span"
+          sx={{ textDecoration: capture.struck || capture.stale ? 'line-through' : 'none' }}
+        >
           {ports.find(({ id }) => id === item.port)?.short}{' '}
           {print.value(capture.value_SI, item.quantity, { u_SI, withU: true })}
         </Box>
-        {!capture.struck && result && <VerdictMark bare verdict={result.verdict} />}
+        {!capture.struck && !capture.stale && result && <VerdictMark bare verdict={result.verdict} />}
       </Box>
       <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.92em' }}>
         {capture.instrument}
@@ -168,6 +193,8 @@ function ReadingLine({
           result?.quantity === item.quantity &&
           ` · expected ${print.value(expected, item.quantity, { u_SI })}`}
         {capture.struck && ' · struck'}
+        {capture.stale && ' · stale'}
+        {!capture.stale && <Overdue tags={result?.overdue ?? []} />}
         {capture.gateShut && ' · not at zero'}
         {capture.confirmedUnlikely && ' · confirmed'}
       </Box>

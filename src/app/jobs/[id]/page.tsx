@@ -1,9 +1,12 @@
 import { notFound } from 'next/navigation';
 import { judgedRun } from '@/core/records/judged-run';
+import { retestOf } from '@/core/records/staleness';
 import { database } from '@/server/database';
-import { findJob } from '@/server/jobs';
-import { findRun } from '@/server/runs';
-import { JobSheet, type Visit } from '@/ui/job-sheet';
+import { today } from '@/server/http';
+import { findJob, readRecord } from '@/server/jobs';
+import { listTechnicians } from '@/server/technicians';
+import { JobSheet } from '@/ui/job/job-sheet';
+import type { Visit } from '@/ui/job/visit';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -15,9 +18,19 @@ export async function generateMetadata({ params }: Place) {
 
 export default async function JobPage({ params }: Place) {
   const db = await database();
-  const job = await findJob(db, (await params).id);
-  if (!job) notFound();
-  const runs = await Promise.all(job.runs.map(({ id }) => findRun(db, id)));
-  const visits = runs.flatMap((run): Visit[] => (run ? [{ run, ...judgedRun(run) }] : []));
-  return <JobSheet job={job} visits={visits} />;
+  const { id } = await params;
+  const job = await findJob(db, id);
+  const whole = job && (await readRecord(db, id));
+  if (!job || !whole) notFound();
+  const { runs, ...record } = whole;
+  const visits = runs.map((run): Visit => ({ run, ...judgedRun(run) }));
+  return (
+    <JobSheet
+      job={job}
+      record={record}
+      visits={visits}
+      retest={retestOf(whole, today())}
+      technicians={await listTechnicians(db)}
+    />
+  );
 }

@@ -1,5 +1,5 @@
 import { answer, changeOf, now } from '@/server/http';
-import { replaceProfile } from '@/server/shelf';
+import { deleteProfile, replaceProfile } from '@/server/shelf';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -10,3 +10,6 @@ export const PUT = (request: Request, { params }: Place) =>
     const { version, body } = await changeOf(request);
     return replaceProfile(db, (await params).id, version, body, now());
   });
+
+export const DELETE = (_request: Request, { params }: Place) =>
+  answer(async (db) => deleteProfile(db, (await params).id, true, now()));

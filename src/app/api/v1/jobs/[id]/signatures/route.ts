@@ -1,0 +1,9 @@
+import { answer, bodyOf, now } from '@/server/http';
+import { signJob } from '@/server/technicians';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const POST = (request: Request, { params }: Place) =>
+  answer(async (db) => signJob(db, (await params).id, await bodyOf(request), now()), 201);

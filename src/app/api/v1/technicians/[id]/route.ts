@@ -1,0 +1,9 @@
+import { answer, now } from '@/server/http';
+import { deleteTechnician } from '@/server/technicians';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const DELETE = (_request: Request, { params }: Place) =>
+  answer(async (db) => deleteTechnician(db, (await params).id, true, now()));

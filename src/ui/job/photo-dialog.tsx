@@ -1,0 +1,96 @@
+'use client';
+
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+} from '@mui/material';
+import { useId, useState } from 'react';
+import { upload } from '../api';
+
+interface PhotoDialogProps {
+  readonly jobId: string;
+  readonly points: readonly { value: string; label: string }[];
+  readonly onClose: () => void;
+  readonly onSaved: () => void;
+}
+
+/** Adds a photo, at the point of the unit that it shows. */
+export function PhotoDialog({ jobId, points, onClose, onSaved }: PhotoDialogProps) {
+  const id = useId();
+  const [entry] = useState(() => crypto.randomUUID());
+  const [file, setFile] = useState<File | null>(null);
+  const [point, setPoint] = useState('');
+  const [caption, setCaption] = useState('');
+  const [message, setMessage] = useState('');
+  const [busy, setBusy] = useState(false);
+  const save = async () => {
+    if (!file) {
+      setMessage('Photo: choose one first.');
+      return;
+    }
+    setBusy(true);
+    const asked = new URLSearchParams({ id: entry, point, caption });
+    const answer = await upload(`/jobs/${jobId}/photos?${asked}`, file);
+    setBusy(false);
+    if (answer.ok) onSaved();
+    else setMessage(answer.problem.title);
+  };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby={id} fullWidth maxWidth="sm">
+      <DialogTitle id={id}>Add a photo</DialogTitle>
+      <DialogContent>
+        <Box sx={{ mb: 2 }}>
+          It is kept upright and without the camera’s notes on where and when it was taken.
+        </Box>
+        <Box sx={{ display: 'grid', gap: 2 }}>
+          <Button component="label" variant="outlined" size="large">
+            {file ? file.name : 'Choose a photo'}
+            <Box
+              component="input"
+              type="file"
+              accept="image/*"
+              aria-label="Photo"
+              onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
+                setFile(event.target.files?.[0] ?? null);
+                setMessage('');
+              }}
+              sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+            />
+          </Button>
+          <TextField
+            select
+            label="Where on the unit"
+            value={point}
+            onChange={(event) => setPoint(event.target.value)}
+          >
+            {[{ value: '', label: 'The unit as a whole' }, ...points].map(({ value, label }) => (
+              <MenuItem key={value} value={value}>
+                {label}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            label="What it shows"
+            value={caption}
+            onChange={(event) => setCaption(event.target.value)}
+          />
+          <Box role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
+            {message}
+          </Box>
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button variant="contained" onClick={() => void save()} disabled={busy}>
+          {busy ? 'Storing…' : 'Add the photo'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

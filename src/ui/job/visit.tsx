@@ -1,0 +1,78 @@
+'use client';
+
+import { Box, Button } from '@mui/material';
+import { useState } from 'react';
+import { FAMILIES } from '@/core/families/registry';
+import type { JudgedRun } from '@/core/records/judged-run';
+import type { StoredRun } from '@/core/records/views';
+import { LinkButton } from '../link-button';
+import { Overdue } from '../overdue';
+import { Tape } from '../run/tape';
+import { usePrint } from '../settings-context';
+import { VerdictMark } from '../verdict-mark';
+import { Mark } from './mark';
+
+/** One test of the unit, judged. */
+export interface Visit extends JudgedRun {
+  readonly run: StoredRun;
+}
+
+/** A test on the unit's tape: what it came to, what tells, and its own tape to unroll. */
+export function VisitPart({ visit, stale }: { visit: Visit; stale: readonly string[] }) {
+  const print = usePrint();
+  const { run, results, assessment, state } = visit;
+  const [tape, setTape] = useState(false);
+  const telling = results.filter(({ verdict }) => verdict === 'fails' || verdict === 'close');
+  const kind = run.continues ? 'Re-test' : 'Bench test';
+  return (
+    <Mark when={run.startedAt} title={run.finishedAt ? kind : `${kind}, not finished`}>
+      <Box sx={{ fontSize: '1.3rem', fontWeight: 650 }}>
+        {run.finishedAt ? assessment.headline : `So far: ${assessment.headline.toLowerCase()}`}
+      </Box>
+      {assessment.reasons.map((reason, i) => (
+        <Box key={i}>{print.sentence(reason)}</Box>
+      ))}
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, my: 1 }}>
+        {telling.map((result) => {
+          const isStale = stale.includes(result.step);
+          return (
+            <Box component="li" key={result.id} sx={{ display: 'flex', gap: 2, py: 0.2 }}>
+              <Box sx={{ width: 160 }}>
+                <VerdictMark verdict={result.verdict} />
+              </Box>
+              <Box>
+                <Box component="span" sx={{ textDecoration: isStale ? 'line-through' : undefined }}>
+                  {result.name}
+                  {result.value !== null &&
+                    `: ${print.value(result.value, result.quantity, { u_SI: result.u, withU: true })}`}
+                  {result.seen && `: ${result.seen}`}
+                </Box>
+                {isStale && ' · stale'}
+                <Overdue tags={result.overdue} />
+              </Box>
+            </Box>
+          );
+        })}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <LinkButton href={`/runs/${run.id}/report`} variant="outlined">
+          {run.finishedAt ? 'Report' : 'Report so far'}
+        </LinkButton>
+        <Button onClick={() => setTape((shown) => !shown)} aria-expanded={tape}>
+          {tape ? 'Roll up the tape' : 'Unroll the tape'}
+        </Button>
+      </Box>
+      {tape && (
+        <Box sx={{ maxWidth: 420, mt: 1, border: 1, borderColor: 'divider' }}>
+          <Tape
+            ports={FAMILIES[run.kind].ports}
+            context={run.context}
+            state={state}
+            events={run.events}
+            results={results}
+          />
+        </Box>
+      )}
+    </Mark>
+  );
+}
