@@ -32,3 +32,18 @@ export function normalQuantile(p: number): number {
   }
   return (low + high) / 2;
 }
+
+/**
+ * Quantile of Student's t with ν degrees of freedom, by the expansion in 1/ν of Abramowitz and Stegun 26.7.5 to its
+ * third term: within 0.5 % for ν ≥ 10 and p up to 0.9999.
+ *
+ * @throws RangeError where ν is below 1
+ */
+export function studentQuantile(p: number, freedom: number): number {
+  if (!(freedom >= 1)) throw new RangeError(`freedom: ${freedom} must be at least 1`);
+  const z = normalQuantile(p);
+  const first = (z ** 3 + z) / 4;
+  const second = (5 * z ** 5 + 16 * z ** 3 + 3 * z) / 96;
+  const third = (3 * z ** 7 + 19 * z ** 5 + 17 * z ** 3 - 15 * z) / 384;
+  return z + first / freedom + second / freedom ** 2 + third / freedom ** 3;
+}

@@ -2,7 +2,7 @@ import type { Limits } from '../metrology/verdict';
 import { readingUncertainty_Pa, type Measured, type Term } from '../metrology/uncertainty';
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
 import { instrumentsOf, measuredItem } from './measured-item';
-import type { ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from './procedure';
 import { countedCaptures, counts, type RunState } from './run';
 
 /** A reading predicted by the twin at the conditions actually read. */
@@ -20,6 +20,8 @@ type Known = { value: number; measured: Measured | null };
 /**
  * Inputs of the twin at an item: what was set or is aimed at, the source as last read before it, the room.
  *
+ * @param source 'at-rest': only readings of the source that the unit itself does not pull down, where the twin is to
+ *   account for what it pulls down
  * @returns null where the source is on and was not read: nothing is assumed in its place
  */
 export function inputsAt(
@@ -27,6 +29,7 @@ export function inputsAt(
   context: RunContext<unknown>,
   run: RunState,
   item: ReadingItem,
+  source: 'under-load' | 'at-rest' = 'under-load',
 ): Known[] | null {
   const instruments = instrumentsOf(context.rig, context.shelf);
   const { barometer_Pa, temperature_K } = context.conditions;
@@ -39,9 +42,11 @@ export function inputsAt(
       const read = item.inputFrom ? measuredItem(instruments, run, item.inputFrom) : null;
       known.push({ value: read?.value_Pa ?? item.target_Pa ?? 0, measured: read });
     } else {
-      const source = sourceBefore(context, run, item, from.port);
-      if (source === 'unknown') return null;
-      known.push({ value: source?.value_Pa ?? 0, measured: source });
+      const counts = (other: ReadingItem) =>
+        source === 'under-load' || !family.readings.some(({ id: reading }) => reading === other.measures);
+      const read = sourceBefore(context, run, item, from.port, counts);
+      if (read === 'unknown') return null;
+      known.push({ value: read?.value_Pa ?? 0, measured: read });
     }
   }
   return known;
@@ -53,6 +58,7 @@ function sourceBefore(
   run: RunState,
   item: ReadingItem,
   port: string,
+  countsAsSource: (other: ReadingItem) => boolean,
 ): Measured | null | 'unknown' {
   const procedure = context.procedure;
   const step = procedure.steps.find(
@@ -61,12 +67,20 @@ function sourceBefore(
   const shutIn = item.elapsed_s !== undefined && item.port === port;
   if (step?.vacuum === 'off' && !shutIn) return null;
   const instruments = instrumentsOf(context.rig, context.shelf);
-  const underLoad = item.sourceFrom ? measuredItem(instruments, run, item.sourceFrom) : null;
+  const named = item.sourceFrom ? findItem(procedure, item.sourceFrom)?.item : null;
+  const underLoad =
+    named?.kind === 'reading' && countsAsSource(named) ? measuredItem(instruments, run, named.id) : null;
   if (underLoad) return underLoad;
   const sourceItems = new Set(
     procedure.steps.flatMap(({ items }) =>
       items.flatMap((i) =>
-        i.kind === 'reading' && i.port === port && i.measures !== 'zero' && i.id !== item.id ? [i.id] : [],
+        i.kind === 'reading' &&
+        i.port === port &&
+        i.measures !== 'zero' &&
+        i.id !== item.id &&
+        countsAsSource(i)
+          ? [i.id]
+          : [],
       ),
     ),
   );

@@ -96,6 +96,10 @@ export const procedureSchema = z.strictObject({
 });
 export type Procedure = Readonly<z.infer<typeof procedureSchema>>;
 
+/** The reading from which a hold is counted, for the reading that ends it; null for any other. */
+export const holdStart = ({ id, elapsed_s }: ReadingItem): string | null =>
+  elapsed_s === undefined ? null : id.replace(/\.end$/, '.start');
+
 /** Finds an item and its step. */
 export function findItem(procedure: Procedure, id: string): { step: Step; item: Item } | null {
   for (const step of procedure.steps) {

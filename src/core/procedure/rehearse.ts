@@ -2,7 +2,7 @@ import { gaugeFor, type Instrument } from '../metrology/instrument';
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
 import type { RunEvent } from './events';
 import { instrumentsOf, zeroGate } from './measured-item';
-import type { ObservationItem, ReadingItem } from './procedure';
+import { holdStart, type ObservationItem, type ReadingItem } from './procedure';
 import { applyEvent, nextAction, reduceRun, type RunState } from './run';
 
 /** What is really on the bench: known to the simulation, hidden from the run. */
@@ -117,8 +117,9 @@ class Bench {
     if (measures === 'input') return (item.target_Pa ?? 0) * (1 + SETTING * (2 * this.random() - 1));
     const input_Pa = (item.inputFrom && this.set.get(item.inputFrom)) || (item.target_Pa ?? 0);
     const step = this.context.procedure.steps.find(({ items }) => items.some(({ id }) => id === item.id))!;
-    const shutIn = item.elapsed_s !== undefined;
-    const began = this.begun.get(item.id.replace(/\.end$/, '.start'));
+    const start = holdStart(item);
+    const shutIn = start !== null;
+    const began = start === null ? undefined : this.begun.get(start);
     const { barometer_Pa, temperature_K } = this.context.conditions;
     const known: Record<string, number> = {
       input_Pa,

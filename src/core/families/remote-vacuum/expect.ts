@@ -1,7 +1,7 @@
 import type { Limits } from '../../metrology/verdict';
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import { predict, type Prediction } from '../../procedure/predict';
-import type { ReadingItem } from '../../procedure/procedure';
+import { holdStart, type ReadingItem } from '../../procedure/procedure';
 import type { RunState } from '../../procedure/run';
 import { sentence } from '../../quantities/sentence';
 import type { Family, RunContext } from '../../twin/family';
@@ -128,9 +128,9 @@ function fallOverHold(model: Model, context: Context, run: RunState, item: Readi
 
 /** The reading from which a hold is counted; null where the item does not end one. */
 function startOfHold(context: Context, run: RunState, item: ReadingItem): number | null {
-  if (item.elapsed_s === undefined) return null;
-  const startItem = item.id.replace(/\.end$/, '.start');
-  return measuredItem(instrumentsOf(context.rig, context.shelf), run, startItem)?.value_Pa ?? null;
+  const start = holdStart(item);
+  if (start === null) return null;
+  return measuredItem(instrumentsOf(context.rig, context.shelf), run, start)?.value_Pa ?? null;
 }
 
 /** Scale of the output gauge against the input gauge, where the bypass test found it for the two in use. */

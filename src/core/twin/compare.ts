@@ -1,0 +1,68 @@
+import { studentQuantile } from '../metrology/normal';
+import type { TwinFit } from './fit';
+
+/** How one parameter changed between two fits. SI. */
+export interface Change {
+  readonly place: number;
+  readonly before: number;
+  readonly u_before: number;
+  readonly after: number;
+  readonly u_after: number;
+  /** After less before. */
+  readonly change: number;
+  /** Standard uncertainty of the change: an error of a gauge that read both is in both, and largely drops out. */
+  readonly u_change: number;
+  /** Whether the change is beyond the noise, or null where one of the runs does not tell this parameter. */
+  readonly moved: boolean | null;
+}
+
+/** Chance that noise alone makes any one parameter of a comparison look moved. */
+const FALSE_ALARM = 0.01;
+
+/**
+ * Compares two fits of the same twin. A change counts as beyond the noise where it is larger than chance would make
+ * the largest of as many unmoved parameters (Šidák: 1 % over
+ * the whole comparison; Student's t, since the scatter is known from as many readings as are left over).
+ */
+export function compareFits(before: TwinFit, after: TwinFit): Change[] {
+  const told = before.parameters.filter(
+    ({ place, told: known }) => known && after.parameters.find((one) => one.place === place)?.told,
+  ).length;
+  const freedom = before.freedom + after.freedom;
+  const alarm = 1 - (1 - FALSE_ALARM) ** (1 / Math.max(1, told));
+  const k = freedom >= 1 ? studentQuantile(1 - alarm / 2, freedom) : Infinity;
+  return before.parameters.flatMap((a, i): Change[] => {
+    const j = after.parameters.findIndex(({ place }) => place === a.place);
+    const b = after.parameters[j];
+    if (!b) return [];
+    const change = b.value - a.value;
+    const u_change = Math.sqrt(varianceOfChange(before, i, after, j));
+    return [
+      {
+        place: a.place,
+        before: a.value,
+        u_before: a.u,
+        after: b.value,
+        u_after: b.u,
+        change,
+        u_change,
+        moved: a.told && b.told ? Math.abs(change) > k * u_change : null,
+      },
+    ];
+  });
+}
+
+function varianceOfChange(before: TwinFit, i: number, after: TwinFit, j: number): number {
+  let variance = 0;
+  const named = new Map<string, number>();
+  const add = ({ sources }: TwinFit, at: number, sign: number) => {
+    for (const { name, effect } of sources) {
+      if (name === null) variance += effect[at]! ** 2;
+      else named.set(name, (named.get(name) ?? 0) + sign * effect[at]!);
+    }
+  };
+  add(after, j, 1);
+  add(before, i, -1);
+  for (const effect of named.values()) variance += effect ** 2;
+  return variance;
+}

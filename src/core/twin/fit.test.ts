@@ -1,0 +1,140 @@
+/** @jest-environment node */
+import fc from 'fast-check';
+import { bench, contextWith, family, faultyTruth, INHG, profile, truthWith } from '../scenarios/bench';
+import { compareFits } from './compare';
+import { placeOf } from './family';
+import { fitTwin, type TwinFit } from './fit';
+import { cholesky, solve, times, transpose } from './linear';
+
+const fitOf = (truth: ReturnType<typeof truthWith>, seed = 1): TwinFit => {
+  const { context, run } = bench(truth, contextWith(), seed);
+  const outcome = fitTwin(family, context, run);
+  if (!outcome.ok) throw new Error(outcome.why);
+  return outcome.fit;
+};
+const valueOf = (fit: TwinFit, id: string) =>
+  fit.parameters.find(({ place }) => place === placeOf(family.parameters, id))!;
+const healthy = family.healthy(profile).values;
+/** A unit that differs from a healthy one in one parameter only. */
+const withOne = (id: string, value: number) => healthy.with(placeOf(family.parameters, id), value);
+const movedBetween = (before: TwinFit, after: TwinFit) =>
+  compareFits(before, after)
+    .filter(({ moved }) => moved)
+    .map(({ place }) => family.parameters[place]!.id);
+
+describe('linear algebra', () => {
+  test('a system worked by hand: [[4, 2], [2, 3]]·x = [2, 5] has x = (−½, 2)', () => {
+    const [a, b] = solve(
+      cholesky([
+        [4, 2],
+        [2, 3],
+      ]),
+      [2, 5],
+    );
+    expect(a).toBeCloseTo(-0.5, 12);
+    expect(b).toBeCloseTo(2, 12);
+  });
+  test('solves any well-made system', () => {
+    const entry = fc.double({ min: -3, max: 3, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(entry, { minLength: 3, maxLength: 3 }), { minLength: 3, maxLength: 3 }),
+        (m) => {
+          // MᵀM + I is positive definite whatever M is.
+          const a = transpose(m).map((row, i) =>
+            transpose(m).map(
+              (other, j) =>
+                row.reduce((s, x, k) => s + x * other[k]!, i === j && row ? 0 : 0) + (i === j ? 1 : 0),
+            ),
+          );
+          const x = [1, -2, 3];
+          solve(cholesky(a), times(a, x)).forEach((v, i) => expect(v).toBeCloseTo(x[i]!, 6));
+        },
+      ),
+    );
+  });
+  test('refuses what is not positive definite', () => {
+    expect(() =>
+      cholesky([
+        [1, 2],
+        [2, 1],
+      ]),
+    ).toThrow(RangeError);
+  });
+});
+
+describe('the twin fitted to a run', () => {
+  test('finds the parameters of the unit on the bench, without noise', () => {
+    const truth = truthWith({ parameters: withOne('effectiveArea_m2', 0.03) });
+    const fit = fitOf(truth);
+    const area = valueOf(fit, 'effectiveArea_m2');
+    expect(area.told).toBe(true);
+    // A gauge's step is the only thing between them: 0.2 bar of 90 bar.
+    expect(Math.abs(area.value - 0.03) / 0.03).toBeLessThan(0.01);
+    expect(Math.abs(area.value - 0.03)).toBeLessThan(2 * area.u);
+    expect(valueOf(fit, 'boostRatio').value).toBeCloseTo(3.6, 1);
+    expect(valueOf(fit, 'crack_Pa').value / 1e5).toBeCloseTo(3, 1);
+  });
+  test('its limits hold the truth about as often as they say', () => {
+    let inside = 0;
+    const runs = 40;
+    for (let seed = 1; seed <= runs; seed += 1) {
+      const found = valueOf(fitOf(truthWith({ noise_steps: 0.25 }), seed), 'boostRatio');
+      if (Math.abs(found.value - 3.6) < 2 * found.u) inside += 1;
+    }
+    // The gauges are true here, so the class error in u makes the limits wide: never fewer than 90 %.
+    expect(inside).toBeGreaterThanOrEqual(36);
+  });
+  test('too few readings to tell: said, not guessed', () => {
+    const { context, run } = bench(truthWith());
+    const early = { ...run, captures: run.captures.slice(0, 12) };
+    expect(fitTwin(family, context, early)).toEqual({ ok: false, why: 'too-few-readings' });
+  });
+  test('a parameter that was not tested is not told, and no change in it is claimed', () => {
+    const { context, run } = bench(truthWith());
+    const without = { ...run, captures: run.captures.filter(({ item }) => !item.startsWith('residual')) };
+    const outcome = fitTwin(family, context, without);
+    if (!outcome.ok) throw new Error(outcome.why);
+    expect(valueOf(outcome.fit, 'residual_Pa').told).toBe(false);
+    const change = compareFits(outcome.fit, fitOf(truthWith())).find(
+      ({ place }) => place === placeOf(family.parameters, 'residual_Pa'),
+    );
+    expect(change!.moved).toBeNull();
+  });
+});
+
+describe('before and after a repair', () => {
+  const repairs: [string, string, number][] = [
+    ['a smaller diaphragm', 'effectiveArea_m2', 0.033],
+    ['a late valve', 'crack_Pa', 6e5],
+    ['a leaking cup', 'fluidLoss_PaPerS', 6e5 / 60],
+    ['pressure left behind', 'residual_Pa', 1.2e5],
+    ['an activation port that never balances', 'restDifference_Pa', 3 * INHG],
+    ['a blocked breather', 'activationFloor_Pa', 3 * INHG],
+    ['a hose that closes up', 'hoseDrop', 0.3],
+    ['a switch out of range', 'switchCloses_Pa', 9e5],
+  ];
+  test.each(repairs)('%s: names %s and no other, over seeded noise', (_what, id, value) => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const noise = { noise_steps: 0.25 };
+      const before = fitOf(truthWith({ ...noise, parameters: withOne(id, value) }), seed);
+      const after = fitOf(truthWith(noise), 1000 + seed);
+      expect([seed, movedBetween(before, after)]).toEqual([seed, [id]]);
+    }
+  });
+  test('nothing was done: nothing moved', () => {
+    for (let seed = 1; seed <= 20; seed += 1) {
+      const noise = truthWith({ noise_steps: 0.25 });
+      expect([seed, movedBetween(fitOf(noise, seed), fitOf(noise, 500 + seed))]).toEqual([seed, []]);
+    }
+  });
+  test('a gauge that reads 1.5 % high does so before and after: it hides no change and makes none', () => {
+    const bent = { gauges: { 'OUT-H': { scale: 1.004 } }, noise_steps: 0.25 };
+    expect(movedBetween(fitOf(truthWith(bent), 3), fitOf(truthWith(bent), 4))).toEqual([]);
+  });
+  test('a torn diaphragm mended: the area and both leaks', () => {
+    const before = fitOf(faultyTruth('torn-diaphragm', 0.5, { noise_steps: 0.25 }), 7);
+    const moved = movedBetween(before, fitOf(truthWith({ noise_steps: 0.25 }), 8));
+    expect(moved.sort()).toEqual(['effectiveArea_m2', 'leakApplied_m3PerSPa', 'leakReleased_m3PerSPa']);
+  });
+});

@@ -1,0 +1,261 @@
+import type { RunState } from '../procedure/run';
+import type { Family, RunContext, Vector } from './family';
+import { cholesky, dot, solve, times, transpose, type Matrix } from './linear';
+import { readingsOf, type TwinReading } from './readings-of';
+
+/** One parameter of the twin as a run shows it. SI. */
+export interface FittedParameter {
+  /** Place among the family's parameters. */
+  readonly place: number;
+  readonly value: number;
+  /** Standard uncertainty. */
+  readonly u: number;
+  /** Whether the readings tell it, rather than what was assumed of units of this kind. */
+  readonly told: boolean;
+}
+
+/** How one unknown error reaches the parameters: by `effect` for one standard uncertainty of it. */
+interface Source {
+  /** Errors of the same name are one error, in this fit and in another; null for one of its own. */
+  readonly name: string | null;
+  readonly effect: readonly number[];
+}
+
+export interface TwinFit {
+  readonly parameters: readonly FittedParameter[];
+  readonly sources: readonly Source[];
+  /** Readings used, and how many of them are left over to show the scatter. */
+  readonly count: number;
+  readonly freedom: number;
+  /** Scatter of the readings about the fit over what their uncertainties allow; the random part is widened by it. */
+  readonly misfit: number;
+}
+
+export type FitOutcome =
+  { ok: true; fit: TwinFit } | { ok: false; why: 'too-few-readings' | 'no-convergence' };
+
+/** A parameter is told by the readings where they make up this part of its value; the rest is assumption. */
+const TOLD = 0.75;
+const MOST_STEPS = 100;
+/** The search ends where a step betters the fit by less than this part of it. */
+const CLOSE_ENOUGH = 1e-7;
+const MOST_DAMPING = 1e9;
+
+/**
+ * Spread that units of this kind can have in each parameter, faults included: the widest that any fault or tolerance
+ * moves it. 0 where nothing does: such a parameter is taken as the profile gives it.
+ */
+export function assumedSpread(family: Family, profile: unknown): number[] {
+  const { values, tolerances } = family.healthy(profile);
+  const moved = family.faults.map((fault) => fault.apply(values, 1));
+  return values.map((value, i) =>
+    Math.max(tolerances[i]!, ...moved.map((vector) => Math.abs(vector[i]! - value))),
+  );
+}
+
+/**
+ * Fits the parameters of the family's twin to the readings of a run: generalised least squares (GUM-style covariance
+ * with each gauge's error counted once), with a weak assumption of the profile's values, wide enough for any fault.
+ * Damped Gauss–Newton; no parameter goes below zero. Where the readings scatter more than they should, their random
+ * part is widened to match (Birge ratio, never narrowed). Handbook 7.
+ */
+export function fitTwin(family: Family, context: RunContext<unknown>, run: RunState): FitOutcome {
+  const readings = readingsOf(family, context, run);
+  const { values } = family.healthy(context.profile);
+  const spread = assumedSpread(family, context.profile);
+  const free = values.flatMap((_, i) => (spread[i]! > 0 ? [i] : []));
+  if (readings.length < free.length) return { ok: false, why: 'too-few-readings' };
+  const model = new Model(family, readings, values, free, spread);
+  const found = search(model);
+  if (!found) return { ok: false, why: 'no-convergence' };
+  const { scaled, triangle } = found;
+  const jacobian = model.jacobian(scaled);
+  const { gain, resolution } = gainOf(jacobian, triangle);
+  const residual = model.residual(scaled);
+  const freedom = readings.length - free.length;
+  const chi2 = dot(residual, solve(triangle, residual)) + dot(scaled, scaled);
+  const misfit = freedom > 0 ? Math.sqrt(chi2 / freedom) : 1;
+  const sources = model
+    .errors(scaled)
+    .map(({ name, vector }) => ({
+      name,
+      effect: times(
+        gain,
+        vector.map((v) => v * (name === null ? Math.max(1, misfit) : 1)),
+      ),
+    }))
+    .map(({ name, effect }) => ({ name, effect: effect.map((e, k) => e * spread[free[k]!]!) }));
+  const parameters = free.map((place, k) => ({
+    place,
+    value: values[place]! + scaled[k]! * spread[place]!,
+    u: Math.sqrt(sources.reduce((sum, { effect }) => sum + effect[k]! ** 2, 0)),
+    told: resolution[k]! > TOLD,
+  }));
+  return { ok: true, fit: { parameters, sources, count: readings.length, freedom, misfit } };
+}
+
+/** The twin at the readings' own inputs, in parameters counted in assumed spreads from the healthy value. */
+class Model {
+  constructor(
+    private readonly family: Family,
+    private readonly readings: readonly TwinReading[],
+    private readonly healthy: Vector,
+    private readonly free: readonly number[],
+    private readonly spread: readonly number[],
+  ) {}
+
+  private parameters(scaled: readonly number[]): number[] {
+    const vector = [...this.healthy];
+    this.free.forEach((place, k) => (vector[place]! += scaled[k]! * this.spread[place]!));
+    return vector;
+  }
+
+  healthyPoint(): number[] {
+    return this.free.map(() => 0);
+  }
+
+  /** No parameter below zero. */
+  admitted(scaled: readonly number[]): number[] {
+    return scaled.map((x, k) => {
+      const place = this.free[k]!;
+      return Math.max(x, -this.healthy[place]! / this.spread[place]!);
+    });
+  }
+
+  predict(scaled: readonly number[]): number[] {
+    const parameters = this.parameters(scaled);
+    return this.readings.map(({ inputs, place }) => this.family.steady(parameters, inputs)[place]!);
+  }
+
+  residual(scaled: readonly number[]): number[] {
+    return this.predict(scaled).map((y, i) => this.readings[i]!.value - y);
+  }
+
+  jacobian(scaled: readonly number[]): number[][] {
+    const step = 1e-4;
+    const columns = this.free.map((_, k) => {
+      const up = this.predict(scaled.with(k, scaled[k]! + step));
+      const below = this.admitted(scaled.with(k, scaled[k]! - step));
+      const down = this.predict(below);
+      return up.map((y, i) => (y - down[i]!) / (scaled[k]! + step - below[k]!));
+    });
+    return transpose(columns);
+  }
+
+  /** Every unknown error as what one standard uncertainty of it does to the residuals. */
+  errors(scaled: readonly number[]): { name: string | null; vector: number[] }[] {
+    const parameters = this.parameters(scaled);
+    const shared = new Map<string, number[]>();
+    const own: number[] = [];
+    this.readings.forEach((reading, i) => {
+      const add = (gauge: string, u: number) => {
+        const vector = shared.get(gauge) ?? this.readings.map(() => 0);
+        vector[i]! += u;
+        shared.set(gauge, vector);
+      };
+      let variance = reading.random ** 2;
+      add(reading.shared.gauge, reading.shared.u);
+      for (const { input, random, shared: of } of reading.inputDoubts) {
+        const slope = this.inputSlope(parameters, reading, input, Math.hypot(random, of.u));
+        variance += (slope * random) ** 2;
+        if (of.u > 0) add(of.gauge, -slope * of.u);
+      }
+      own.push(Math.sqrt(variance));
+    });
+    return [
+      ...[...shared].map(([name, vector]) => ({ name, vector })),
+      ...own.map((u, i) => ({ name: null, vector: own.map((_, j) => (i === j ? u : 0)) })),
+    ];
+  }
+
+  private inputSlope(parameters: Vector, { inputs, place }: TwinReading, input: number, u: number): number {
+    const at = (x: number) => this.family.steady(parameters, inputs.with(input, x))[place]!;
+    const low = Math.max(0, inputs[input]! - u);
+    const high = inputs[input]! + u;
+    return high > low ? (at(high) - at(low)) / (high - low) : 0;
+  }
+
+  /** Triangle of the covariance of the readings. */
+  triangle(scaled: readonly number[]): number[][] {
+    const errors = this.errors(scaled);
+    const covariance = this.readings.map(() => this.readings.map(() => 0));
+    for (const { vector } of errors)
+      vector.forEach((a, i) => {
+        if (a !== 0) vector.forEach((b, j) => (covariance[i]![j]! += a * b));
+      });
+    return cholesky(covariance);
+  }
+}
+
+/** Times that the weights are made anew: how a doubt of the input reaches the output depends on where the knee lies. */
+const ROUNDS = 3;
+
+/** Damped Gauss–Newton from the healthy unit, the weights held in each round. @returns null where it does not settle */
+function search(model: Model): { scaled: number[]; triangle: number[][] } | null {
+  let scaled = model.healthyPoint();
+  let triangle = model.triangle(scaled);
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const found = settle(model, triangle, scaled);
+    if (!found) return null;
+    scaled = found;
+    triangle = model.triangle(scaled);
+  }
+  return { scaled, triangle };
+}
+
+function settle(model: Model, triangle: Matrix, from: number[]): number[] | null {
+  const cost = (x: readonly number[]) => {
+    const r = model.residual(x);
+    return dot(r, solve(triangle, r)) + dot(x, x);
+  };
+  let scaled = from;
+  let now = cost(scaled);
+  let damping = 1e-3;
+  const lowest = model.admitted(from.map(() => -Infinity));
+  for (let i = 0; i < MOST_STEPS; i += 1) {
+    const { weighted, normal } = weigh(model.jacobian(scaled), triangle);
+    const residual = model.residual(scaled);
+    const right = weighted.map((column, k) => dot(column, residual) - scaled[k]!);
+    // A parameter that stands at zero and wants to go below stays out of the step.
+    const held = scaled.map((x, k) => x <= lowest[k]! && right[k]! < 0);
+    const damped = normal.map((row, a) =>
+      row.map((n, b) => (a === b ? n * (1 + damping) : held[a] || held[b] ? 0 : n)),
+    );
+    const step = solve(
+      cholesky(damped),
+      right.map((r, k) => (held[k] ? 0 : r)),
+    );
+    const next = model.admitted(scaled.map((x, k) => x + step[k]!));
+    const then = cost(next);
+    const gained = now - then;
+    if (gained > 0) {
+      scaled = next;
+      now = then;
+      damping = Math.max(1e-9, damping / 10);
+      if (gained < CLOSE_ENOUGH * now) return scaled;
+    } else {
+      // At a knee no smaller step helps any more either: this is the best there is.
+      damping *= 10;
+      if (damping > MOST_DAMPING) return scaled;
+    }
+  }
+  return null;
+}
+
+/** JᵀV⁻¹ and JᵀV⁻¹J with the weak assumption added: one per assumed spread. */
+function weigh(j: Matrix, triangle: Matrix) {
+  const columns = transpose(j);
+  const weighted = columns.map((column) => solve(triangle, column));
+  const normal = columns.map((_, a) =>
+    columns.map((column, b) => dot(weighted[a]!, column) + (a === b ? 1 : 0)),
+  );
+  return { columns, weighted, normal };
+}
+
+/** How the readings make the parameters: ∂parameter/∂reading, and the part of each that is theirs. */
+function gainOf(j: Matrix, triangle: Matrix): { gain: number[][]; resolution: number[] } {
+  const { columns, weighted, normal } = weigh(j, triangle);
+  const l = cholesky(normal);
+  const gain = transpose(transpose(weighted).map((row) => solve(l, row)));
+  return { gain, resolution: gain.map((row, k) => dot(row, columns[k]!)) };
+}

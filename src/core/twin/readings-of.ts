@@ -1,0 +1,85 @@
+import { randomUncertainty_Pa, sharedUncertainty_Pa, type Measured } from '../metrology/uncertainty';
+import { instrumentsOf, measuredItem, type ItemReading } from '../procedure/measured-item';
+import { inputsAt } from '../procedure/predict';
+import { holdStart, type ReadingItem } from '../procedure/procedure';
+import type { RunState } from '../procedure/run';
+import { placeOf, type Family, type RunContext, type Vector } from './family';
+
+/** One reading of a run as the twin sees it: what was read, at what inputs, and how each may be out. SI. */
+export interface TwinReading {
+  readonly item: string;
+  /** Place among the family's readings. */
+  readonly place: number;
+  readonly value: number;
+  readonly inputs: Vector;
+  /** Independent standard uncertainty of the reading itself. */
+  readonly random: number;
+  /** Error shared by every reading of a gauge: its name, its standard uncertainty here. */
+  readonly shared: Shared;
+  /** The same of each input that was read. */
+  readonly inputDoubts: readonly {
+    readonly input: number;
+    readonly random: number;
+    readonly shared: Shared;
+  }[];
+}
+
+interface Shared {
+  readonly gauge: string;
+  readonly u: number;
+}
+
+/** How well the moments of a hold are known, start and end together, s. */
+const HOLD_TIMING_U_S = Math.SQRT2;
+
+/** A gauge is the same gauge as long as it was not calibrated anew. */
+const sharedOf = (reading: Measured): Shared => ({
+  gauge: `${reading.instrument.tag} ${reading.instrument.calibratedOn ?? ''}`,
+  u: sharedUncertainty_Pa(reading),
+});
+
+/** The readings of a run that the family's twin predicts, corrected by the cross-check where the family says so. */
+export function readingsOf(family: Family, context: RunContext<unknown>, run: RunState): TwinReading[] {
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const read = (id: string) => measuredItem(instruments, run, id);
+  return context.procedure.steps.flatMap((step) =>
+    step.items.flatMap((item): TwinReading[] => {
+      if (item.kind !== 'reading' || !family.readings.some(({ id }) => id === item.measures)) return [];
+      const reading = read(item.id);
+      const known = reading && inputsAt(family, context, run, item, 'at-rest');
+      if (!reading || !known) return [];
+      const elapsed = placeOf(family.inputs, 'elapsed_s');
+      const start = holdStart(item);
+      const held_s = start ? secondsBetween(read(start), reading) : null;
+      if (start && held_s === null) return [];
+      const inputs = known.map(({ value }, i) => (i === elapsed && held_s !== null ? held_s : value));
+      const doubts = known.flatMap(({ measured }, input) =>
+        measured ? [{ input, random: randomUncertainty_Pa(measured), shared: sharedOf(measured) }] : [],
+      );
+      const timing = { input: elapsed, random: HOLD_TIMING_U_S, shared: { gauge: 'clock', u: 0 } };
+      return [
+        {
+          item: item.id,
+          place: placeOf(family.readings, item.measures),
+          value: reading.value_Pa / gaugeScale(family, context, run, item),
+          inputs,
+          random: randomUncertainty_Pa(reading),
+          shared: sharedOf(reading),
+          inputDoubts: held_s === null ? doubts : [...doubts, timing],
+        },
+      ];
+    }),
+  );
+}
+
+function secondsBetween(start: ItemReading | null, end: ItemReading): number | null {
+  const from = start?.captures.at(-1)?.at;
+  const seconds = from ? (Date.parse(end.captures.at(-1)!.at) - Date.parse(from)) / 1000 : 0;
+  return seconds > 0 ? seconds : null;
+}
+
+/** How many times too much the gauge in use shows, where the cross-check found it; 1 where it did not. */
+function gaugeScale(family: Family, context: RunContext<unknown>, run: RunState, item: ReadingItem): number {
+  const expectation = family.expect(context, run, item);
+  return expectation?.onGauge && expectation.expected ? expectation.onGauge / expectation.expected : 1;
+}
