@@ -113,6 +113,10 @@ export async function changeOf(request: Request): Promise<{ version: number; bod
   return { version: change.version, body: change.body };
 }
 
+/** The paper asked for: `?paper=letter`, else A4. */
+export const paperOf = (request: Request) =>
+  new URL(request.url).searchParams.get('paper') === 'letter' ? ('LETTER' as const) : ('A4' as const);
+
 /** The server's clock, at the edge where it belongs. */
 export const now = () => new Date().toISOString();
 

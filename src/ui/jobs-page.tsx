@@ -101,7 +101,7 @@ export function JobsPage({ query, jobs, total }: JobsPageProps) {
                   <Box
                     component={Link}
                     href={`/jobs/${job.id}`}
-                    sx={{ fontWeight: 700, color: 'primary.main' }}
+                    sx={{ fontWeight: 700, color: 'primary.main', whiteSpace: 'nowrap' }}
                   >
                     {job.body.tag}
                   </Box>

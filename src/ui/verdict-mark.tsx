@@ -1,21 +1,19 @@
 import { Box } from '@mui/material';
-import type { Result } from '@/core/twin/result';
+import { verdictWord, type Result } from '@/core/twin/result';
 
 type Word = Result['verdict'];
 
-const LOOK: Record<Word, { word: string; color: string }> = {
-  meets: { word: 'Meets', color: 'success.main' },
-  close: { word: 'Too close to call', color: 'warning.main' },
-  fails: { word: 'Fails', color: 'error.main' },
-  'not-taken': { word: 'Not taken', color: 'text.secondary' },
-  noted: { word: 'Noted', color: 'text.secondary' },
+const COLOR: Record<Word, string> = {
+  meets: 'success.main',
+  close: 'warning.main',
+  fails: 'error.main',
+  'not-taken': 'text.secondary',
+  noted: 'text.secondary',
 };
-
-export const verdictWord = (word: Word) => LOOK[word].word;
 
 /** A verdict as word, shape and colour: filled round with tick, half-filled diamond, open square with bar, dashed ring. */
 export function VerdictMark({ verdict, bare = false }: { verdict: Word; bare?: boolean }) {
-  const { word, color } = LOOK[verdict];
+  const word = verdictWord(verdict);
   return (
     <Box
       component="span"
@@ -23,7 +21,7 @@ export function VerdictMark({ verdict, bare = false }: { verdict: Word; bare?: b
         display: 'inline-flex',
         alignItems: 'center',
         gap: 0.6,
-        color,
+        color: COLOR[verdict],
         fontWeight: 600,
         whiteSpace: 'nowrap',
       }}

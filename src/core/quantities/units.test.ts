@@ -17,6 +17,7 @@ const QUANTITIES: Quantity[] = [
   'duration',
   'ratio',
   'percent',
+  'conductance',
 ];
 
 describe('units', () => {

@@ -19,6 +19,7 @@ export const QUANTITIES = [
   'duration',
   'ratio',
   'percent',
+  'conductance',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -98,6 +99,13 @@ export const UNITS = {
   min: { symbol: 'min', factor: 60, measures: ['duration'], places: 1 },
   ratio: { symbol: '', factor: 1, measures: ['ratio'], aliases: [':1'], places: 2 },
   percent: { symbol: '%', factor: 0.01, measures: ['percent'], places: 1 },
+  cm3PerSBar: {
+    symbol: 'cm³/(s·bar)',
+    factor: 1e-11,
+    measures: ['conductance'],
+    aliases: ['cm3/(s·bar)', 'cm3/(s.bar)'],
+    places: 2,
+  },
 } as const satisfies Record<string, Unit>;
 
 export type UnitId = keyof typeof UNITS;
@@ -120,6 +128,7 @@ const METRIC: Record<Quantity, UnitId> = {
   duration: 's',
   ratio: 'ratio',
   percent: 'percent',
+  conductance: 'cm3PerSBar',
 };
 
 const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {

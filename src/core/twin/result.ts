@@ -52,6 +52,17 @@ export interface Result {
   readonly captures: readonly string[];
 }
 
+const WORDS: Record<Result['verdict'], string> = {
+  meets: 'Meets',
+  close: 'Too close to call',
+  fails: 'Fails',
+  'not-taken': 'Not taken',
+  noted: 'Noted',
+};
+
+/** A verdict in words. */
+export const verdictWord = (verdict: Result['verdict']): string => WORDS[verdict];
+
 /** A whole run in plain words. */
 export interface Assessment {
   /** 'weak-supply': the unit did all that the supply allows, and the supply falls short. */

@@ -1,0 +1,9 @@
+import { answerFile, paperOf } from '@/server/http';
+import { reportPdf } from '@/server/reports';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const GET = (request: Request, { params }: Place) =>
+  answerFile('application/pdf', async (db) => reportPdf(db, (await params).id, paperOf(request)));

@@ -1,0 +1,34 @@
+import { notFound } from 'next/navigation';
+import { beforeAfter } from '@/core/records/before-after';
+import { database } from '@/server/database';
+import { findJob, readRecord } from '@/server/jobs';
+import { ComparePage } from '@/ui/job/compare-page';
+
+interface Place {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export const metadata = { title: 'Before and after' };
+
+export default async function Compare({ params, searchParams }: Place) {
+  const db = await database();
+  const { id } = await params;
+  const job = await findJob(db, id);
+  const record = job && (await readRecord(db, id));
+  const finished = record?.runs.filter(({ finishedAt }) => finishedAt) ?? [];
+  if (!job || finished.length < 2) notFound();
+  const asked = await searchParams;
+  const pick = (name: string, otherwise: number) =>
+    finished.find((run) => run.id === asked[name]) ?? finished.at(otherwise)!;
+  const [before, after] = [pick('before', 0), pick('after', -1)];
+  return (
+    <ComparePage
+      job={job}
+      runs={finished.map(({ id: run, startedAt }) => ({ id: run, startedAt }))}
+      before={before.id}
+      after={after.id}
+      found={beforeAfter(before, after)}
+    />
+  );
+}

@@ -1,0 +1,59 @@
+import { FAMILIES } from '../families/registry';
+import { compareFits, type Change } from '../twin/compare';
+import { fitTwin } from '../twin/fit';
+import type { Descriptor } from '../twin/family';
+import type { Result } from '../twin/result';
+import { judgedRun } from './judged-run';
+import type { StoredRun } from './views';
+
+/** One parameter before and after, under its name. */
+export interface ParameterChange extends Change, Pick<Descriptor, 'id' | 'name' | 'quantity'> {}
+
+/** One result before and after. */
+export interface ResultPair {
+  readonly id: string;
+  readonly name: string;
+  readonly before: Result | null;
+  readonly after: Result | null;
+  /** The same readings stand behind both: carried over, not taken again. */
+  readonly carried: boolean;
+}
+
+export type BeforeAfter =
+  | { ok: true; parameters: readonly ParameterChange[]; results: readonly ResultPair[] }
+  | { ok: false; why: string; results: readonly ResultPair[] };
+
+const WHY = {
+  'too-few-readings': 'One of the two tests has too few readings to tell the unit’s parameters apart.',
+  'no-convergence': 'The readings of one of the two tests do not settle on any one unit.',
+} as const;
+
+/** Two tests of one unit side by side: as results, and as the parameters of the twin that they show. Handbook 7. */
+export function beforeAfter(before: StoredRun, after: StoredRun): BeforeAfter {
+  const family = FAMILIES[before.kind];
+  const [a, b] = [judgedRun(before), judgedRun(after)];
+  const results = pairs(a.results, b.results);
+  const [fitA, fitB] = [fitTwin(family, before.context, a.state), fitTwin(family, after.context, b.state)];
+  if (!fitA.ok || !fitB.ok) {
+    const failed = fitA.ok ? fitB : fitA;
+    return { ok: false, why: failed.ok ? '' : WHY[failed.why], results };
+  }
+  const parameters = compareFits(fitA.fit, fitB.fit).map((change) => {
+    const { id, name, quantity } = family.parameters[change.place]!;
+    return { ...change, id, name, quantity };
+  });
+  return { ok: true, parameters, results };
+}
+
+function pairs(before: readonly Result[], after: readonly Result[]): ResultPair[] {
+  const ids = [...new Set([...before, ...after].map(({ id }) => id))];
+  return ids.flatMap((id): ResultPair[] => {
+    const a = before.find((result) => result.id === id) ?? null;
+    const b = after.find((result) => result.id === id) ?? null;
+    const taken = [a, b].some((result) => result && result.verdict !== 'not-taken');
+    const carried = Boolean(
+      a && b && a.captures.length > 0 && a.captures.every((capture) => b.captures.includes(capture)),
+    );
+    return taken ? [{ id, name: (b ?? a)!.name, before: a, after: b, carried }] : [];
+  });
+}

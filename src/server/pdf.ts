@@ -1,0 +1,282 @@
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import PDFDocument from 'pdfkit';
+import svgToPdf from 'svg-to-pdfkit';
+import type { Block, Cell, Document } from '@/core/records/document';
+import { plainColours } from '@/core/records/plot';
+
+export type PaperSize = 'A4' | 'LETTER';
+
+const MARGIN = 48;
+const INK = '#1E2426';
+const FAINT = '#4A5356';
+const RULE = '#CFC8B8';
+const BODY = 9.5;
+const SMALL = 8;
+
+/** Fonts that ship with the application, as files that a PDF can carry. */
+function fontFile(weight: '400Regular' | '700Bold'): string {
+  const require = createRequire(path.join(process.cwd(), 'package.json'));
+  const folder = path.dirname(require.resolve('@expo-google-fonts/atkinson-hyperlegible-next/package.json'));
+  return path.join(folder, weight, `AtkinsonHyperlegibleNext_${weight}.ttf`);
+}
+
+export const FONT_FILES = () => [fontFile('400Regular'), fontFile('700Bold')];
+
+/** Sets a document as PDF: text as text, charts as vectors, page numbers at the foot. */
+export function pdfOf(document: Document, size: PaperSize): Promise<Buffer> {
+  const pdf = new PDFDocument({
+    size,
+    margin: MARGIN,
+    bufferPages: true,
+    info: { Title: document.name, Producer: 'Hard Pedal', Creator: 'Hard Pedal' },
+  });
+  const parts: Buffer[] = [];
+  const whole = new Promise<Buffer>((resolve, reject) => {
+    pdf.on('data', (part: Buffer) => parts.push(part));
+    pdf.on('end', () => resolve(Buffer.concat(parts)));
+    pdf.on('error', reject);
+  });
+  const [regular, bold] = FONT_FILES();
+  pdf.registerFont('sans', regular!).registerFont('bold', bold!);
+  const sheet = new Sheet(pdf);
+  for (const block of document.blocks) sheet.set(block);
+  const { start, count } = pdf.bufferedPageRange();
+  for (let i = 0; i < count; i += 1) {
+    pdf.switchToPage(start + i);
+    const foot = pdf.page.height - MARGIN + 14;
+    // The foot stands in the margin, where text would otherwise begin a new page.
+    pdf.page.margins.bottom = 0;
+    pdf.font('sans').fontSize(SMALL).fillColor(FAINT);
+    pdf.text(document.name, MARGIN, foot, { lineBreak: false });
+    pdf.text(`${i + 1} of ${count}`, MARGIN, foot, {
+      width: pdf.page.width - 2 * MARGIN,
+      align: 'right',
+      lineBreak: false,
+    });
+  }
+  pdf.end();
+  return whole;
+}
+
+class Sheet {
+  constructor(private readonly pdf: PDFKit.PDFDocument) {}
+
+  private get width(): number {
+    return this.pdf.page.width - 2 * MARGIN;
+  }
+
+  private get bottom(): number {
+    return this.pdf.page.height - MARGIN;
+  }
+
+  private text(words: string, { bold = false, size = BODY, color = INK, indent = 0, gap = 3 } = {}): void {
+    const { pdf } = this;
+    pdf
+      .font(bold ? 'bold' : 'sans')
+      .fontSize(size)
+      .fillColor(color);
+    pdf.text(words, MARGIN + indent, pdf.y, { width: this.width - indent, paragraphGap: gap });
+  }
+
+  /** Goes to a new page where less than this much is left. */
+  private need(height: number): void {
+    if (this.pdf.y + height > this.bottom) this.pdf.addPage();
+  }
+
+  set(block: Block): void {
+    const { pdf } = this;
+    switch (block.kind) {
+      case 'title':
+        return this.title(block.text, block.aside);
+      case 'headline':
+        pdf.moveDown(0.8);
+        return this.text(block.text, { bold: true, size: 16 });
+      case 'heading':
+        return this.heading(block.text);
+      case 'lead':
+        return this.text(block.text, { size: 11 });
+      case 'paragraph':
+        return this.text(block.text, { bold: block.strong });
+      case 'list':
+        block.items.forEach(({ lead, text }, i) => this.item(block.numbered ? `${i + 1}.` : '•', lead, text));
+        return;
+      case 'boxes':
+        block.items.forEach((text) => this.box(text));
+        return;
+      case 'facts':
+        block.facts.forEach(([name, value]) => this.fact(name, value));
+        return;
+      case 'table':
+        return this.table(block.columns, block.widths, block.rows);
+      case 'chart':
+        return this.chart(block.svg, block.caption);
+      case 'page-break':
+        pdf.addPage();
+    }
+  }
+
+  private title(text: string, aside: readonly string[]): void {
+    const { pdf } = this;
+    const top = pdf.y;
+    pdf
+      .font('bold')
+      .fontSize(18)
+      .fillColor(INK)
+      .text(text, MARGIN, top, { width: this.width * 0.65 });
+    const below = pdf.y;
+    pdf.fontSize(10).text(aside.join('\n'), MARGIN, top, { width: this.width, align: 'right' });
+    pdf.y = Math.max(below, pdf.y) + 3;
+    pdf
+      .moveTo(MARGIN, pdf.y)
+      .lineTo(MARGIN + this.width, pdf.y)
+      .lineWidth(2)
+      .strokeColor(INK)
+      .stroke();
+    pdf.y += 8;
+  }
+
+  private heading(text: string): void {
+    const { pdf } = this;
+    this.need(60);
+    pdf.moveDown(0.9);
+    this.text(text, { bold: true, size: 11.5, gap: 1 });
+    pdf
+      .moveTo(MARGIN, pdf.y)
+      .lineTo(MARGIN + this.width, pdf.y)
+      .lineWidth(0.6)
+      .strokeColor(RULE)
+      .stroke();
+    pdf.y += 4;
+  }
+
+  private item(mark: string, lead: string | undefined, text: string): void {
+    const { pdf } = this;
+    this.need(14);
+    const top = pdf.y;
+    pdf
+      .font('sans')
+      .fontSize(BODY)
+      .fillColor(INK)
+      .text(mark, MARGIN + 4, top, { lineBreak: false });
+    pdf.x = MARGIN + 20;
+    pdf.y = top;
+    const options = { width: this.width - 20, paragraphGap: 2 };
+    if (lead) pdf.font('bold').text(`${lead} `, MARGIN + 20, top, { ...options, continued: text !== '' });
+    if (!lead) pdf.text(text, MARGIN + 20, top, options);
+    else if (text !== '') pdf.font('sans').text(text, options);
+  }
+
+  private box(text: string): void {
+    const { pdf } = this;
+    pdf.font('sans').fontSize(BODY);
+    this.need(pdf.heightOfString(text, { width: this.width - 24 }) + 4);
+    const top = pdf.y;
+    pdf
+      .rect(MARGIN + 2, top + 1, 10, 10)
+      .lineWidth(1)
+      .strokeColor(INK)
+      .stroke();
+    pdf.fillColor(INK).text(text, MARGIN + 24, top, { width: this.width - 24, paragraphGap: 4 });
+  }
+
+  private fact(name: string, value: string): void {
+    const { pdf } = this;
+    const left = 150;
+    pdf.font('sans').fontSize(BODY);
+    this.need(Math.min(200, pdf.heightOfString(value, { width: this.width - left })));
+    const top = pdf.y;
+    pdf.fillColor(FAINT).text(name, MARGIN, top, { width: left - 8 });
+    const below = pdf.y;
+    pdf.fillColor(INK).text(value, MARGIN + left, top, { width: this.width - left });
+    pdf.y = Math.max(below, pdf.y) + 1;
+  }
+
+  private chart(svg: string, caption: string): void {
+    const { pdf } = this;
+    const width = Math.min(this.width, 470);
+    const height = (width * 330) / 640;
+    this.need(height + 30);
+    svgToPdf(pdf, plainColours(svg), MARGIN, pdf.y, { width, height, fontCallback: () => 'sans' });
+    pdf.y += height + 4;
+    this.text(caption, { size: SMALL, color: FAINT });
+  }
+
+  private table(
+    columns: readonly string[],
+    widths: readonly number[],
+    rows: readonly (readonly Cell[])[],
+  ): void {
+    const { pdf } = this;
+    const whole = widths.reduce((sum, width) => sum + width, 0);
+    const edges = widths.map(
+      (_, i) => MARGIN + (this.width * widths.slice(0, i).reduce((s, w) => s + w, 0)) / whole,
+    );
+    const across = widths.map((width) => (this.width * width) / whole - 6);
+    const head = () => {
+      const top = pdf.y;
+      pdf
+        .font('bold')
+        .fontSize(SMALL + 0.5)
+        .fillColor(INK);
+      columns.forEach((name, i) => pdf.text(name, edges[i]!, top, { width: across[i]! }));
+      pdf.y = top + 12;
+      this.ruleBelow();
+    };
+    this.need(40);
+    head();
+    for (const row of rows) {
+      const height = Math.max(...row.map((one, i) => this.cellHeight(one, across[i]!)));
+      if (pdf.y + height > this.bottom) {
+        pdf.addPage();
+        head();
+      }
+      const top = pdf.y;
+      row.forEach((one, i) => this.cell(one, edges[i]!, top, across[i]!));
+      pdf.y = top + height + 2;
+      this.ruleBelow();
+    }
+    pdf.y += 4;
+  }
+
+  private ruleBelow(): void {
+    const { pdf } = this;
+    pdf
+      .moveTo(MARGIN, pdf.y)
+      .lineTo(MARGIN + this.width, pdf.y)
+      .lineWidth(0.4)
+      .strokeColor(RULE)
+      .stroke();
+    pdf.y += 2;
+  }
+
+  private cellHeight({ text, small = [] }: Cell, width: number): number {
+    const { pdf } = this;
+    pdf.font('sans').fontSize(BODY - 0.5);
+    const main = text === '' ? 0 : pdf.heightOfString(text, { width });
+    pdf.fontSize(SMALL - 0.5);
+    return main + small.reduce((sum, line) => sum + pdf.heightOfString(line, { width }), 0);
+  }
+
+  private cell(
+    { text, small = [], verdict, strong, struck }: Cell,
+    x: number,
+    top: number,
+    width: number,
+  ): void {
+    const { pdf } = this;
+    pdf.y = top;
+    if (text !== '') {
+      pdf
+        .font(strong || verdict === 'fails' ? 'bold' : 'sans')
+        .fontSize(BODY - 0.5)
+        .fillColor(struck ? FAINT : INK);
+      pdf.text(text, x, top, { width, strike: struck ?? false });
+    }
+    pdf
+      .font('sans')
+      .fontSize(SMALL - 0.5)
+      .fillColor(FAINT);
+    for (const line of small) pdf.text(line, x, pdf.y, { width });
+  }
+}

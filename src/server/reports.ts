@@ -1,0 +1,100 @@
+import { Resvg } from '@resvg/resvg-js';
+import type { Knex } from 'knex';
+import type { Document } from '@/core/records/document';
+import { installationDocument } from '@/core/records/installation-document';
+import type { JobRecord } from '@/core/records/job-record';
+import { judgedRun } from '@/core/records/judged-run';
+import { plainColours } from '@/core/records/plot';
+import { ratioChart } from '@/core/records/ratio-svg';
+import { readingsTable } from '@/core/records/readings-table';
+import { reportDocument, type Printing } from '@/core/records/report-document';
+import type { StoredRun } from '@/core/records/views';
+import { csvOf } from './csv';
+import { readRecord } from './jobs';
+import { done, refused, type Outcome } from './outcome';
+import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
+import { readSettings } from './shelf';
+import { missing } from './store';
+
+const two = (value: number) => String(value).padStart(2, '0');
+
+/** Numbers in the bench's units, times by the bench's own clock. */
+async function printing(db: Knex): Promise<Printing> {
+  const { unitSet } = (await readSettings(db)).body;
+  return {
+    set: unitSet,
+    day: (iso) => {
+      const at = new Date(iso);
+      return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+    },
+    time: (iso) => {
+      const at = new Date(iso);
+      return `${two(at.getHours())}:${two(at.getMinutes())}:${two(at.getSeconds())}`;
+    },
+  };
+}
+
+/** A run with the whole record that it stands in. */
+export async function findRunWithRecord(
+  db: Knex,
+  runId: string,
+): Promise<{ record: JobRecord; run: StoredRun } | null> {
+  const row = await db('runs').where({ id: runId }).first('job_id');
+  const record = row ? await readRecord(db, row.job_id as string) : null;
+  const run = record?.runs.find(({ id }) => id === runId);
+  return record && run ? { record, run } : null;
+}
+
+interface File {
+  readonly name: string;
+  readonly body: Buffer | string;
+}
+
+async function asPdf(document: Document, size: PaperSize): Promise<Outcome<File>> {
+  return done({ name: `${document.name}.pdf`, body: await pdfOf(document, size) });
+}
+
+/** The report of a run as PDF, with the sheet for whoever fits the unit behind it where one was made. */
+export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promise<Outcome<File>> {
+  const found = await findRunWithRecord(db, runId);
+  if (!found) return missing('run');
+  const how = await printing(db);
+  const report = reportDocument(found.record, found.run, judgedRun(found.run), how);
+  const sheet = found.record.fitting ? installationDocument(found.record, how).blocks : [];
+  const blocks =
+    sheet.length > 0 ? [...report.blocks, { kind: 'page-break' } as const, ...sheet] : report.blocks;
+  return asPdf({ ...report, blocks }, size);
+}
+
+/** The sheet for whoever fits the unit, as PDF. */
+export async function installationPdf(db: Knex, jobId: string, size: PaperSize): Promise<Outcome<File>> {
+  const record = await readRecord(db, jobId);
+  return record ? asPdf(installationDocument(record, await printing(db)), size) : missing('job');
+}
+
+/** Output against input of a run, as a picture file. */
+export async function chartFile(db: Knex, runId: string, kind: 'svg' | 'png'): Promise<Outcome<File>> {
+  const found = await findRunWithRecord(db, runId);
+  if (!found) return missing('run');
+  const chart = ratioChart(found.run, (await readSettings(db)).body.unitSet);
+  if (!chart)
+    return refused({ code: 'refused', message: 'Nothing was measured under vacuum, so there is no chart.' });
+  const svg = plainColours(chart.svg);
+  const name = `${found.record.job.tag} output against input.${kind}`;
+  if (kind === 'svg') return done({ name, body: svg });
+  const font = {
+    fontFiles: FONT_FILES(),
+    loadSystemFonts: false,
+    defaultFontFamily: 'Atkinson Hyperlegible Next',
+  };
+  const drawn = new Resvg(svg, { font, background: '#FFFFFF', fitTo: { mode: 'width', value: 1280 } });
+  return done({ name, body: drawn.render().asPng() });
+}
+
+/** Every reading of a run as CSV, units in the heads of the columns. */
+export async function readingsCsv(db: Knex, runId: string): Promise<Outcome<File>> {
+  const found = await findRunWithRecord(db, runId);
+  if (!found) return missing('run');
+  const table = readingsTable(found.run, (await readSettings(db)).body.unitSet);
+  return done({ name: `${found.record.job.tag} readings.csv`, body: csvOf(table) });
+}

@@ -1,0 +1,196 @@
+import { Box, Table, TableBody, TableCell, TableRow } from '@mui/material';
+import type { Block, Cell, Document } from '@/core/records/document';
+import { Columns } from './table-head';
+import { VerdictMark } from './verdict-mark';
+
+/** A document on the screen and on paper, piece by piece. */
+export function DocumentView({ document, label }: { document: Document; label: string }) {
+  const cut = document.blocks.findIndex(({ kind }) => kind === 'page-break');
+  const [first, rest] =
+    cut < 0 ? [document.blocks, []] : [document.blocks.slice(0, cut), document.blocks.slice(cut + 1)];
+  return (
+    <Box component="article" aria-label={label}>
+      <Box sx={{ breakAfter: rest.length > 0 ? 'page' : undefined }}>{first.map(piece)}</Box>
+      {rest.map(piece)}
+    </Box>
+  );
+}
+
+const piece = (block: Block, i: number) => <Piece key={i} block={block} />;
+
+function Piece({ block }: { block: Block }) {
+  switch (block.kind) {
+    case 'title':
+      return (
+        <Box
+          sx={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            borderBottom: 3,
+            borderColor: 'text.primary',
+            pb: 1,
+            mb: 2,
+          }}
+        >
+          <Box component="h1" sx={{ m: 0, fontSize: '1.7rem' }}>
+            {block.text}
+          </Box>
+          <Box sx={{ textAlign: 'right' }}>
+            {block.aside.map((line, i) => (
+              <Box key={line} sx={{ fontWeight: i === 0 ? 700 : 400 }}>
+                {line}
+              </Box>
+            ))}
+          </Box>
+        </Box>
+      );
+    case 'headline':
+      return (
+        <Box component="h2" sx={{ fontSize: '1.5rem', mt: 3, mb: 1 }}>
+          {block.text}
+        </Box>
+      );
+    case 'heading':
+      return (
+        <Box
+          component="h2"
+          sx={{
+            fontSize: '1.1rem',
+            mt: 3,
+            mb: 0.75,
+            borderBottom: 1,
+            borderColor: 'divider',
+            breakAfter: 'avoid',
+          }}
+        >
+          {block.text}
+        </Box>
+      );
+    case 'lead':
+      return (
+        <Box component="p" sx={{ fontSize: '1.1rem', my: 0.75 }}>
+          {block.text}
+        </Box>
+      );
+    case 'paragraph':
+      return (
+        <Box component="p" sx={{ fontWeight: block.strong ? 650 : 400, overflowWrap: 'anywhere' }}>
+          {block.text}
+        </Box>
+      );
+    case 'list':
+      return (
+        <Box component={block.numbered ? 'ol' : 'ul'}>
+          {block.items.map(({ lead, text }, i) => (
+            <Box component="li" key={i} sx={{ overflowWrap: 'anywhere' }}>
+              {lead && <b>{lead} </b>}
+              {text}
+            </Box>
+          ))}
+        </Box>
+      );
+    case 'boxes':
+      return (
+        <Box component="ul" sx={{ listStyle: 'none', p: 0 }}>
+          {block.items.map((text) => (
+            <Box component="li" key={text} sx={{ display: 'flex', gap: 1.5, py: 0.4, breakInside: 'avoid' }}>
+              <Box
+                aria-hidden
+                sx={{
+                  width: 18,
+                  height: 18,
+                  flex: '0 0 18px',
+                  mt: 0.3,
+                  border: 2,
+                  borderColor: 'text.primary',
+                }}
+              />
+              {text}
+            </Box>
+          ))}
+        </Box>
+      );
+    case 'facts':
+      return (
+        <Box
+          component="dl"
+          sx={{ display: 'grid', gridTemplateColumns: '190px minmax(0, 1fr)', gap: 0.5, m: 0 }}
+        >
+          {block.facts.map(([name, value]) => (
+            <Box key={name} sx={{ display: 'contents' }}>
+              <Box component="dt" sx={{ color: 'text.secondary' }}>
+                {name}
+              </Box>
+              <Box component="dd" sx={{ m: 0, whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+                {value}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      );
+    case 'chart':
+      return (
+        <Box
+          component="figure"
+          sx={{ m: 0, breakInside: 'avoid', '& svg': { maxWidth: '100%', height: 'auto' } }}
+        >
+          {/* Drawn by our own code from numbers; every word in it is escaped there. */}
+          <div dangerouslySetInnerHTML={{ __html: block.svg }} />
+          <Box component="figcaption" sx={{ color: 'text.secondary', fontSize: '0.9em' }}>
+            {block.caption}
+          </Box>
+        </Box>
+      );
+    case 'table':
+      return (
+        <Table
+          size="small"
+          aria-label={block.name}
+          sx={{ tableLayout: 'fixed', '& td, & th': { px: 0.75, py: 0.4, verticalAlign: 'top' } }}
+        >
+          <colgroup>
+            {block.widths.map((width, i) => (
+              <col key={i} style={{ width: `${width}%` }} />
+            ))}
+          </colgroup>
+          <Columns names={block.columns} />
+          <TableBody>
+            {block.rows.map((row, i) => (
+              <TableRow key={i} sx={{ breakInside: 'avoid' }}>
+                {row.map((one, j) => (
+                  <CellView key={j} cell={one} />
+                ))}
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      );
+    case 'page-break':
+      return <Box sx={{ breakAfter: 'page' }} />;
+  }
+}
+
+function CellView({ cell }: { cell: Cell }) {
+  return (
+    <TableCell
+      sx={{
+        overflowWrap: 'anywhere',
+        fontWeight: cell.strong ? 700 : 400,
+        color: cell.strong ? 'error.main' : undefined,
+      }}
+    >
+      {cell.verdict ? (
+        <VerdictMark verdict={cell.verdict} />
+      ) : (
+        <Box component="span" sx={{ textDecoration: cell.struck ? 'line-through' : undefined }}>
+          {cell.text}
+        </Box>
+      )}
+      {cell.small?.map((line, i) => (
+        <Box key={i} sx={{ color: 'text.secondary', fontSize: '0.92em' }}>
+          {line}
+        </Box>
+      ))}
+    </TableCell>
+  );
+}

@@ -1,0 +1,149 @@
+'use client';
+
+import { Box, MenuItem, Table, TableBody, TableCell, TableRow, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { printDifference } from '@/core/quantities/print';
+import { printNames } from '@/core/quantities/sentence';
+import type { BeforeAfter, ParameterChange } from '@/core/records/before-after';
+import type { StoredJob } from '@/core/records/views';
+import type { Result } from '@/core/twin/result';
+import { useKeys } from '../keys';
+import { LinkButton } from '../link-button';
+import { Nothing, Page, Part } from '../page';
+import { usePrint } from '../settings-context';
+import { day, time } from '../stamp';
+import { Columns } from '../table-head';
+import { VerdictMark } from '../verdict-mark';
+
+interface ComparePageProps {
+  readonly job: StoredJob;
+  readonly runs: readonly { id: string; startedAt: string }[];
+  readonly before: string;
+  readonly after: string;
+  readonly found: BeforeAfter;
+}
+
+/** Two tests of a unit side by side: what in the unit changed, by how much, and every result before and after. */
+export function ComparePage({ job, runs, before, after, found }: ComparePageProps) {
+  const router = useRouter();
+  const print = usePrint();
+  useKeys([{ key: 'Backspace', label: 'Back to the job', run: () => router.push(`/jobs/${job.id}`) }]);
+  const choose = (change: { before?: string; after?: string }) =>
+    router.replace(`/jobs/${job.id}/compare?${new URLSearchParams({ before, after, ...change })}`);
+  const picker = (label: string, value: string, onChoose: (id: string) => void) => (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => onChoose(event.target.value)}
+      sx={{ width: 220 }}
+    >
+      {runs.map(({ id, startedAt }) => (
+        <MenuItem key={id} value={id}>{`${day(startedAt)}, ${time(startedAt).slice(0, 5)}`}</MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <Page
+      title={`${job.body.tag}: before and after`}
+      actions={
+        <>
+          <LinkButton href={`/jobs/${job.id}`}>Back to the job</LinkButton>
+          {picker('Before', before, (id) => choose({ before: id }))}
+          {picker('After', after, (id) => choose({ after: id }))}
+        </>
+      }
+    >
+      <Part title="What changed in the unit" note="found by fitting the unit’s model to each test’s readings">
+        {found.ok ? <Parameters parameters={found.parameters} /> : <Nothing>{found.why}</Nothing>}
+      </Part>
+      <Part title="Results side by side">
+        <Table
+          size="small"
+          aria-label="Results before and after"
+          sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}
+        >
+          <Columns names={['Result', 'Before', '', 'After', '', '']} />
+          <TableBody>
+            {found.results.map(({ id, name, before: a, after: b, carried }) => (
+              <TableRow key={id}>
+                <TableCell sx={{ width: '36%' }}>{name}</TableCell>
+                <TableCell>{shown(a, print.value)}</TableCell>
+                <TableCell>{a && <VerdictMark verdict={a.verdict} />}</TableCell>
+                <TableCell>{shown(b, print.value)}</TableCell>
+                <TableCell>{b && <VerdictMark verdict={b.verdict} />}</TableCell>
+                <TableCell sx={{ color: 'text.secondary' }}>{carried ? 'carried over' : ''}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Part>
+    </Page>
+  );
+}
+
+type PrintValue = ReturnType<typeof usePrint>['value'];
+
+function shown(result: Result | null, print: PrintValue): string {
+  if (!result) return '';
+  return result.value === null
+    ? (result.seen ?? '')
+    : print(result.value, result.quantity, { u_SI: result.u, withU: true });
+}
+
+function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) {
+  const print = usePrint();
+  const moved = parameters.filter((one) => one.moved);
+  const order = [
+    ...moved,
+    ...parameters.filter((one) => one.moved === false),
+    ...parameters.filter((one) => one.moved === null),
+  ];
+  return (
+    <>
+      <Box sx={{ fontSize: '1.2rem', fontWeight: 650, my: 1 }}>
+        {moved.length === 0
+          ? 'Nothing changed beyond the noise of the readings.'
+          : `Changed: ${printNames(moved.map(({ name }) => name))}.`}
+      </Box>
+      <Table
+        size="small"
+        aria-label="Parameters before and after"
+        sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}
+      >
+        <Columns names={['Parameter', 'Before ± U', 'After ± U', 'Change ± U', '']} />
+        <TableBody>
+          {order.map((one) => (
+            <TableRow key={one.id} sx={{ '& td': { fontWeight: one.moved ? 700 : 400 } }}>
+              <TableCell>{one.name}</TableCell>
+              <TableCell>
+                {print.value(one.before, one.quantity, { u_SI: one.u_before, withU: true })}
+              </TableCell>
+              <TableCell>
+                {print.value(one.after, one.quantity, { u_SI: one.u_after, withU: true })}
+              </TableCell>
+              <TableCell>
+                {printDifference(one.change, one.quantity, print.unitSet, one.u_change)}{' '}
+                <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
+                  ± {print.value(2 * one.u_change, one.quantity, { u_SI: one.u_change, bare: true })}
+                </Box>
+              </TableCell>
+              <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                {one.moved === null
+                  ? 'not told by these readings'
+                  : one.moved
+                    ? 'changed'
+                    : 'within the noise'}
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+      <Box sx={{ color: 'text.secondary', mt: 1 }}>
+        U is the expanded uncertainty (k = 2). A change counts only where noise alone would make any one of
+        these look changed less than once in a hundred comparisons. An error of a gauge that read both tests
+        is in both and largely drops out of the change.
+      </Box>
+    </>
+  );
+}

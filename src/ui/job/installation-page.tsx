@@ -1,0 +1,82 @@
+'use client';
+
+import { Box, Button } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { fittingSchema } from '@/core/records/entries';
+import { BLEEDING_ORDERS } from '@/core/records/installation';
+import { installationDocument } from '@/core/records/installation-document';
+import type { JobRecord } from '@/core/records/job-record';
+import { DocumentView } from '../document-view';
+import { Key, useKeys } from '../keys';
+import { LinkButton } from '../link-button';
+import { Paper } from '../report';
+import { useSettings } from '../settings-context';
+import { day, time } from '../stamp';
+import { EntryDialog } from './entry-dialog';
+
+/** The sheet for whoever fits the unit: what to do first, in which order to bleed, and what is in it. */
+export function InstallationPage({ record }: { record: JobRecord }) {
+  const router = useRouter();
+  const { unitSet } = useSettings();
+  const [choosing, setChoosing] = useState(false);
+  const [id] = useState(() => crypto.randomUUID());
+  const document = useMemo(
+    () => installationDocument(record, { set: unitSet, day, time }),
+    [record, unitSet],
+  );
+  const locked = record.signed || record.deleted;
+  useKeys([
+    { key: 'p', label: 'Print the sheet', run: () => window.print() },
+    ...(locked
+      ? []
+      : [{ key: 'f', label: 'Confirm the fluid and the bleeding order', run: () => setChoosing(true) }]),
+  ]);
+  const profile = record.profile.body as { fluid: string };
+  const { fluid } = record.job;
+  return (
+    <Paper>
+      <Box className="no-print" sx={{ display: 'flex', gap: 1, mb: 2, flexWrap: 'wrap' }}>
+        <LinkButton href={`/jobs/${record.id}`}>Back to the job</LinkButton>
+        <Box sx={{ flex: 1 }} />
+        {!locked && (
+          <Button variant="outlined" onClick={() => setChoosing(true)} sx={{ gap: 1 }}>
+            Confirm fluid and bleeding order <Key name="f" />
+          </Button>
+        )}
+        <Button component="a" href={`/api/v1/jobs/${record.id}/installation.pdf`} variant="outlined">
+          PDF
+        </Button>
+        <Button variant="contained" onClick={() => window.print()} sx={{ gap: 1 }}>
+          Print <Key name="p" />
+        </Button>
+      </Box>
+      <DocumentView document={document} label="Installation sheet" />
+      {choosing && (
+        <EntryDialog
+          title="What is in the unit, and how it is bled"
+          schema={fittingSchema}
+          initial={record.fitting ?? { bleeding: 'wheels-first', fluid: '' }}
+          choices={{
+            bleeding: Object.entries(BLEEDING_ORDERS).map(([value, { title }]) => ({ value, label: title })),
+          }}
+          saveLabel="Confirm"
+          url={`/jobs/${record.id}/entries`}
+          wrap={(fitting) => ({ id, entry: { type: 'fitting', fitting } })}
+          intro={
+            <Box sx={{ mb: 2 }}>
+              The profile names {profile.fluid.toUpperCase()}
+              {fluid !== 'unknown' && `; found in the unit when it came in: ${fluid.toUpperCase()}`}. Look at
+              the bench’s own supply before confirming.
+            </Box>
+          }
+          onClose={() => setChoosing(false)}
+          onSaved={() => {
+            setChoosing(false);
+            router.refresh();
+          }}
+        />
+      )}
+    </Paper>
+  );
+}
