@@ -1,9 +1,10 @@
 import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
+import type { Verification } from '@/core/records/verification';
 import { MIGRATION_NAMES } from './migrations';
 import { DATABASE_FILE, dataFolder, openDatabase } from './database';
-import { verify, type Verification } from './verify';
+import { verify } from './verify';
 
 /** The file that the application works on. */
 export const databaseFile = () => path.join(/*turbopackIgnore: true*/ dataFolder(), DATABASE_FILE);

@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import knex, { type Knex } from 'knex';
 import { refreshIndex } from './job-index';
+import { markRunning } from './running';
 import { migrationSource } from './migrations';
 
 /** Name of the database in the data folder. */
@@ -49,6 +50,7 @@ async function open(): Promise<Knex> {
   try {
     const folder = dataFolder();
     mkdirSync(folder, { recursive: true });
+    markRunning(folder);
     return await openDatabase(path.join(/*turbopackIgnore: true*/ folder, DATABASE_FILE));
   } catch (error) {
     held.hardPedalDatabase = undefined;

@@ -11,6 +11,9 @@ const MARGIN = 48;
 const INK = '#1E2426';
 const FAINT = '#4A5356';
 const RULE = '#CFC8B8';
+/** A heading stays with what follows it: some lines, or a whole chart. */
+const HEADING_ROOM = 60;
+const CHART_ROOM = 320;
 const BODY = 9.5;
 const SMALL = 8;
 
@@ -40,7 +43,7 @@ export function pdfOf(document: Document, size: PaperSize): Promise<Buffer> {
   const [regular, bold] = FONT_FILES();
   pdf.registerFont('sans', regular!).registerFont('bold', bold!);
   const sheet = new Sheet(pdf);
-  for (const block of document.blocks) sheet.set(block);
+  document.blocks.forEach((block, i) => sheet.set(block, document.blocks[i + 1]));
   const { start, count } = pdf.bufferedPageRange();
   for (let i = 0; i < count; i += 1) {
     pdf.switchToPage(start + i);
@@ -84,7 +87,7 @@ class Sheet {
     if (this.pdf.y + height > this.bottom) this.pdf.addPage();
   }
 
-  set(block: Block): void {
+  set(block: Block, next: Block | undefined): void {
     const { pdf } = this;
     switch (block.kind) {
       case 'title':
@@ -93,7 +96,7 @@ class Sheet {
         pdf.moveDown(0.8);
         return this.text(block.text, { bold: true, size: 16 });
       case 'heading':
-        return this.heading(block.text);
+        return this.heading(block.text, next?.kind === 'chart' ? CHART_ROOM : HEADING_ROOM);
       case 'lead':
         return this.text(block.text, { size: 11 });
       case 'paragraph':
@@ -136,9 +139,9 @@ class Sheet {
     pdf.y += 8;
   }
 
-  private heading(text: string): void {
+  private heading(text: string, room: number): void {
     const { pdf } = this;
-    this.need(60);
+    this.need(room);
     pdf.moveDown(0.9);
     this.text(text, { bold: true, size: 11.5, gap: 1 });
     pdf

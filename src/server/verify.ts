@@ -3,27 +3,10 @@ import { canonicalJson } from '@/core/records/canonical';
 import { breaksIn, type Link } from '@/core/records/chain';
 import { jobEntrySchema } from '@/core/records/entries';
 import { jobRecord, type JobRecord } from '@/core/records/job-record';
+import type { Alteration, Verification } from '@/core/records/verification';
 import { indexRows } from './job-index';
 import { jobChain, runOf, sha256, writtenFrom, type JournalRow } from './journal';
 import type { ShelfEntry } from './store';
-
-/** Something in the database that is not as it was written. */
-export interface Alteration {
-  /** What it was found in: a job's tag, an instrument, the settings. */
-  readonly where: string;
-  /** Number of the entry in that record; null where it is not one entry. */
-  readonly entry: number | null;
-  /** Line of the journal that holds it. */
-  readonly line?: number;
-  readonly what: string;
-}
-
-export interface Verification {
-  readonly entries: number;
-  readonly records: number;
-  readonly photos: number;
-  readonly alterations: readonly Alteration[];
-}
 
 /**
  * Reads the whole database as it lies on disk and finds whatever was altered behind the application's back: in a

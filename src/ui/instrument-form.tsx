@@ -7,6 +7,7 @@ import {
   ACCURACY_CHOICES,
   accuracyFrom,
   accuracyLabel,
+  correctionSchema,
   instrumentFields,
   instrumentSchema,
   type Instrument,
@@ -23,7 +24,11 @@ interface InstrumentFormProps {
 
 /** The accuracy stands in one field of the form, as on the gauge's face; the record keeps its parts. */
 const formSchema = z
-  .strictObject({ ...instrumentFields, accuracy: z.string().meta({ title: 'Accuracy' }) })
+  .strictObject({
+    ...instrumentFields,
+    accuracy: z.string().meta({ title: 'Accuracy' }),
+    correction: correctionSchema.nullable(),
+  })
   .transform((form, ctx) => {
     const accuracy = accuracyFrom(form.accuracy);
     if (!accuracy) ctx.addIssue({ code: 'custom', path: ['accuracy'], message: 'Accuracy: choose one.' });
@@ -54,6 +59,7 @@ export function InstrumentForm({ initial, id, version, ports, tags }: Instrument
       schema={formSchema}
       formShape={z.strictObject({ ...instrumentFields, accuracy: z.string().meta({ title: 'Accuracy' }) })}
       initial={asShown(initial)}
+      fixed={{ correction: initial.correction ?? null }}
       asShown={(body) => asShown(body as Instrument)}
       method={id ? 'PUT' : 'POST'}
       url={id ? `/instruments/${id}` : '/instruments'}

@@ -8,6 +8,7 @@ import type { StoredInstrument, StoredProfile } from '@/core/records/views';
 import { LinkButton } from './link-button';
 import { Nothing, Page, Part } from './page';
 import { usePrint } from './settings-context';
+import { ProfileImport } from './shelf/profile-import';
 import { Columns } from './table-head';
 
 interface ShelfPageProps {
@@ -24,9 +25,15 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
     <Page
       title="Shelf"
       actions={
-        <LinkButton href="/shelf/settings" variant="outlined">
-          Settings
-        </LinkButton>
+        <>
+          <LinkButton href="/shelf/workings">Workings</LinkButton>
+          <LinkButton href="/shelf/faults">Faults</LinkButton>
+          <LinkButton href="/shelf/technicians">Technicians</LinkButton>
+          <LinkButton href="/shelf/records">Records</LinkButton>
+          <LinkButton href="/shelf/settings" variant="outlined">
+            Settings
+          </LinkButton>
+        </>
       }
     >
       <Part
@@ -69,7 +76,10 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
                       {body.usualPort ? (portNames[body.usualPort] ?? body.usualPort) : 'in the cupboard'}
                     </TableCell>
                     <TableCell>{print.value(body.fullScale_Pa, body.quantity)}</TableCell>
-                    <TableCell>{accuracyLabel(body.accuracy)}</TableCell>
+                    <TableCell>
+                      {accuracyLabel(body.accuracy)}
+                      {body.correction && <Box sx={{ color: 'text.secondary' }}>with a correction table</Box>}
+                    </TableCell>
                     <TableCell>
                       {print.value(body.step_Pa, body.quantity, { u_SI: body.step_Pa / 4 })}
                     </TableCell>
@@ -93,7 +103,15 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
           </Table>
         )}
       </Part>
-      <Part title="Profiles" note={<LinkButton href="/shelf/profiles/new">Add a profile</LinkButton>}>
+      <Part
+        title="Profiles"
+        note={
+          <>
+            <ProfileImport />
+            <LinkButton href="/shelf/profiles/new">Add a profile</LinkButton>
+          </>
+        }
+      >
         {profiles.length === 0 && (
           <Nothing>
             No profiles yet. Add one from typical figures and change it to what the maker says.

@@ -91,8 +91,23 @@ function shown(result: Result | null, print: PrintValue): string {
     : print(result.value, result.quantity, { u_SI: result.u, withU: true });
 }
 
-function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) {
+function Told({ change: one }: { change: ParameterChange }) {
   const print = usePrint();
+  return (
+    <>
+      <TableCell>{print.value(one.before, one.quantity, { u_SI: one.u_before, withU: true })}</TableCell>
+      <TableCell>{print.value(one.after, one.quantity, { u_SI: one.u_after, withU: true })}</TableCell>
+      <TableCell>
+        {printDifference(one.change, one.quantity, print.unitSet, one.u_change)}{' '}
+        <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
+          ± {print.value(2 * one.u_change, one.quantity, { u_SI: one.u_change, bare: true })}
+        </Box>
+      </TableCell>
+    </>
+  );
+}
+
+function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) {
   const moved = parameters.filter((one) => one.moved);
   const order = [
     ...moved,
@@ -116,18 +131,13 @@ function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) 
           {order.map((one) => (
             <TableRow key={one.id} sx={{ '& td': { fontWeight: one.moved ? 700 : 400 } }}>
               <TableCell>{one.name}</TableCell>
-              <TableCell>
-                {print.value(one.before, one.quantity, { u_SI: one.u_before, withU: true })}
-              </TableCell>
-              <TableCell>
-                {print.value(one.after, one.quantity, { u_SI: one.u_after, withU: true })}
-              </TableCell>
-              <TableCell>
-                {printDifference(one.change, one.quantity, print.unitSet, one.u_change)}{' '}
-                <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
-                  ± {print.value(2 * one.u_change, one.quantity, { u_SI: one.u_change, bare: true })}
-                </Box>
-              </TableCell>
+              {one.moved === null ? (
+                <TableCell colSpan={3} sx={{ color: 'text.secondary' }}>
+                  could not tell
+                </TableCell>
+              ) : (
+                <Told change={one} />
+              )}
               <TableCell sx={{ whiteSpace: 'nowrap' }}>
                 {one.moved === null
                   ? 'not told by these readings'

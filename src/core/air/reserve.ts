@@ -1,0 +1,47 @@
+/** A suspended diaphragm unit whose source has stopped, its check valve tight. SI. */
+export interface ReserveUnit {
+  /** Front volume at rest, m³. */
+  readonly front_m3: number;
+  /** Rear volume at rest, m³. */
+  readonly rear_m3: number;
+  /** Effective area, m². */
+  readonly area_m2: number;
+  /** Stroke of a full application, m. */
+  readonly stroke_m: number;
+  /** Tank behind the check valve, m³; 0 without one. */
+  readonly tank_m3: number;
+}
+
+/**
+ * Depression left after one full application and release, Pa: the air let in behind the diaphragm spreads over the
+ * whole, Δp′ = (Δp·(V_f + V_t) − p_atm·A·x) / (V_f + V_r + V_t), never below 0. Handbook 4.
+ *
+ * @throws RangeError where the depression is not between 0 and the barometer
+ * @example 20 inHg, 4.0 L, 0.3 L, 0.04 m², 15 mm, no tank at sea level → 14.4 inHg
+ */
+export function depressionAfterStroke_Pa(
+  depression_Pa: number,
+  unit: ReserveUnit,
+  barometer_Pa: number,
+): number {
+  if (!(depression_Pa >= 0 && depression_Pa <= barometer_Pa))
+    throw new RangeError(`depression_Pa: ${depression_Pa} is not between 0 and the barometer`);
+  const { front_m3, rear_m3, area_m2, stroke_m, tank_m3 } = unit;
+  const kept = depression_Pa * (front_m3 + tank_m3) - barometer_Pa * area_m2 * stroke_m;
+  return Math.max(0, kept / (front_m3 + rear_m3 + tank_m3));
+}
+
+/** Depressions after each application in turn, until none is left or `most` were made. */
+export function reserveSeries_Pa(
+  depression_Pa: number,
+  unit: ReserveUnit,
+  barometer_Pa: number,
+  most = 20,
+): number[] {
+  const series: number[] = [];
+  for (let left = depression_Pa; series.length < most && left > 0;) {
+    left = depressionAfterStroke_Pa(left, unit, barometer_Pa);
+    series.push(left);
+  }
+  return series;
+}

@@ -1,0 +1,18 @@
+/** Something in the database that is not as it was written. */
+export interface Alteration {
+  /** What it was found in: a job's tag, an instrument, the settings. */
+  readonly where: string;
+  /** Number of the entry in that record; null where it is not one entry. */
+  readonly entry: number | null;
+  /** Line of the journal that holds it. */
+  readonly line?: number;
+  readonly what: string;
+}
+
+/** What reading the whole database found. */
+export interface Verification {
+  readonly entries: number;
+  readonly records: number;
+  readonly photos: number;
+  readonly alterations: readonly Alteration[];
+}

@@ -1,0 +1,102 @@
+/** @jest-environment node */
+import { depressionAfterStroke_Pa, reserveSeries_Pa } from '../air/reserve';
+import { findWorking, WORKINGS } from './registry';
+import { runWorking } from './working';
+
+const BAR = 1e5;
+const INHG = 3386.389;
+const answersOf = (name: string, change: object = {}) => {
+  const working = findWorking(name)!;
+  const outcome = runWorking(working, { ...(working.example as object), ...change });
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome.fields));
+  return Object.fromEntries(outcome.answers.map((one) => [one.id, 'value' in one ? one.value : one.text]));
+};
+const refusals = (name: string, change: object) => {
+  const working = findWorking(name)!;
+  const outcome = runWorking(working, { ...(working.example as object), ...change });
+  return outcome.ok ? {} : outcome.fields;
+};
+
+describe('reserve of a suspended unit', () => {
+  const unit = { front_m3: 4e-3, rear_m3: 0.3e-3, area_m2: 0.04, stroke_m: 0.015, tank_m3: 0 };
+  // Handbook 4: 20 inHg, 4.0 L, 0.3 L, 0.04 m², 15 mm → 14.4, 9.2, 4.4, 0; with a 3 L tank 16.7, 13.6, 10.6, 7.7, 4.9, 2.2.
+  test('gives the handbook’s figures, without a tank and with one', () => {
+    const inHg = (tank_m3: number) =>
+      reserveSeries_Pa(20 * INHG, { ...unit, tank_m3 }, 101_325).map((p) => Math.round((p / INHG) * 10) / 10);
+    expect(inHg(0)).toEqual([14.4, 9.2, 4.4, 0]);
+    expect(inHg(3e-3).slice(0, 6)).toEqual([16.7, 13.6, 10.6, 7.7, 4.9, 2.2]);
+  });
+  test('refuses a vacuum deeper than the barometer', () => {
+    expect(() => depressionAfterStroke_Pa(120_000, unit, 101_325)).toThrow(RangeError);
+  });
+});
+
+describe('the workings', () => {
+  test.each(WORKINGS.map((working) => [working.name, working] as const))(
+    '%s answers its own example and draws it in every unit set',
+    (_name, working) => {
+      const outcome = runWorking(working, working.example);
+      expect(outcome.ok && outcome.answers.length).toBeGreaterThan(0);
+      for (const set of ['mixed', 'metric', 'imperial'] as const) {
+        const svg = working.picture(working.example, set);
+        expect(svg).toMatch(/^<svg .*<\/svg>$/);
+        expect(svg).not.toMatch(/NaN|Infinity|undefined/);
+      }
+    },
+  );
+  test('runout: the handbook’s unit at 28 bar gives 100.8 bar on 20 inHg and 85.7 on 15', () => {
+    expect(Number(answersOf('runout-against-supply', { supply_Pa: 20 * INHG }).output_Pa) / BAR).toBeCloseTo(
+      100.8,
+      1,
+    );
+    const weak = answersOf('runout-against-supply');
+    expect(Number(weak.output_Pa) / BAR).toBeCloseTo(85.65, 1);
+    expect(Number(weak.runoutInput_Pa) / BAR).toBeCloseTo(22.4, 1);
+  });
+  test('cross-check: 8 % of scale, a threshold of 1.5 bar, a blocked passage', () => {
+    expect(answersOf('cross-check').slope).toBeCloseTo(1.08, 3);
+    const held = [18.5, 43.5, 68.5, 93.5].map((x) => x * BAR);
+    expect(answersOf('cross-check', { outputs_Pa: held })).toMatchObject({
+      kind: expect.stringMatching(/threshold in the unit/) as string,
+      offset_Pa: expect.closeTo(-1.5 * BAR, 0) as number,
+    });
+    expect(answersOf('cross-check', { outputs_Pa: [5, 5.2, 5.1, 5.3].map((x) => x * BAR) }).kind).toMatch(
+      /passage fault/,
+    );
+  });
+  test('verdict: one standard uncertainty inside one limit is Φ(1) = 0.8413; both sides count', () => {
+    expect(answersOf('verdict-probability', { value: 1.8, U: 0.4, low: null, high: 2 }).pConform).toBeCloseTo(
+      0.8413,
+      4,
+    );
+    // Φ(1) − Φ(−2) = 0.8413 − 0.0228
+    expect(answersOf('verdict-probability', { value: 1.8, U: 0.4, low: 1.4, high: 2 }).pConform).toBeCloseTo(
+      0.8186,
+      4,
+    );
+  });
+  test('altitude: a manifold’s 18 inHg is 12.7 at 1 600 m, a pump’s 14.8; back at sea level it is 18 again', () => {
+    const manifold = answersOf('altitude');
+    expect(Number(manifold.supply_Pa) / INHG).toBeCloseTo(12.7, 1);
+    expect(Number(manifold.seaLevel_Pa) / INHG).toBeCloseTo(18, 6);
+    expect(Number(answersOf('altitude', { kind: 'pump' }).supply_Pa) / INHG).toBeCloseTo(14.8, 1);
+  });
+  test('units: 18 inHg is 60.955 kPa, 0.60955 bar and 8.84 psi', () => {
+    // 18 · 3 386.389 Pa = 60 955.0 Pa; ÷ 6 894.757 = 8.84078
+    const out = answersOf('unit-conversion');
+    expect([Number(out.kPa), Number(out.bar), Number(out.psi)]).toEqual([
+      expect.closeTo(60.955, 3),
+      expect.closeTo(0.60955, 5),
+      expect.closeTo(8.84078, 5),
+    ]);
+  });
+  test('what cannot be is refused at its field with a sentence', () => {
+    expect(refusals('reserve', { supply_Pa: 101_000, barometer_Pa: 90_000 })).toHaveProperty('supply_Pa');
+    expect(refusals('cross-check', { outputs_Pa: [1e5, 2e5, 3e5] }).outputs_Pa).toMatch(/as many readings/);
+    expect(refusals('verdict-probability', { low: null, high: null })).toEqual({
+      low: 'give at least one limit.',
+    });
+    expect(refusals('unit-conversion', { unit: 'mm' }).unit).toMatch(/not measured in it/);
+    expect(refusals('altitude', { altitude_m: 'high' }).altitude_m).toMatch(/number is needed/);
+  });
+});

@@ -1,0 +1,15 @@
+import path from 'node:path';
+import { backUp, databaseFile } from '../backup';
+
+const [file] = process.argv.slice(2);
+if (!file) {
+  console.error('Say where to: npm run backup -- FILE');
+  process.exit(2);
+}
+try {
+  backUp(databaseFile(), path.resolve(file));
+  console.log(`Backup written to ${path.resolve(file)}.`);
+} catch (error) {
+  console.error((error as Error).message);
+  process.exit(1);
+}

@@ -1,0 +1,67 @@
+/** @jest-environment node */
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { calendarOf } from './calendar';
+import { csvOf } from './csv';
+import { jobFileJsonSchema, openApi, OPERATIONS } from './openapi';
+import { callWorking } from './workings';
+
+const ROOT = path.join(__dirname, '../app/api/v1');
+
+/** Every method of every route file, as the document names it. */
+function routes(): string[] {
+  return readdirSync(ROOT, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('route.ts'))
+    .flatMap((file) => {
+      const where = `/${path.dirname(file)}`.replace(/\[(\w+)\]/g, '{$1}');
+      const text = readFileSync(path.join(ROOT, file), 'utf8');
+      return [...text.matchAll(/export const (GET|POST|PUT|DELETE)\b/g)].map(
+        ([, method]) => `${method} ${where}`,
+      );
+    })
+    .sort();
+}
+
+describe('the published interface', () => {
+  test('names every route that there is, and none that there is not', () => {
+    const named = OPERATIONS.map(({ method, path: where }) => `${method.toUpperCase()} ${where}`).map((one) =>
+      one.replace(/\/workings\/[\w-]+$/, '/workings/{name}'),
+    );
+    expect([...new Set(named)].sort()).toEqual(routes());
+  });
+  test('gives a schema for every body, and problem details for every refusal', () => {
+    const { paths } = openApi();
+    const run = JSON.stringify(paths['/runs/{id}/events']);
+    expect(run).toContain('confirmedUnlikely');
+    expect(run).toContain('application/problem+json');
+    expect(Object.keys(paths)).toHaveLength(new Set(OPERATIONS.map((one) => one.path)).size);
+  });
+  test('the schema of the job file is published as the application reads it', () => {
+    const published = JSON.parse(
+      readFileSync(path.join(__dirname, '../../docs/job-file.schema.json'), 'utf8'),
+    ) as unknown;
+    expect(published).toEqual(JSON.parse(JSON.stringify(jobFileJsonSchema())));
+  });
+  test('a working is called by name; what cannot be is refused by field', () => {
+    const reserve = callWorking('altitude', { altitude_m: 0, supply_Pa: 60_000, kind: 'pump' });
+    expect(reserve.ok && reserve.value.answers[0]).toMatchObject({ id: 'barometer_Pa', value: 101_325 });
+    expect(callWorking('altitude', { altitude_m: 'x' })).toMatchObject({
+      ok: false,
+      why: { code: 'invalid' },
+    });
+    expect(callWorking('horoscope', {})).toMatchObject({ ok: false, why: { code: 'not-found' } });
+  });
+});
+
+describe('files for other programs', () => {
+  test('cells that a spreadsheet would run are text; negative numbers stay numbers', () => {
+    const rows = [['=1+1', '@SUM(A1)', '+cmd', '-2.5', -2.5, '-3,25', '\ttab', 'plain', '-a']];
+    expect(csvOf(rows)).toBe(`\uFEFF"'=1+1","'@SUM(A1)","'+cmd",-2.5,-2.5,"-3,25","'\ttab",plain,"'-a"\r\n`);
+  });
+  test('due dates are whole days of a calendar; none is an empty calendar', () => {
+    const text = calendarOf([{ tag: 'V-41', name: 'Vacuum, activation', on: '2026-12-24' }]);
+    expect(text).toMatch(/BEGIN:VEVENT[\s\S]*DTSTART;VALUE=DATE:20261224[\s\S]*END:VEVENT/);
+    expect(text).toMatch(/SUMMARY:Calibration due: V-41/);
+    expect(calendarOf([])).toMatch(/BEGIN:VCALENDAR[\s\S]*END:VCALENDAR/);
+  });
+});

@@ -1,0 +1,208 @@
+import { z } from 'zod';
+import { FAMILIES } from '@/core/families/registry';
+import { calibrationSchema, instrumentSchema } from '@/core/metrology/instrument';
+import { runEventSchema } from '@/core/procedure/events';
+import { jobEntrySchema } from '@/core/records/entries';
+import { jobSchema } from '@/core/records/job';
+import { jobFileSchema } from '@/core/records/job-file';
+import { jobQuerySchema } from '@/core/records/job-query';
+import { settingsSchema } from '@/core/records/settings';
+import { WORKINGS } from '@/core/workings/registry';
+import { profileFileSchema } from './profile-files';
+
+type Method = 'get' | 'post' | 'put' | 'delete';
+
+/** One thing that can be asked of the application. */
+interface Operation {
+  readonly method: Method;
+  readonly path: string;
+  readonly summary: string;
+  readonly body?: z.ZodType;
+  readonly query?: z.ZodObject;
+  /** Media type of what is sent, where it is not JSON. */
+  readonly sends?: string;
+  /** Media type of what comes back, where it is not JSON. */
+  readonly returns?: string;
+}
+
+const change = (body: z.ZodType) => z.strictObject({ version: z.int(), body });
+const anyProfile = z.union(Object.values(FAMILIES).map(({ profile }) => profile));
+const note = z.strictObject({ id: z.uuid(), entry: jobEntrySchema });
+const signature = z.strictObject({ id: z.uuid(), technician: z.uuid(), pin: z.string() });
+const correction = signature.extend({ about: z.uuid().nullable(), words: z.string() });
+const technician = z.strictObject({ name: z.string(), pin: z.string() });
+const append = z.strictObject({ expectedVersion: z.int(), event: runEventSchema });
+const paper = z.object({ paper: z.enum(['a4', 'letter']).optional() });
+const photo = z.object({ id: z.uuid(), point: z.string().optional(), caption: z.string().optional() });
+
+/** Everything under /api/v1, in the order of the work. A test holds it against the routes that there are. */
+export const OPERATIONS: readonly Operation[] = [
+  { method: 'get', path: '/health', summary: 'Whether the application answers' },
+  { method: 'get', path: '/jobs', summary: 'Search and list jobs, a page at a time', query: jobQuerySchema },
+  { method: 'post', path: '/jobs', summary: 'Take in a unit', body: jobSchema },
+  { method: 'get', path: '/jobs/{id}', summary: 'One job as lists show it' },
+  { method: 'put', path: '/jobs/{id}', summary: 'Change what was taken in', body: change(jobSchema) },
+  { method: 'get', path: '/jobs/{id}/record', summary: 'The whole record of a job' },
+  {
+    method: 'post',
+    path: '/jobs/{id}/entries',
+    summary: 'Write down a finding, work, a fitting; take back, archive, delete, open again',
+    body: note,
+  },
+  { method: 'post', path: '/jobs/{id}/photos', summary: 'Add a photo', sends: 'image/*', query: photo },
+  { method: 'post', path: '/jobs/{id}/signatures', summary: 'Sign a job', body: signature },
+  {
+    method: 'post',
+    path: '/jobs/{id}/corrections',
+    summary: 'Add a correction to a signed job',
+    body: correction,
+  },
+  { method: 'post', path: '/jobs/{id}/runs', summary: 'Start a bench test' },
+  { method: 'post', path: '/jobs/{id}/retests', summary: 'Start a re-test of what has become stale' },
+  { method: 'get', path: '/jobs/{id}/file', summary: 'The job as a file for another shop' },
+  {
+    method: 'get',
+    path: '/jobs/{id}/installation.pdf',
+    summary: 'The installation sheet',
+    returns: 'application/pdf',
+    query: paper,
+  },
+  {
+    method: 'post',
+    path: '/job-files',
+    summary: 'Take in a job file: whole, or not at all',
+    body: jobFileSchema,
+  },
+  { method: 'get', path: '/photos/{id}', summary: 'A photo by its SHA-256', returns: 'image/jpeg' },
+  {
+    method: 'get',
+    path: '/runs/{id}',
+    summary: 'A run: what it was started under and everything that happened',
+  },
+  {
+    method: 'post',
+    path: '/runs/{id}/events',
+    summary: 'Add a capture or another event to a run',
+    body: append,
+  },
+  {
+    method: 'get',
+    path: '/runs/{id}/report.pdf',
+    summary: 'The report',
+    returns: 'application/pdf',
+    query: paper,
+  },
+  { method: 'get', path: '/runs/{id}/chart.svg', summary: 'Output against input', returns: 'image/svg+xml' },
+  { method: 'get', path: '/runs/{id}/chart.png', summary: 'Output against input', returns: 'image/png' },
+  { method: 'get', path: '/runs/{id}/readings.csv', summary: 'Every reading', returns: 'text/csv' },
+  { method: 'get', path: '/waits', summary: 'Waits that are counting' },
+  { method: 'get', path: '/profiles', summary: 'Profiles on the shelf' },
+  { method: 'post', path: '/profiles', summary: 'Add a profile', body: anyProfile },
+  { method: 'put', path: '/profiles/{id}', summary: 'Change a profile', body: change(anyProfile) },
+  { method: 'delete', path: '/profiles/{id}', summary: 'Take a profile off the shelf' },
+  { method: 'post', path: '/profiles/{id}/restore', summary: 'Put a profile back' },
+  { method: 'get', path: '/profiles/{id}/file', summary: 'A profile as a file' },
+  {
+    method: 'post',
+    path: '/profile-files',
+    summary: 'Take a profile file onto the shelf',
+    body: profileFileSchema,
+  },
+  { method: 'get', path: '/instruments', summary: 'Instruments on the shelf' },
+  { method: 'post', path: '/instruments', summary: 'Add an instrument', body: instrumentSchema },
+  {
+    method: 'put',
+    path: '/instruments/{id}',
+    summary: 'Change an instrument',
+    body: change(instrumentSchema),
+  },
+  { method: 'delete', path: '/instruments/{id}', summary: 'Take an instrument off the shelf' },
+  { method: 'post', path: '/instruments/{id}/restore', summary: 'Put an instrument back' },
+  {
+    method: 'post',
+    path: '/instruments/{id}/calibrations',
+    summary: 'Record a calibration',
+    body: change(calibrationSchema),
+  },
+  { method: 'get', path: '/due.ics', summary: 'Calibrations as a calendar', returns: 'text/calendar' },
+  { method: 'get', path: '/technicians', summary: 'Those who may sign' },
+  { method: 'post', path: '/technicians', summary: 'Add a technician', body: technician },
+  { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },
+  { method: 'post', path: '/technicians/{id}/restore', summary: 'Put a technician back' },
+  { method: 'get', path: '/settings', summary: 'Settings of the bench' },
+  { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },
+  { method: 'post', path: '/verify', summary: 'Read the whole database and name whatever was altered' },
+  {
+    method: 'get',
+    path: '/backup',
+    summary: 'A consistent copy of everything',
+    returns: 'application/vnd.sqlite3',
+  },
+  { method: 'get', path: '/workings', summary: 'Named calculations of the core' },
+  ...WORKINGS.map((working): Operation => ({
+    method: 'post',
+    path: `/workings/${working.name}`,
+    summary: working.about,
+    body: working.input,
+  })),
+  { method: 'get', path: '/openapi.json', summary: 'This document' },
+  { method: 'get', path: '/schemas/job-file.json', summary: 'JSON Schema of the job file' },
+];
+
+const jsonSchema = (schema: z.ZodType) => z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' });
+
+/** JSON Schema of the job file, from the schema that reads it. */
+export const jobFileJsonSchema = () => ({
+  $id: 'hard-pedal-job-file-1',
+  title: 'Hard Pedal job file, version 1',
+  ...jsonSchema(jobFileSchema),
+});
+
+const PROBLEM = {
+  type: 'object',
+  properties: {
+    type: { type: 'string' },
+    title: { type: 'string', description: 'A sentence for the technician' },
+    status: { type: 'integer' },
+    code: { type: 'string' },
+    fields: { type: 'object', additionalProperties: { type: 'string' } },
+  },
+  required: ['title', 'status'],
+};
+
+/** The OpenAPI document of everything under /api/v1, made from the schemas themselves. */
+export function openApi() {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const { method, path, summary, body, query, sends, returns } of OPERATIONS) {
+    const named = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!);
+    const asked = Object.keys(query?.shape ?? {});
+    const content = body
+      ? { 'application/json': { schema: jsonSchema(body) } }
+      : sends && { [sends]: { schema: { type: 'string', format: 'binary' } } };
+    (paths[path] ??= {})[method] = {
+      summary,
+      parameters: [
+        ...named.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })),
+        ...asked.map((name) => ({ name, in: 'query', required: false, schema: { type: 'string' } })),
+      ],
+      ...(content ? { requestBody: { required: true, content } } : {}),
+      responses: {
+        '2XX': { description: 'Done', content: { [returns ?? 'application/json']: {} } },
+        '4XX': {
+          description: 'Refused, with a sentence',
+          content: { 'application/problem+json': { schema: PROBLEM } },
+        },
+      },
+    };
+  }
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Hard Pedal',
+      version: '1',
+      description: 'All numbers are SI. The application answers on the loopback address only.',
+    },
+    servers: [{ url: '/api/v1' }],
+    paths,
+  };
+}

@@ -1,0 +1,153 @@
+'use client';
+
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { findWorking, WORKINGS } from '@/core/workings/registry';
+import { runWorking, type Answered, type Working } from '@/core/workings/working';
+import { unitFor } from '@/core/quantities/units';
+import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from '../forms/schema-fields';
+import { Page } from '../page';
+import { usePrint, useSettings } from '../settings-context';
+
+/** Every named calculation of the core, to try with one’s own numbers: the same that the screens use. */
+export function WorkingsPage() {
+  const [name, setName] = useState(WORKINGS[0]!.name);
+  const working = findWorking(name)!;
+  return (
+    <Page title="Workings">
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '220px minmax(0, 1fr)' }, gap: 3 }}>
+        <Box
+          component="nav"
+          aria-label="Workings"
+          sx={{ display: 'grid', alignContent: 'start', justifyItems: 'start' }}
+        >
+          {WORKINGS.map((one) => (
+            <Button
+              key={one.name}
+              onClick={() => setName(one.name)}
+              aria-current={one.name === name ? 'true' : undefined}
+              sx={{
+                borderRadius: 0,
+                borderLeft: 3,
+                borderColor: one.name === name ? 'primary.main' : 'transparent',
+                fontWeight: one.name === name ? 700 : 500,
+                color: 'text.primary',
+                textAlign: 'left',
+              }}
+            >
+              {one.title}
+            </Button>
+          ))}
+        </Box>
+        <WorkingView key={name} working={working} />
+      </Box>
+    </Page>
+  );
+}
+
+function WorkingView({ working }: { working: Working }) {
+  const { unitSet } = useSettings();
+  const fields = useMemo(() => fieldsOf(working.input), [working]);
+  const [text, setText] = useState<FormText>(() => textOf(fields, working.example, unitSet));
+  const read = bodyFrom(fields, text, unitSet, {});
+  const outcome = read.ok ? runWorking(working, read.body) : ({ ok: false, fields: read.errors } as const);
+  const errors = outcome.ok ? {} : outcome.fields;
+  // Drawn by our own code from numbers; every word in it is escaped there.
+  const picture = outcome.ok && read.ok ? working.picture(read.body, unitSet) : '';
+  return (
+    <Box component="section" aria-label={working.title}>
+      <Box component="h2" sx={{ m: 0, fontSize: '1.2rem' }}>
+        {working.title}
+      </Box>
+      <Box sx={{ mb: 2 }}>
+        {working.about}{' '}
+        <Box component="span" sx={{ color: 'text.secondary' }}>
+          {working.source}.
+        </Box>
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '300px minmax(0, 1fr)' }, gap: 3 }}>
+        <Box sx={{ display: 'grid', gap: 1.75, alignContent: 'start' }}>
+          {fields.map((field) => (
+            <WorkingField
+              key={field.path}
+              field={field}
+              value={text[field.path] ?? ''}
+              error={errors[field.path]}
+              unit={field.quantity ? unitFor(field.quantity, unitSet).symbol : ''}
+              onChange={(value) => setText({ ...text, [field.path]: value })}
+            />
+          ))}
+        </Box>
+        <Box>
+          <Box
+            component="dl"
+            aria-live="polite"
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: 'minmax(0, 1fr) auto',
+              gap: 0.5,
+              m: 0,
+              mb: 2,
+              minHeight: 84,
+            }}
+          >
+            {outcome.ok ? (
+              outcome.answers.map((answer) => <AnswerLine key={answer.id} answer={answer} />)
+            ) : (
+              <Box sx={{ color: 'text.secondary' }}>Some fields need another look.</Box>
+            )}
+          </Box>
+          <Box
+            sx={{ '& svg': { width: '100%', height: 'auto' } }}
+            dangerouslySetInnerHTML={{ __html: picture }}
+          />
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function AnswerLine({ answer }: { answer: Answered }) {
+  const print = usePrint();
+  return (
+    <>
+      <Box component="dt">{answer.name}</Box>
+      <Box
+        component="dd"
+        sx={{ m: 0, fontWeight: 700, fontVariantNumeric: 'tabular-nums', textAlign: 'right' }}
+      >
+        {'text' in answer
+          ? answer.text
+          : print.value(answer.value, answer.quantity, { u_SI: answer.u, withU: answer.u !== undefined })}
+      </Box>
+    </>
+  );
+}
+
+interface WorkingFieldProps {
+  readonly field: SchemaField;
+  readonly value: string;
+  readonly error: string | undefined;
+  readonly unit: string;
+  readonly onChange: (value: string) => void;
+}
+
+function WorkingField({ field, value, error, unit, onChange }: WorkingFieldProps) {
+  const label = unit ? `${field.title}, ${unit}` : field.title;
+  return (
+    <TextField
+      label={label}
+      value={value}
+      error={Boolean(error)}
+      helperText={error ?? (field.kind === 'quantities' ? 'Separated by semicolons' : undefined)}
+      select={field.kind === 'choice'}
+      onChange={(event) => onChange(event.target.value)}
+    >
+      {field.choices?.map((choice) => (
+        <MenuItem key={choice.value} value={choice.value}>
+          {choice.label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
