@@ -62,9 +62,9 @@ describe('answers', () => {
 });
 
 describe('bodies', () => {
-  test('what is not JSON, or far too long, is refused', async () => {
+  test('what is not JSON, or far too large, is refused', async () => {
     await expect(bodyOf(request('{'))).rejects.toThrow('The request is not JSON.');
-    await expect(bodyOf(request(`"${'x'.repeat(1_000_001)}"`))).rejects.toThrow('too long');
+    await expect(bodyOf(request(`"${'x'.repeat(1_000_001)}"`))).rejects.toThrow('too large');
     expect(await problem(await answer(() => bodyOf(request('{')).then(done)))).toMatchObject({ status: 400 });
   });
   test('a change says which version it changes', async () => {

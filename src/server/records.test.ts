@@ -58,7 +58,7 @@ const WORK = {
 const picture = () => sharp({ create: { width: 40, height: 20, channels: 3, background: '#804020' } });
 
 async function signer() {
-  const { id: technician } = taken(await addTechnician(db, { name: 'Ottoline Brack', pin: '4711' }, NOW));
+  const { id: technician } = taken(await addTechnician(db, { name: 'Pell Tarn', pin: '4711' }, NOW));
   return { technician, pin: '4711' };
 }
 
@@ -132,7 +132,7 @@ describe('signing', () => {
     const job = await jobOf('GF-0412');
     const who = await signer();
     const signed = taken(await signJob(db, job.id, { id: id(), ...who }, NOW));
-    expect(signed.signatures[0]).toMatchObject({ technician: 'Ottoline Brack', place: signed.length });
+    expect(signed.signatures[0]).toMatchObject({ technician: 'Pell Tarn', place: signed.length });
     expect(whyNot(await note(job.id, FINDING))).toMatch(/is signed/);
     expect(whyNot(await startRun(db, job.id, NOW))).toMatch(/is signed/);
     const correction = { id: id(), ...who, about: null, words: 'The van is number 8.' };
@@ -160,8 +160,8 @@ describe('signing', () => {
     const busy = await jobOf('GF-0423');
     expect(whyNot(await signJob(db, busy.id, { id: id(), ...who }, NOW))).toMatch(/not finished/);
     expect(JSON.stringify(await db('technicians'))).not.toContain('4711');
-    expect(await listTechnicians(db)).toEqual([{ id: who.technician, name: 'Ottoline Brack' }]);
-    expect(whyNot(await addTechnician(db, { name: 'Ottoline Brack', pin: '1234' }, NOW))).toMatch(/already/);
+    expect(await listTechnicians(db)).toContainEqual({ id: who.technician, name: 'Pell Tarn' });
+    expect(whyNot(await addTechnician(db, { name: 'Pell Tarn', pin: '1234' }, NOW))).toMatch(/already/);
     expect(whyNot(await addTechnician(db, { name: 'B', pin: '12' }, NOW))).toMatch(/four to twelve/);
   });
 });
@@ -197,8 +197,8 @@ describe('verify', () => {
     ],
     [
       'the list of jobs',
-      (to) => to('jobs').where({ tag: 'GF-0418' }).update({ call: 'healthy' }),
-      /GF-0418/,
+      (to) => to('jobs').where({ tag: 'GF-0421' }).update({ call: 'healthy' }),
+      /GF-0421/,
       /list of jobs/,
     ],
     [
@@ -324,7 +324,7 @@ describe('photos', () => {
       sentence,
     );
     expect((await readRecord(db, job.id))!.photos).toEqual([]);
-    expect(await db('photos')).toEqual([]);
+    expect(await db('photos')).toHaveLength(1);
   });
   test('a signed job takes none, and the picture is not kept either', async () => {
     const job = await jobOf('GF-0412');
@@ -333,13 +333,13 @@ describe('photos', () => {
     expect(whyNot(await addPhoto(db, job.id, { id: id(), point: null, caption: '' }, bytes, NOW))).toMatch(
       /signed/,
     );
-    expect(await db('photos')).toEqual([]);
+    expect(await db('photos')).toHaveLength(1);
   });
 });
 
 describe('a job file', () => {
   async function fullJob() {
-    const job = await jobOf('GF-0418');
+    const job = await jobOf('GF-0421');
     taken(await note(job.id, FINDING));
     taken(await note(job.id, WORK));
     taken(
@@ -507,7 +507,7 @@ describe('a disk that cannot be written', () => {
 
 describe('parts changed', () => {
   test('after a finished test: the re-test carries the other readings over and asks for the stale ones only', async () => {
-    const job = await jobOf('GF-0418');
+    const job = await jobOf('GF-0421');
     expect(whyNot(await startRetest(db, job.id, NOW))).toMatch(/Nothing has become stale/);
     taken(await note(job.id, WORK));
     const later = new Date(Date.parse(NOW) + 1000).toISOString();
@@ -519,7 +519,7 @@ describe('parts changed', () => {
     expect((await findRun(db, before.id))!.finishedAt).toBe(before.finishedAt);
   });
   test('a gauge changed on the shelf since then cannot be carried over', async () => {
-    const job = await jobOf('GF-0418');
+    const job = await jobOf('GF-0421');
     taken(await note(job.id, WORK));
     const gauge = (await listInstruments(db)).find(({ body }) => body.tag === 'G-22')!;
     const calibration = {

@@ -1,7 +1,7 @@
 import type { Limits } from '../metrology/verdict';
-import { readingUncertainty_Pa, type Measured, type Term } from '../metrology/uncertainty';
+import { measured, readingUncertainty_Pa, type Measured, type Term } from '../metrology/uncertainty';
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
-import { instrumentsOf, measuredItem } from './measured-item';
+import { instrumentsOf, measuredItem, ventedZero_Pa } from './measured-item';
 import { findItem, type ReadingItem } from './procedure';
 import { countedCaptures, counts, type RunState } from './run';
 
@@ -86,9 +86,14 @@ function sourceBefore(
   );
   const own = countedCaptures(run, item.id).at(-1);
   const end = own ? run.captures.findIndex(({ id }) => id === own.id) : run.captures.length;
-  const before = run.captures.slice(0, end).filter((c) => sourceItems.has(c.item) && counts(c));
+  // A reading that still counts goes with the source as it was then, though that has become stale since.
+  const before = run.captures
+    .slice(0, end)
+    .filter((c) => sourceItems.has(c.item) && (own ? !c.struck && !c.gateShut : counts(c)));
   const last = before.at(-1);
   if (!last) return 'unknown';
+  const gauge = last.stale ? instruments.get(last.instrument) : undefined;
+  if (gauge) return measured([last.value_SI], gauge, ventedZero_Pa(run, gauge.tag, last.session));
   return measuredItem(instruments, run, last.item) ?? 'unknown';
 }
 
