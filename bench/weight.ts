@@ -59,7 +59,7 @@ async function main() {
   const floor = await serve(KIT_ONLY, 3391, data, (url) => weigh(url, '/'));
   console.log(`UI kit only: ${floor.toFixed(0)} kB`);
   await serve('.', 3392, data, async (url) => {
-    const jobs = (await (await fetch(`${url}/api/v1/jobs`)).json()) as StoredJob[];
+    const jobs = ((await (await fetch(`${url}/api/v1/jobs`)).json()) as { jobs: StoredJob[] }).jobs;
     const half = jobs.find(({ runs }) => runs[0] && !runs[0].finishedAt)!;
     const whole = jobs.find(({ runs }) => runs[0]?.finishedAt)!;
     const places = {

@@ -105,7 +105,7 @@ test('markup, emoji, right-to-left text and 10 000 characters are stored and sho
   app,
   page,
 }) => {
-  const [first] = await app.get<StoredJob[]>('/jobs');
+  const [first] = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const complaint = `<img src=x onerror="document.title='owned'"> 🚐💨 \u202Bبدال قاس\u202C ${'long '.repeat(2000)}end`;
   const { profileId } = first!.body;
   const job = await app.post<Stored<Job>>('/jobs', {

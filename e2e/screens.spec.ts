@@ -6,7 +6,7 @@ import { newRun, Technician } from './technician';
 
 /** Every screen, with demo data behind it. */
 async function screens(app: App): Promise<Record<string, string>> {
-  const jobs = await app.get<StoredJob[]>('/jobs');
+  const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const [profile] = await app.get<StoredProfile[]>('/profiles');
   const [instrument] = await app.get<StoredInstrument[]>('/instruments');
@@ -15,6 +15,11 @@ async function screens(app: App): Promise<Record<string, string>> {
     jobs: '/jobs',
     intake: '/jobs/new',
     'job sheet': `/jobs/${job('GF-0418').id}`,
+    'before and after': `/jobs/${job('GF-0418').id}/compare`,
+    'installation sheet': `/jobs/${job('GF-0418').id}/installation`,
+    'installation sheet not confirmed': `/jobs/${job('GF-0421').id}/installation`,
+    'jobs, none found': '/jobs?q=nothingofthatname',
+    'read a job file': '/jobs/import',
     'job not tested': `/jobs/${job('GF-0425').id}`,
     'change a job': `/jobs/${job('GF-0412').id}/edit`,
     run: `/runs/${job('GF-0423').runs[0]!.id}`,
@@ -27,6 +32,10 @@ async function screens(app: App): Promise<Record<string, string>> {
     instrument: `/shelf/instruments/${instrument!.id}`,
     'new instrument': '/shelf/instruments/new',
     settings: '/shelf/settings',
+    technicians: '/shelf/technicians',
+    records: '/shelf/records',
+    workings: '/shelf/workings',
+    faults: '/shelf/faults',
     'nothing here': '/jobs/no-such-job',
   };
 }
@@ -105,7 +114,7 @@ test('the run fits 1280 × 800 without scrolling the page, and 820 × 1180 is us
 });
 
 test('the demo reports say what was hidden in them', async ({ app, page }) => {
-  const jobs = await app.get<StoredJob[]>('/jobs');
+  const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const report = async (tag: string) => {
     const job = jobs.find(({ body }) => body.tag === tag)!;
     await page.goto(`${app.url}/runs/${job.runs[0]!.id}/report`);

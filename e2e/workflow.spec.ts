@@ -141,7 +141,7 @@ test('a unit that came in with another fluid is told of where fluid is handled',
 });
 
 test('a job is changed, and its sheet shows the tape of its visit', async ({ app, page }) => {
-  const jobs = await app.get<StoredJob[]>('/jobs');
+  const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const job = jobs.find(({ body }) => body.tag === 'GF-0421')!;
   await page.goto(`${app.url}/jobs/${job.id}/edit`);
   await page.getByLabel('From').fill('Snow-clearing loader, the green one');

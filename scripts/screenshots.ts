@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import type { StoredJob, StoredProfile } from '../src/core/records/views';
+import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
 import { App } from '../e2e/app';
 import config from '../playwright.config';
 
@@ -7,8 +7,9 @@ import config from '../playwright.config';
 async function main() {
   const app = await App.start({ demo: true });
   const browser = await chromium.launch(config.use!.launchOptions!);
-  const jobs = await app.get<StoredJob[]>('/jobs');
+  const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const [profile] = (await app.get<StoredProfile[]>('/profiles')).slice(-1);
+  const instrument = (await app.get<StoredInstrument[]>('/instruments')).at(-1);
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const run = (tag: string) => `/runs/${job(tag).runs[0]!.id}`;
   const wide = { width: 1280, height: 800 };
@@ -18,11 +19,25 @@ async function main() {
     { name: 'jobs', where: '/jobs', size: wide },
     { name: 'intake', where: '/jobs/new', size: wide },
     { name: 'job-sheet', where: `/jobs/${job('GF-0418').id}`, size: wide },
+    { name: 'before-and-after', where: `/jobs/${job('GF-0418').id}/compare`, size: wide },
+    {
+      name: 'installation',
+      where: `/jobs/${job('GF-0418').id}/installation`,
+      size: { width: 1280, height: 1300 },
+    },
     { name: 'run', where: run('GF-0423'), size: wide },
     { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true },
     { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
     { name: 'shelf', where: '/shelf', size: wide },
     { name: 'profile', where: `/shelf/profiles/${profile!.id}`, size: wide },
+    { name: 'workings', where: '/shelf/workings', size: wide },
+    { name: 'faults', where: '/shelf/faults', size: wide },
+    {
+      name: 'instrument',
+      where: `/shelf/instruments/${instrument!.id}`,
+      size: { width: 1280, height: 1250 },
+    },
+    { name: 'records', where: '/shelf/records', size: wide },
     { name: 'settings', where: '/shelf/settings', size: wide },
   ];
   for (const { name, where, size, dark } of views) {

@@ -37,7 +37,7 @@ export function CalibrationForm({ stored, today }: { stored: StoredInstrument; t
     if (typed.table.trim() === '') return { ok: true, value: null };
     const table = readCorrection(typed.table, gauge, unitSet);
     if (!table.ok) return { ok: false, errors: { table: table.why } };
-    const U = parseReading(typed.U, { quantity: 'pressure', unit, barometer_Pa: 1e9 });
+    const U = parseReading(typed.U, { quantity: gauge.quantity, unit, barometer_Pa: 1e9 });
     if (!U.ok) {
       const why =
         U.why.code === 'ambiguous'
@@ -87,7 +87,7 @@ export function CalibrationForm({ stored, today }: { stored: StoredInstrument; t
         event.preventDefault();
         void save();
       }}
-      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2 }}
+      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2, pt: 1 }}
     >
       {field('on', 'Calibrated on, as 2026-11-23')}
       {field('due', 'Next calibration, as 2027-11-23')}

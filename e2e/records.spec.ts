@@ -1,0 +1,211 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import type { StoredJob } from '../src/core/records/views';
+import { App, expect, test } from './app';
+
+const jobOf = async (app: App, tag: string) =>
+  (await app.get<{ jobs: StoredJob[] }>(`/jobs?q=${tag}`)).jobs.find(({ body }) => body.tag === tag)!;
+
+async function choose(page: Page, label: string, option: string) {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+test('a failed unit: finding, photo, part changed, told what to test again, signed and corrected', async ({
+  app,
+  page,
+}, info) => {
+  const job = await jobOf(app, 'GF-0421');
+  await page.goto(`${app.url}/jobs/${job.id}`);
+  await expect(async () => {
+    await page.keyboard.press('f');
+    await expect(page.getByRole('dialog', { name: 'Finding' })).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByText('Finding: write a few words.')).toBeVisible();
+  await choose(page, 'What was noticed', 'Feel');
+  await choose(page, 'Fault it points to', 'slave cup bypass');
+  await page.getByLabel('In words').fill('Pedal creeps under a steady foot');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByText('Pedal creeps under a steady foot')).toBeVisible();
+  await expect(page.getByText(/Repair: Renew the slave cup/)).toBeVisible();
+
+  await page.keyboard.press('i');
+  const text = info.outputPath('not-a-photo.jpg');
+  writeFileSync(text, 'words');
+  await page.getByLabel('Photo', { exact: true }).setInputFiles(text);
+  await page.getByRole('button', { name: 'Add the photo' }).click();
+  await expect(page.getByText(/not a picture that can be read here/)).toBeVisible();
+  const picture = info.outputPath('cup.png');
+  await sharp({ create: { width: 300, height: 200, channels: 3, background: '#445566' } })
+    .png()
+    .toFile(picture);
+  await page.getByLabel('Photo', { exact: true }).setInputFiles(picture);
+  await choose(page, 'Where on the unit', 'End cap');
+  await page.getByLabel('What it shows').fill('Lip of the cup');
+  await page.getByRole('button', { name: 'Add the photo' }).click();
+  await expect(page.getByRole('img', { name: 'Lip of the cup' }).first()).toBeVisible();
+
+  await page.keyboard.press('w');
+  await expect(page.getByText(/flies apart when its clamp is undone/)).toBeVisible();
+  await choose(page, 'Part or line', 'Slave cup');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByRole('status')).toContainText('Since the last test: Slave cup.');
+  await expect(page.getByRole('status')).toContainText('Boost ratio');
+  await expect(page.getByRole('button', { name: /Start the re-test/ })).toBeVisible();
+
+  // Taken back by mistake, and undone.
+  await page
+    .getByRole('region', { name: /Slave cup: replaced/ })
+    .getByRole('button', { name: 'Take back' })
+    .click();
+  await expect(page.getByRole('status')).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('status')).toBeVisible();
+
+  await page.getByRole('button', { name: /^Sign/ }).click();
+  await page.getByLabel('PIN').fill('9999');
+  await page.getByRole('dialog').getByRole('button', { name: 'Sign' }).click();
+  await expect(page.getByText(/not this technician’s PIN/).first()).toBeVisible();
+  await page.getByLabel('PIN').fill('2468');
+  await page.getByRole('dialog').getByRole('button', { name: 'Sign' }).click();
+  await expect(page.getByRole('heading', { name: 'Signed by Ottoline Brack' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Finding/ })).toBeHidden();
+  await expect(async () => {
+    await page.keyboard.press('c');
+    await expect(page.getByRole('dialog', { name: 'Correction' })).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await page.getByRole('textbox', { name: 'Correction' }).fill('The cup was batch 7.');
+  await page.getByLabel('PIN').fill('2468');
+  await page.getByRole('button', { name: 'Add the correction' }).click();
+  await expect(page.getByText('The cup was batch 7.')).toBeVisible();
+});
+
+test('a re-test stands at the stale steps only, on the carried tape', async ({ app, page }) => {
+  const job = await jobOf(app, 'GF-0412');
+  const work = { part: 'switch', did: 'replaced', reason: '', provenance: 'new', serial: '' };
+  const entry = { type: 'work', work };
+  await page.request.post(`${app.url}/api/v1/jobs/${job.id}/entries`, {
+    data: { id: crypto.randomUUID(), entry },
+  });
+  await page.goto(`${app.url}/jobs/${job.id}`);
+  await page.getByRole('button', { name: /Start the re-test/ }).click();
+  await page.waitForURL(/\/runs\//);
+  const tape = page.getByRole('list', { name: 'Tape' });
+  await expect(
+    tape.getByText(/Stop-lamp switch: readings that this can have moved no longer count/),
+  ).toBeVisible();
+  await expect(tape.getByText('· stale').first()).toBeAttached();
+  await expect(page.getByText(/Read the cautions/).first()).toBeVisible();
+});
+
+test('a job goes to another shop and reads the same; an altered file is refused', async ({
+  app,
+  page,
+}, info) => {
+  const other = await App.start({ demo: false });
+  try {
+    const job = await jobOf(app, 'GF-0418');
+    await page.goto(`${app.url}/jobs/${job.id}`);
+    const saving = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Job file for another shop' }).click();
+    const file = info.outputPath('job.json');
+    await (await saving).saveAs(file);
+    const text = readFileSync(file, 'utf8');
+
+    const altered = info.outputPath('altered.json');
+    writeFileSync(altered, text.replace('Hissing', 'Kissing'));
+    await page.goto(`${other.url}/jobs/import`);
+    await page.getByLabel('Job file').setInputFiles(altered);
+    await expect(
+      page.getByText(/altered: entry 1 is not as it was written. Nothing was taken in/),
+    ).toBeVisible();
+    await page.getByLabel('Job file').setInputFiles(file);
+    await page.waitForURL(`${other.url}/jobs/${job.id}`);
+    await expect(page.getByText('Hissing under the floor')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Signed by Ottoline Brack' })).toBeVisible();
+    await expect(page.getByRole('img', { name: /Edge of the old diaphragm/ }).first()).toBeVisible();
+    const again = await page.request.get(`${other.url}/api/v1/jobs/${job.id}/file`);
+    expect(await again.text()).toBe(text);
+    const large = await page.request.post(`${other.url}/api/v1/job-files`, { data: 'x'.repeat(101_000_000) });
+    expect([large.status(), ((await large.json()) as { title: string }).title]).toEqual([
+      413,
+      'That is too large: 100 MB at the most. Nothing was taken in.',
+    ]);
+  } finally {
+    await other.end();
+  }
+});
+
+test('before and after names what moved; the report comes as PDF, CSV and pictures', async ({
+  app,
+  page,
+}) => {
+  const job = await jobOf(app, 'GF-0418');
+  await page.goto(`${app.url}/jobs/${job.id}`);
+  await page.getByRole('link', { name: 'Before and after' }).click();
+  await expect(
+    page.getByText('Changed: effective diaphragm area; air leak, released; air leak, applied.'),
+  ).toBeVisible();
+  const run = job.runs.at(-1)!.id;
+  const file = async (path: string) => page.request.get(`${app.url}/api/v1/runs/${run}/${path}`);
+  expect((await (await file('report.pdf')).body()).subarray(0, 5).toString()).toBe('%PDF-');
+  expect((await (await file('report.pdf?paper=letter')).body()).toString('latin1')).toContain(
+    '[0 0 612 792]',
+  );
+  expect((await sharp(await (await file('chart.png')).body()).metadata()).width).toBe(1280);
+  expect(await (await file('chart.svg')).text()).not.toContain('var(');
+  expect(await (await file('readings.csv')).text()).toMatch(/^\uFEFFTime,Step/);
+});
+
+test('search finds a word in a finding; a job is deleted, undone, archived', async ({ app, page }) => {
+  await page.goto(`${app.url}/jobs`);
+  await expect(async () => {
+    await page.keyboard.press('/');
+    await page.keyboard.type('hiss clamp');
+    await expect(page.getByRole('row')).toHaveCount(2, { timeout: 2000 });
+  }).toPass();
+  await page.getByRole('link', { name: 'GF-0418' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Delete' })).toBeVisible();
+  await page.getByRole('button', { name: 'Archive', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Take out of the archive' })).toBeVisible();
+  await page.goto(`${app.url}/jobs?show=archived`);
+  await expect(page.getByRole('link', { name: 'GF-0418' })).toBeVisible();
+});
+
+test('the shelf: a calibration with a table, a gauge taken off and put back, records verified', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/shelf`);
+  await page.getByRole('link', { name: 'V-41' }).click();
+  await expect(async () => {
+    await page.getByLabel(/Correction table/).fill('0; 0,1\n10; 10,3\n5; 20');
+    await page.getByLabel(/Uncertainty on the certificate/).fill('0,1');
+    await page.getByRole('button', { name: 'Record the calibration' }).click();
+    await expect(page.getByText(/row 3: the reference value must be above/)).toBeVisible({ timeout: 1500 });
+  }).toPass();
+  await page.getByLabel(/Correction table/).fill('0; 0,1\n10; 10,3\n20; 20,2');
+  await page.getByLabel('Certificate', { exact: true }).fill('C-77');
+  await page.getByRole('button', { name: 'Record the calibration' }).click();
+  await expect(page.getByText(/certificate C-77 · correction table of 3 points/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Take off the shelf' })).toBeEnabled();
+  await page.goto(`${app.url}/shelf/records`);
+  await page.getByRole('button', { name: /Verify all records/ }).click();
+  await expect(page.getByText(/are as they were written/)).toBeVisible();
+  const backup = await page.request.get(`${app.url}/api/v1/backup`);
+  expect((await backup.body()).subarray(0, 15).toString()).toBe('SQLite format 3');
+  await page.goto(`${app.url}/shelf/workings`);
+  await page.getByLabel('Supply, inHg').fill('20');
+  await expect(page.getByText('100.8 bar')).toBeVisible();
+  await page.getByLabel('Supply, inHg').fill('20 apples');
+  await expect(page.getByText(/apples/)).toBeVisible();
+});
