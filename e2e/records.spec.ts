@@ -176,7 +176,9 @@ test('search finds a word in a finding; a job is deleted, undone, archived', asy
   await page.getByRole('button', { name: 'Archive', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Take out of the archive' })).toBeVisible();
   await page.goto(`${app.url}/jobs?show=archived`);
-  await expect(page.getByRole('link', { name: 'GF-0418' })).toBeVisible();
+  await page.getByRole('link', { name: 'GF-0418' }).click();
+  await page.getByRole('button', { name: 'Take out of the archive' }).click();
+  await expect(page.getByRole('button', { name: 'Archive', exact: true })).toBeVisible();
 });
 
 test('the shelf: a calibration with a table, a gauge taken off and put back, records verified', async ({
@@ -184,7 +186,7 @@ test('the shelf: a calibration with a table, a gauge taken off and put back, rec
   page,
 }) => {
   await page.goto(`${app.url}/shelf`);
-  await page.getByRole('link', { name: 'V-41' }).click();
+  await page.getByRole('link', { name: 'T-05' }).click();
   await expect(async () => {
     await page.getByLabel(/Correction table/).fill('0; 0,1\n10; 10,3\n5; 20');
     await page.getByLabel(/Uncertainty on the certificate/).fill('0,1');

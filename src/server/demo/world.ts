@@ -378,7 +378,7 @@ export const cases: readonly DemoCase[] = [
     bench: { seed: 53, fault: ['cup-bypass', 0.8] },
   },
   {
-    job: job('GF-0423', 'tollan205', 'Mail van 2', 'Pulls up late in the morning, better when warm.', 2),
+    job: job('GF-0423', 'tollan', 'Mail van 2', 'Pulls up late in the morning, better when warm.', 2),
     daysAgo: 0,
     bench: { seed: 61, until: 'ratio.3.output' },
   },

@@ -63,7 +63,7 @@ export function ComparePage({ job, runs, before, after, found }: ComparePageProp
           aria-label="Results before and after"
           sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}
         >
-          <Columns names={['Result', 'Before', '', 'After', '', '']} />
+          <Columns names={['Result', 'Before', 'Verdict before', 'After', 'Verdict after', 'Readings']} />
           <TableBody>
             {found.results.map(({ id, name, before: a, after: b, carried }) => (
               <TableRow key={id}>
@@ -72,7 +72,9 @@ export function ComparePage({ job, runs, before, after, found }: ComparePageProp
                 <TableCell>{a && <VerdictMark verdict={a.verdict} />}</TableCell>
                 <TableCell>{shown(b, print.value)}</TableCell>
                 <TableCell>{b && <VerdictMark verdict={b.verdict} />}</TableCell>
-                <TableCell sx={{ color: 'text.secondary' }}>{carried ? 'carried over' : ''}</TableCell>
+                <TableCell sx={{ color: 'text.secondary' }}>
+                  {carried ? 'carried over' : 'taken again'}
+                </TableCell>
               </TableRow>
             ))}
           </TableBody>
@@ -126,7 +128,7 @@ function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) 
         aria-label="Parameters before and after"
         sx={{ '& td, & th': { px: 0.75, py: 0.4 } }}
       >
-        <Columns names={['Parameter', 'Before ± U', 'After ± U', 'Change ± U', '']} />
+        <Columns names={['Parameter', 'Before ± U', 'After ± U', 'Change ± U', 'Finding']} />
         <TableBody>
           {order.map((one) => (
             <TableRow key={one.id} sx={{ '& td': { fontWeight: one.moved ? 700 : 400 } }}>

@@ -1,9 +1,10 @@
 'use client';
 
-import { Box, Button } from '@mui/material';
+import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { upload } from '../api';
+import { FileButton } from '../file-button';
 import { Page } from '../page';
 
 /** Takes in a job file from another shop: all of it, or nothing with the reason. */
@@ -11,8 +12,7 @@ export function ImportPage() {
   const router = useRouter();
   const [message, setMessage] = useState('');
   const [busy, setBusy] = useState(false);
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     setBusy(true);
     const answer = await upload<{ id: string }>('/job-files', file);
     setBusy(false);
@@ -25,20 +25,16 @@ export function ImportPage() {
         A job file holds one job whole: what was taken in, every reading, findings, parts, photos and
         signatures, each under its seal. It is checked entry by entry and taken in unaltered, or not at all.
       </p>
-      <Button component="label" variant="contained" size="large" disabled={busy}>
+      <FileButton
+        fileLabel="Job file"
+        accept=".json,application/json"
+        onFile={(file) => void read(file)}
+        variant="contained"
+        size="large"
+        disabled={busy}
+      >
         {busy ? 'Checking every entry…' : 'Choose a job file'}
-        <Box
-          component="input"
-          type="file"
-          accept=".json,application/json"
-          aria-label="Job file"
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-            void read(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-          sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-        />
-      </Button>
+      </FileButton>
       <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, mt: 2, overflowWrap: 'anywhere' }}>
         {message}
       </Box>

@@ -12,6 +12,7 @@ import {
 } from '@mui/material';
 import { useId, useState } from 'react';
 import { upload } from '../api';
+import { FileButton } from '../file-button';
 
 interface PhotoDialogProps {
   readonly jobId: string;
@@ -49,20 +50,18 @@ export function PhotoDialog({ jobId, points, onClose, onSaved }: PhotoDialogProp
           It is kept upright and without the camera’s notes on where and when it was taken.
         </Box>
         <Box sx={{ display: 'grid', gap: 2 }}>
-          <Button component="label" variant="outlined" size="large">
+          <FileButton
+            fileLabel="Photo"
+            accept="image/*"
+            variant="outlined"
+            size="large"
+            onFile={(chosen) => {
+              setFile(chosen);
+              setMessage('');
+            }}
+          >
             {file ? file.name : 'Choose a photo'}
-            <Box
-              component="input"
-              type="file"
-              accept="image/*"
-              aria-label="Photo"
-              onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-                setFile(event.target.files?.[0] ?? null);
-                setMessage('');
-              }}
-              sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-            />
-          </Button>
+          </FileButton>
           <TextField
             select
             label="Where on the unit"

@@ -10,6 +10,7 @@ import { refusalSentence } from '@/core/quantities/refusal';
 import { unitFor } from '@/core/quantities/units';
 import type { StoredInstrument } from '@/core/records/views';
 import { call } from '../api';
+import { FileButton } from '../file-button';
 import { useSettings } from '../settings-context';
 
 const EMPTY = { on: '', due: '', certificate: '', found: '', table: '', U: '' };
@@ -100,20 +101,14 @@ export function CalibrationForm({ stored, today }: { stored: StoredInstrument; t
       })}
       <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
         {field('U', `Uncertainty on the certificate (k = 2), ${unit.symbol}`)}
-        <Button component="label" variant="outlined">
+        <FileButton
+          fileLabel="Table from a file"
+          accept=".csv,.txt,text/csv"
+          variant="outlined"
+          onFile={(file) => void file.text().then((table) => setTyped((now) => ({ ...now, table })))}
+        >
           Table from a CSV file
-          <Box
-            component="input"
-            type="file"
-            accept=".csv,.txt,text/csv"
-            aria-label="Table from a CSV file"
-            onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-              const file = event.target.files?.[0];
-              if (file) void file.text().then((table) => setTyped((now) => ({ ...now, table })));
-            }}
-            sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-          />
-        </Button>
+        </FileButton>
         <Box>Without a table the class stands for the gauge’s error.</Box>
       </Box>
       <Box>

@@ -1,16 +1,16 @@
 'use client';
 
-import { Box, Button } from '@mui/material';
+import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { upload } from '../api';
+import { FileButton } from '../file-button';
 
 /** Takes a profile file onto the shelf. */
 export function ProfileImport() {
   const router = useRouter();
   const [message, setMessage] = useState('');
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     const answer = await upload<{ id: string }>('/profile-files', file);
     setMessage(answer.ok ? '' : `${file.name}: ${answer.problem.title}`);
     if (answer.ok) router.push(`/shelf/profiles/${answer.value.id}`);
@@ -20,20 +20,9 @@ export function ProfileImport() {
       <Box component="span" role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
         {message}
       </Box>
-      <Button component="label">
+      <FileButton fileLabel="Profile file" accept=".json,application/json" onFile={(file) => void read(file)}>
         Read a profile file
-        <Box
-          component="input"
-          type="file"
-          accept=".json,application/json"
-          aria-label="Profile file"
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-            void read(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-          sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-        />
-      </Button>
+      </FileButton>
     </>
   );
 }
