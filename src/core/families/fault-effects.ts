@@ -1,5 +1,5 @@
 import { healthyBand } from '../procedure/predict';
-import { placeOf, type Descriptor, type Fault, type Family } from '../twin/family';
+import { placeOf, type Descriptor, type Fault, type Family, type Vector } from '../twin/family';
 
 /** A reading that a fault moves out of what a healthy unit can show. SI. */
 export interface Moved extends Pick<Descriptor, 'id' | 'name' | 'quantity'> {
@@ -29,13 +29,23 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
     elapsed_s: HOLD_S,
   };
   const inputs = family.inputs.map(({ id }) => known[id] ?? 0);
-  const healthy = family.steady(values, inputs);
-  const faulty = family.steady(fault.apply(values, 1), inputs);
+  const at = (parameters: Vector, seconds: number) =>
+    family.steady(
+      parameters,
+      inputs.map((value, i) => (family.inputs[i]!.id === 'elapsed_s' ? seconds : value)),
+    );
+  const severe = fault.apply(values, 1);
+  const [healthy, faulty] = [at(values, HOLD_S), at(severe, HOLD_S)];
+  const [healthyStart, faultyStart] = [at(values, 0), at(severe, 0)];
   return family.readings.flatMap(({ id, name, quantity }): Moved[] => {
     const place = placeOf(family.readings, id);
     const band = healthyBand((p) => family.steady(p, inputs)[place]!, values, tolerances);
     const room = BEYOND * Math.max(Math.abs(band.high), Math.abs(faulty[place]!));
     const out = faulty[place]! < band.low - room || faulty[place]! > band.high + room;
-    return out ? [{ id, name, quantity, healthy: healthy[place]!, faulty: faulty[place]! }] : [];
+    // Over a hold it is the fall that tells, not where it began: more than twice what a healthy unit loses.
+    const fall_healthy = healthyStart[place]! - healthy[place]!;
+    const fall_faulty = faultyStart[place]! - faulty[place]!;
+    const falls = Math.abs(fall_faulty - fall_healthy) > Math.abs(fall_healthy) && fall_healthy !== 0;
+    return out || falls ? [{ id, name, quantity, healthy: healthy[place]!, faulty: faulty[place]! }] : [];
   });
 }

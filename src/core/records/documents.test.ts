@@ -1,0 +1,279 @@
+/** @jest-environment node */
+import fc from 'fast-check';
+import { movedBy } from '../families/fault-effects';
+import {
+  bench,
+  contextWith,
+  family,
+  faultyTruth,
+  gauges,
+  INHG,
+  profile,
+  truthWith,
+} from '../scenarios/bench';
+import { beforeAfter } from './before-after';
+import { daysBetween, dueDates } from './due';
+import type { Block, Document } from './document';
+import { installationDocument } from './installation-document';
+import { BLEEDING_ORDERS } from './installation';
+import { jobRecord, type JobRecord, type Written } from './job-record';
+import { judgedRun } from './judged-run';
+import { plainColours, Plot, ticks } from './plot';
+import { ratioChart } from './ratio-svg';
+import { readingsTable } from './readings-table';
+import { reportDocument, type Printing } from './report-document';
+import type { StoredRun } from './views';
+
+const PRINTING: Printing = { set: 'mixed', day: (iso) => iso.slice(0, 10), time: (iso) => iso.slice(11, 19) };
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+/** A record with one run of a unit on the bench. */
+function recordOf(truth = truthWith(), context = contextWith(), more: Written['entry'][] = []): JobRecord {
+  const { events } = bench(truth, context);
+  const job = {
+    tag: 'GF-7',
+    kind: 'remote-vacuum' as const,
+    profileId: uuid(1),
+    from: 'Ferry <b>No. 2</b>',
+    complaint: 'Slow & hard',
+    fluid: 'unknown' as const,
+    promisedOn: null,
+  };
+  const shelf = { id: uuid(1), kind: 'remote-vacuum' as const, body: profile };
+  const entries: Written['entry'][] = [
+    { type: 'taken-in', job, profile: shelf },
+    {
+      type: 'run-started',
+      run: uuid(2),
+      kind: 'remote-vacuum',
+      context: JSON.parse(JSON.stringify(context)) as never,
+      continues: null,
+    },
+    ...events.map((event) => ({ type: 'run-event' as const, run: uuid(2), event })),
+    ...more,
+  ];
+  return jobRecord(
+    'job',
+    entries.map((entry, i) => ({ id: uuid(100 + i), place: i + 1, at: '2026-11-23T15:00:00.000Z', entry })),
+  )!;
+}
+const reportOf = (record: JobRecord) => {
+  const run = record.runs.at(-1)!;
+  return reportDocument(record, run, judgedRun(run), PRINTING);
+};
+const wordsIn = (document: Document) => JSON.stringify(document.blocks);
+const tableOf = (document: Document, name: string) =>
+  document.blocks.find(
+    (block): block is Extract<Block, { kind: 'table' }> => block.kind === 'table' && block.name === name,
+  )!;
+
+describe('the report as a document', () => {
+  const finding = {
+    type: 'finding',
+    finding: { kind: 'seep', point: 'end-cap', words: 'Wet at the cap', fault: null },
+  } as const;
+  const work = {
+    type: 'work',
+    work: { part: 'diaphragm', did: 'refused', reason: 'Too dear', provenance: null, serial: '' },
+  } as const;
+  test('puts the customer’s page first, with what was found and done, and never says safe', () => {
+    const document = reportOf(recordOf(truthWith(), contextWith(), [finding, work]));
+    const cut = document.blocks.findIndex(({ kind }) => kind === 'page-break');
+    const first = JSON.stringify(document.blocks.slice(0, cut));
+    expect(first).toContain('Wet at the cap');
+    expect(first).toContain('Diaphragm: refused.');
+    expect(first).toContain('not signed yet');
+    expect(first).not.toContain('EN 837');
+    expect(wordsIn(document)).toMatch(/do not say that a vehicle is safe to drive/);
+  });
+  test('what was taken back is not in it; a signature and a correction are', () => {
+    const record = recordOf(truthWith(), contextWith(), [finding]);
+    const id = record.findings[0]!.id;
+    const base = recordOf(truthWith(), contextWith(), [
+      finding,
+      { type: 'withdrawn', entry: id },
+      { type: 'signed', technician: 'P. Tarn', head: 'ab'.repeat(32) },
+      { type: 'corrected', about: null, words: 'It was a tug.', technician: 'P. Tarn' },
+    ]);
+    const words = wordsIn(reportOf(base));
+    expect(words).not.toContain('Wet at the cap');
+    expect(words).toContain(`P. Tarn, 2026-11-23; seal ${'ab'.repeat(8)}`);
+    expect(words).toContain('It was a tug.');
+  });
+  test('every result taken has its row; one that leans on an overdue gauge says so beside its verdict', () => {
+    const late = { ...gauges.activation, calibrationDue: '2026-01-01' };
+    const context = contextWith({ rig: { ...contextWith().rig, activation: [late] }, shelf: [] });
+    const record = recordOf(truthWith(), context);
+    const { results } = judgedRun(record.runs[0]!);
+    const document = reportOf(record);
+    const rows = tableOf(document, 'Results').rows;
+    expect(rows).toHaveLength(
+      results.filter(({ verdict, id }) => verdict !== 'not-taken' && !id.startsWith('seep')).length,
+    );
+    const leaning = rows.filter((row) => row.at(-1)!.small?.includes('VAC-A past calibration'));
+    expect(leaning.length).toBe(results.filter(({ overdue }) => overdue.length > 0).length);
+    expect(leaning.length).toBeGreaterThan(0);
+    expect(
+      tableOf(document, 'Instruments')
+        .rows.find(([tag]) => tag!.text === 'VAC-A')!
+        .at(-1),
+    ).toMatchObject({ strong: true });
+  });
+  test('every reading is listed, stale and struck ones marked', () => {
+    const record = recordOf();
+    const run = record.runs[0]!;
+    const captured = run.events.find((event) => event.type === 'captured')!;
+    const struck: StoredRun = {
+      ...run,
+      events: [
+        ...run.events.filter(({ type }) => type !== 'finished'),
+        { id: uuid(9), at: '2026-11-23T16:00:00.000Z', type: 'struck', capture: captured.id },
+        {
+          id: uuid(8),
+          at: '2026-11-23T16:00:01.000Z',
+          type: 'disturbed',
+          steps: ['bypass'],
+          rezero: false,
+          why: 'Cup',
+        },
+      ],
+    };
+    const readings = tableOf(
+      reportDocument({ ...record, runs: [struck] }, struck, judgedRun(struck), PRINTING),
+      'Readings',
+    );
+    const captures = run.events.filter(({ type }) => type === 'captured').length;
+    expect(readings.rows).toHaveLength(captures);
+    expect(readings.rows[0]!.at(-1)!.text).toMatch(/struck/);
+    expect(readings.rows.filter((row) => row.at(-1)!.text.includes('stale'))).toHaveLength(10);
+    const csv = readingsTable(struck, 'metric');
+    expect(csv.map((row) => row.at(-1))).toEqual(
+      expect.arrayContaining(['Counts', 'yes', 'struck', 'stale']),
+    );
+    expect(new Set(csv.map((row) => row.length))).toEqual(new Set([10]));
+  });
+});
+
+describe('the installation sheet', () => {
+  test('asks for the fluid until it is confirmed, then names it and the school chosen', () => {
+    const before = installationDocument(recordOf(), PRINTING);
+    expect(wordsIn(before)).toContain('NOT CONFIRMED YET');
+    const fitting = { type: 'fitting', fitting: { bleeding: 'master-first', fluid: 'dot5' } } as const;
+    const after = installationDocument(recordOf(truthWith(), contextWith(), [fitting]), PRINTING);
+    expect(wordsIn(after)).not.toContain('NOT CONFIRMED');
+    const order = after.blocks.find((block) => block.kind === 'list' && block.numbered)!;
+    expect(order).toMatchObject({ items: BLEEDING_ORDERS['master-first'].steps.map((text) => ({ text })) });
+  });
+  test('says what handbook 10 and 14 ask: drain first, hose and breather, filter, check valve, threads', () => {
+    const words = wordsIn(installationDocument(recordOf(), PRINTING));
+    for (const said of [
+      /Drain the old fluid/,
+      /vacuum-rated hose/,
+      /clean filter/,
+      /breather/,
+      /check valve/,
+      /split/,
+      /never by mouth/,
+    ])
+      expect(words).toMatch(said);
+  });
+  test('both schools name the same four places', () => {
+    const [a, b] = Object.values(BLEEDING_ORDERS).map(({ steps }) => [...steps].sort());
+    expect(a).toEqual(b);
+  });
+});
+
+describe('charts', () => {
+  test('marks of an axis are round, inside it, and neither few nor many', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        fc.double({ min: 1e-3, max: 1e6, noNaN: true }),
+        (low, span) => {
+          const high = low + span;
+          if (!(high > low)) return;
+          const marks = ticks({ low, high });
+          expect(marks.length).toBeGreaterThanOrEqual(2);
+          expect(marks.length).toBeLessThanOrEqual(10);
+          const edge = 1e-6 * Math.max(span, Math.abs(low));
+          for (const mark of marks) {
+            expect(mark).toBeGreaterThanOrEqual(low - edge);
+            expect(mark).toBeLessThanOrEqual(high + edge);
+          }
+        },
+      ),
+    );
+    expect(ticks({ low: 0, high: 40 })).toEqual([0, 5, 10, 15, 20, 25, 30, 35, 40]);
+  });
+  test('a point stands where its numbers say: the middle of both axes is the middle of the field', () => {
+    const plot = new Plot({ title: 'x', low: 0, high: 10 }, { title: 'y', low: 0, high: 10 });
+    plot.point(5, 5);
+    // Field: 58 to 626 across, 12 to 288 down.
+    expect(plot.svg('')).toContain('cx="342.0" cy="150.0"');
+  });
+  test('words in a picture cannot become markup, and colours can be written out', () => {
+    const plot = new Plot({ title: '<script>', low: 0, high: 1 }, { title: '"&"', low: 0, high: 1 });
+    plot.mark(0.5, '<b>');
+    const svg = plainColours(plot.svg('"><script>'));
+    expect(svg).not.toMatch(/<script|<b>/);
+    expect(svg).not.toContain('var(');
+  });
+  test('the ratio chart has every point measured, and the runout where the handbook has it', () => {
+    const run = recordOf(truthWith({ supply_Pa: 15 * INHG })).runs[0]!;
+    const chart = ratioChart(run, 'mixed')!;
+    // Four ratio points, the full one, the one held, the one coming down.
+    expect(chart.label).toMatch(/at 15\.0 inHg: 7 points measured; a healthy unit runs out at 22\.\d bar/);
+    expect(chart.svg.match(/<circle/g)).toHaveLength(7);
+    expect(ratioChart({ ...run, events: run.events.slice(0, 20) }, 'mixed')).toBeNull();
+  });
+});
+
+describe('before and after', () => {
+  const runOf = (truth: ReturnType<typeof truthWith>) => recordOf(truth).runs[0]!;
+  test('names the parameter by its name, and pairs the results', () => {
+    const found = beforeAfter(runOf(faultyTruth('switch-out-of-range', 0.6)), runOf(truthWith()));
+    if (!found.ok) throw new Error(found.why);
+    expect(found.parameters.filter(({ moved }) => moved).map(({ name }) => name)).toEqual([
+      'Stop-lamp switch closes',
+    ]);
+    const lamp = found.results.find(({ id }) => id === 'lamp-switch')!;
+    expect([lamp.before!.verdict, lamp.after!.verdict]).toEqual(['fails', 'meets']);
+  });
+  test('a test broken off early: the results are shown, the parameters are not guessed', () => {
+    const early = runOf(truthWith());
+    const found = beforeAfter({ ...early, events: early.events.slice(0, 25) }, early);
+    expect(found).toMatchObject({ ok: false, why: expect.stringMatching(/too few readings/) as string });
+    expect(found.results.length).toBeGreaterThan(10);
+  });
+});
+
+describe('what a fault moves', () => {
+  test('a fault that moves a parameter moves a reading, and a seep none', () => {
+    const { values } = family.healthy(profile);
+    for (const fault of family.faults) {
+      const changes = fault.apply(values, 1).some((value, i) => value !== values[i]);
+      expect([fault.id, movedBy(family, profile, fault).length > 0]).toEqual([fault.id, changes]);
+    }
+  });
+  test('a torn diaphragm moves output, runout and the vacuum left, never the bypass', () => {
+    const torn = family.faults.find(({ id }) => id === 'torn-diaphragm')!;
+    const ids = movedBy(family, profile, torn).map(({ id }) => id);
+    expect(ids).toEqual(expect.arrayContaining(['output', 'runoutInput', 'supplyLeftApplied']));
+    expect(ids).not.toContain('outputPassed');
+  });
+});
+
+describe('due dates', () => {
+  test('soonest first, without those that have none', () => {
+    const of = (tag: string, calibrationDue: string | null) => ({ ...gauges.supply, tag, calibrationDue });
+    const dates = dueDates([
+      of('B', '2027-01-01'),
+      of('C', null),
+      of('A', '2026-12-01'),
+      of('D', '2026-12-01'),
+    ]);
+    expect(dates.map(({ tag }) => tag)).toEqual(['A', 'D', 'B']);
+    expect(daysBetween('2026-11-24', '2026-12-24')).toBe(30);
+    expect(daysBetween('2026-11-24', '2026-11-20')).toBe(-4);
+  });
+});
