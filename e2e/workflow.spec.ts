@@ -83,7 +83,7 @@ test('places, search and help by key; a page that is not there; the theme is kep
   await expect(page.getByRole('link', { name: 'GF-0418' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'GF-0412' })).toBeHidden();
   await page.keyboard.type(' zebra');
-  await expect(page.getByText('No job has all of these words.')).toBeVisible();
+  await expect(page.getByText('No job here has all of these words.')).toBeVisible();
   await page.keyboard.press('Tab');
   await page.keyboard.press('s');
   await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
