@@ -15,19 +15,7 @@ const AIR_SIDE = [
 /** What the slave cylinder makes, from bypass to residual. */
 const FLUID_SIDE = ['bypass', 'seep-low', 'supply-on', 'ratio', 'full', 'hold', 'release', 'charge', 'after'];
 /** The control valve meters air by fluid pressure: it belongs to both. */
-const VALVE = [
-  'bypass',
-  'seep-low',
-  'supply-on',
-  'ratio',
-  'full',
-  'hold',
-  'release',
-  'loss-released',
-  'charge',
-  'loss-applied',
-  'after',
-];
+const VALVE = [...new Set([...FLUID_SIDE, ...AIR_SIDE])];
 const EVERYTHING = ['cautions', 'lamp-switch', ...VALVE];
 const VACUUM_HOSE = ['supply-on', 'full', 'loss-released', 'charge', 'loss-applied'];
 const SEEPS = ['bypass', 'seep-low', 'hold', 'charge', 'after'];
