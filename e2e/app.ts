@@ -97,8 +97,26 @@ function freePort(): Promise<number> {
   });
 }
 
+/** Pages are not touched before they have come alive, however slow the machine. */
+function alive(): boolean {
+  const controls = [...document.querySelectorAll('h1, button, input, textarea')];
+  return (
+    controls.length > 0 &&
+    controls.every((control) => Object.keys(control).some((key) => key.startsWith('__reactProps')))
+  );
+}
+
 /** Tests with the demo world behind them: one application per worker. */
 export const test = base.extend<object, { app: App }>({
+  page: async ({ page }, provide) => {
+    const goto = page.goto.bind(page);
+    page.goto = async (...where) => {
+      const response = await goto(...where);
+      await page.waitForFunction(alive);
+      return response;
+    };
+    await provide(page);
+  },
   app: [
     async ({}, use) => {
       const app = await App.start({ demo: true });

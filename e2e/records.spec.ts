@@ -200,6 +200,12 @@ test('the shelf: a calibration with a table, a gauge taken off and put back, rec
   await page.getByRole('button', { name: 'Take off the shelf' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Take off the shelf' })).toBeEnabled();
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
+  await expect(page.getByText(/T-05 is off the shelf/)).toBeVisible();
+  await page.goto(`${app.url}/shelf/removed`);
+  await page.getByRole('button', { name: /Put T-05 .*back/ }).click();
+  await expect(page.getByText(/T-05 .*is on the shelf again/)).toBeVisible();
+  await expect(page.getByText('Nothing. What is taken off')).toBeVisible();
   await page.goto(`${app.url}/shelf/records`);
   await page.getByRole('button', { name: /Verify all records/ }).click();
   await expect(page.getByText(/are as they were written/)).toBeVisible();

@@ -140,17 +140,22 @@ test('a unit that came in with another fluid is told of where fluid is handled',
   await expect(warning).toBeHidden();
 });
 
-test('a job is changed, and its sheet shows the tape of its visit', async ({ app, page }) => {
-  const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
-  const job = jobs.find(({ body }) => body.tag === 'GF-0421')!;
-  await page.goto(`${app.url}/jobs/${job.id}/edit`);
-  await page.getByLabel('From').fill('Snow-clearing loader, the green one');
-  await page.getByRole('button', { name: /Save/ }).click();
-  await expect(page.getByText('From Snow-clearing loader, the green one')).toBeVisible();
-  await page.getByRole('button', { name: 'Unroll the tape' }).click();
-  const tape = page.getByRole('list', { name: 'Tape' });
-  await expect(tape.getByText('Gauges vented')).toBeVisible();
-  await expect(tape.getByText(/Holding: 6\d s/)).toBeVisible();
-  await page.getByRole('button', { name: 'Roll up the tape' }).click();
-  await expect(tape).toBeHidden();
+test('a job is changed, and its sheet shows the tape of its visit', async ({ page }) => {
+  const app = await App.start({ demo: true });
+  try {
+    const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
+    const job = jobs.find(({ body }) => body.tag === 'GF-0421')!;
+    await page.goto(`${app.url}/jobs/${job.id}/edit`);
+    await page.getByLabel('From').fill('Snow-clearing loader, the green one');
+    await page.getByRole('button', { name: /Save/ }).click();
+    await expect(page.getByText('From Snow-clearing loader, the green one')).toBeVisible();
+    await page.getByRole('button', { name: 'Unroll the tape' }).click();
+    const tape = page.getByRole('list', { name: 'Tape' });
+    await expect(tape.getByText('Gauges vented')).toBeVisible();
+    await expect(tape.getByText(/Holding: 6\d s/)).toBeVisible();
+    await page.getByRole('button', { name: 'Roll up the tape' }).click();
+    await expect(tape).toBeHidden();
+  } finally {
+    await app.end();
+  }
 });

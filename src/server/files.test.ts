@@ -1,39 +1,26 @@
 /** @jest-environment node */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import type { Document } from '@/core/records/document';
-import { jobQuerySchema } from '@/core/records/job-query';
-import { FIXTURE_NOW as NOW, seededDatabase } from './demo/fixture';
+import { Desk, taken, whyNot } from './demo/desk';
+import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { bytesOf, paperOf } from './http';
-import { searchJobs } from './job-list';
-import type { Outcome } from './outcome';
 import { pdfOf } from './pdf';
 import { exportProfile, importProfile } from './profile-files';
 import { chartFile, findRunWithRecord, installationPdf, readingsCsv, reportPdf } from './reports';
 import { markRunning, runningServer } from './running';
 import { findProfile, listProfiles } from './shelf';
 
-let folder: string;
+let desk: Desk;
 let db: Knex;
 beforeAll(async () => {
-  folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-files-'));
-  db = await seededDatabase(path.join(folder, 'files.sqlite'));
+  desk = await Desk.open();
+  db = desk.db;
 });
-afterAll(async () => {
-  await db.destroy();
-  rmSync(folder, { recursive: true, force: true });
-});
+afterAll(() => desk.close());
 
-function taken<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Error(outcome.why.message);
-  return outcome.value;
-}
-const whyNot = (outcome: Outcome<unknown>) => (outcome.ok ? '' : outcome.why.message);
-const jobOf = async (tag: string) =>
-  (await searchJobs(db, jobQuerySchema.parse({ q: tag }))).jobs.find(({ body }) => body.tag === tag)!;
 const text = (pdf: Buffer | string) => Buffer.from(pdf).toString('latin1');
 const pages = (pdf: Buffer | string) => text(pdf).match(/\/Type \/Page\b/g)!.length;
 
@@ -61,7 +48,7 @@ describe('documents as PDF', () => {
     expect(paperOf(new Request('http://127.0.0.1/x?paper=papyrus'))).toBe('A4');
   });
   test('carries its own font, no picture of the chart, and its name', async () => {
-    const run = (await jobOf('GF-0415')).runs[0]!.id;
+    const run = (await desk.jobOf('GF-0415')).runs[0]!.id;
     const { name, body } = taken(await reportPdf(db, run, 'A4'));
     expect(name).toBe('GF-0415 bench test.pdf');
     expect(text(body)).toContain('/FontFile');
@@ -70,11 +57,11 @@ describe('documents as PDF', () => {
   test('the sheet for the fitter goes with the report once it was made', async () => {
     const [with_, without] = await Promise.all(
       ['GF-0418', 'GF-0412'].map(
-        async (tag) => taken(await reportPdf(db, (await jobOf(tag)).runs[0]!.id, 'A4')).body,
+        async (tag) => taken(await reportPdf(db, (await desk.jobOf(tag)).runs[0]!.id, 'A4')).body,
       ),
     );
     expect(pages(with_!)).toBeGreaterThan(pages(without!) - 1);
-    expect(taken(await installationPdf(db, (await jobOf('GF-0412')).id, 'A4')).name).toBe(
+    expect(taken(await installationPdf(db, (await desk.jobOf('GF-0412')).id, 'A4')).name).toBe(
       'GF-0412 installation.pdf',
     );
     expect(whyNot(await installationPdf(db, 'none', 'A4'))).toMatch(/no such job/);
@@ -84,7 +71,7 @@ describe('documents as PDF', () => {
 
 describe('a run as files', () => {
   test('the chart as PNG has words in it: it is drawn with the font that ships', async () => {
-    const run = (await jobOf('GF-0415')).runs[0]!.id;
+    const run = (await desk.jobOf('GF-0415')).runs[0]!.id;
     const png = taken(await chartFile(db, run, 'png')).body as Buffer;
     const { data, info } = await sharp(png)
       .extract({ left: 400, top: 620, width: 480, height: 40 })
@@ -97,13 +84,13 @@ describe('a run as files', () => {
     expect(taken(await chartFile(db, run, 'svg')).body).toMatch(/^<svg/);
   });
   test('a run in which nothing was measured under vacuum has no chart, and says so', async () => {
-    const run = (await jobOf('GF-0415')).runs[0]!.id;
+    const run = (await desk.jobOf('GF-0415')).runs[0]!.id;
     expect(whyNot(await chartFile(db, 'none', 'svg'))).toMatch(/no such run/);
     expect((await findRunWithRecord(db, run))!.record.job.tag).toBe('GF-0415');
     expect(await findRunWithRecord(db, 'none')).toBeNull();
   });
   test('every reading is a line of the CSV, under a head', async () => {
-    const run = (await jobOf('GF-0415')).runs[0]!.id;
+    const run = (await desk.jobOf('GF-0415')).runs[0]!.id;
     const lines = (taken(await readingsCsv(db, run)).body as string).split('\r\n').filter(Boolean);
     const found = (await findRunWithRecord(db, run))!;
     expect(lines).toHaveLength(1 + found.run.events.filter(({ type }) => type === 'captured').length);
@@ -147,11 +134,11 @@ describe('the edges', () => {
     expect((await bytesOf(new Request('http://127.0.0.1/x'), 10)).length).toBe(0);
   });
   test('a running application is known by its process, one that was killed is not', () => {
-    expect(runningServer(folder)).toBeNull();
-    markRunning(folder);
-    expect(runningServer(folder)).toBe(process.pid);
+    expect(runningServer(desk.folder)).toBeNull();
+    markRunning(desk.folder);
+    expect(runningServer(desk.folder)).toBe(process.pid);
     // No process has this number: the greatest that Linux gives out is 4 194 304.
-    writeFileSync(path.join(folder, 'running.pid'), '4194305');
-    expect(runningServer(folder)).toBeNull();
+    writeFileSync(path.join(desk.folder, 'running.pid'), '4194305');
+    expect(runningServer(desk.folder)).toBeNull();
   });
 });

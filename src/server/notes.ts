@@ -23,7 +23,8 @@ const NOTES = [
   'archived',
   'deleted',
 ] as const;
-const noteSchema = z.strictObject({
+/** What is sent to write something down. */
+export const noteSchema = z.strictObject({
   id: z.uuid(),
   entry: jobEntrySchema.refine(({ type }) => (NOTES as readonly string[]).includes(type), {
     message: 'That cannot be written down this way.',

@@ -1,14 +1,15 @@
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import { calibrationSchema, instrumentSchema } from '@/core/metrology/instrument';
-import { runEventSchema } from '@/core/procedure/events';
-import { jobEntrySchema } from '@/core/records/entries';
 import { jobSchema } from '@/core/records/job';
 import { jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { settingsSchema } from '@/core/records/settings';
 import { WORKINGS } from '@/core/workings/registry';
+import { noteSchema } from './notes';
 import { profileFileSchema } from './profile-files';
+import { appendSchema } from './runs';
+import { correctSchema, newTechnicianSchema, signSchema } from './technicians';
 
 type Method = 'get' | 'post' | 'put' | 'delete';
 
@@ -27,11 +28,6 @@ interface Operation {
 
 const change = (body: z.ZodType) => z.strictObject({ version: z.int(), body });
 const anyProfile = z.union(Object.values(FAMILIES).map(({ profile }) => profile));
-const note = z.strictObject({ id: z.uuid(), entry: jobEntrySchema });
-const signature = z.strictObject({ id: z.uuid(), technician: z.uuid(), pin: z.string() });
-const correction = signature.extend({ about: z.uuid().nullable(), words: z.string() });
-const technician = z.strictObject({ name: z.string(), pin: z.string() });
-const append = z.strictObject({ expectedVersion: z.int(), event: runEventSchema });
 const paper = z.object({ paper: z.enum(['a4', 'letter']).optional() });
 const photo = z.object({ id: z.uuid(), point: z.string().optional(), caption: z.string().optional() });
 
@@ -47,15 +43,15 @@ export const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/jobs/{id}/entries',
     summary: 'Write down a finding, work, a fitting; take back, archive, delete, open again',
-    body: note,
+    body: noteSchema,
   },
   { method: 'post', path: '/jobs/{id}/photos', summary: 'Add a photo', sends: 'image/*', query: photo },
-  { method: 'post', path: '/jobs/{id}/signatures', summary: 'Sign a job', body: signature },
+  { method: 'post', path: '/jobs/{id}/signatures', summary: 'Sign a job', body: signSchema },
   {
     method: 'post',
     path: '/jobs/{id}/corrections',
     summary: 'Add a correction to a signed job',
-    body: correction,
+    body: correctSchema,
   },
   { method: 'post', path: '/jobs/{id}/runs', summary: 'Start a bench test' },
   { method: 'post', path: '/jobs/{id}/retests', summary: 'Start a re-test of what has become stale' },
@@ -83,7 +79,7 @@ export const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/runs/{id}/events',
     summary: 'Add a capture or another event to a run',
-    body: append,
+    body: appendSchema,
   },
   {
     method: 'get',
@@ -126,9 +122,10 @@ export const OPERATIONS: readonly Operation[] = [
   },
   { method: 'get', path: '/due.ics', summary: 'Calibrations as a calendar', returns: 'text/calendar' },
   { method: 'get', path: '/technicians', summary: 'Those who may sign' },
-  { method: 'post', path: '/technicians', summary: 'Add a technician', body: technician },
+  { method: 'post', path: '/technicians', summary: 'Add a technician', body: newTechnicianSchema },
   { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },
   { method: 'post', path: '/technicians/{id}/restore', summary: 'Put a technician back' },
+  { method: 'get', path: '/removed', summary: 'What was taken off the shelf, and can be put back' },
   { method: 'get', path: '/settings', summary: 'Settings of the bench' },
   { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },
   { method: 'post', path: '/verify', summary: 'Read the whole database and name whatever was altered' },

@@ -145,7 +145,8 @@ export async function openRuns(db: Knex): Promise<StoredRun[]> {
   return runs.flatMap((run) => run ?? []);
 }
 
-const appendSchema = z.strictObject({ expectedVersion: z.int().min(0), event: runEventSchema });
+/** What is sent to add an event to a run. */
+export const appendSchema = z.strictObject({ expectedVersion: z.int().min(0), event: runEventSchema });
 
 /**
  * Adds one event to a run: one small transaction, acknowledged only after it is on disk. An event sent twice is

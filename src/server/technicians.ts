@@ -15,12 +15,14 @@ const technicianSchema = z.strictObject({
 });
 type Technician = z.infer<typeof technicianSchema>;
 
-const newTechnicianSchema = z.strictObject({
+/** What is sent to add a technician. */
+export const newTechnicianSchema = z.strictObject({
   name: technicianSchema.shape.name,
   pin: z.string().regex(/^\d{4,12}$/, 'PIN: four to twelve digits.'),
 });
 
-const technicians: Shelf<Technician> = {
+/** Those who may sign, as they are kept. */
+export const technicians: Shelf<Technician> = {
   table: 'technicians',
   what: 'technician',
   schema: technicianSchema,
@@ -79,7 +81,8 @@ async function checkPin(db: Knex, id: string, pin: string, now: string): Promise
   return invalid([{ path: ['pin'], message: 'That is not this technician’s PIN. Nothing was signed.' }]);
 }
 
-const signSchema = z.strictObject({
+/** What is sent to sign a job. */
+export const signSchema = z.strictObject({
   id: z.uuid(),
   technician: z.uuid('Technician: choose one.'),
   pin: z.string().max(12),
@@ -104,7 +107,8 @@ export async function signJob(
   });
 }
 
-const correctSchema = signSchema.extend({
+/** What is sent to correct a signed job. */
+export const correctSchema = signSchema.extend({
   about: z.uuid().nullable(),
   words: z.string().trim().min(1, 'Correction: write what is to be said.').max(20_000),
 });

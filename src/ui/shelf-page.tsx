@@ -30,6 +30,7 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
           <LinkButton href="/shelf/faults">Faults</LinkButton>
           <LinkButton href="/shelf/technicians">Technicians</LinkButton>
           <LinkButton href="/shelf/records">Records</LinkButton>
+          <LinkButton href="/shelf/removed">Off the shelf</LinkButton>
           <LinkButton href="/shelf/settings" variant="outlined">
             Settings
           </LinkButton>

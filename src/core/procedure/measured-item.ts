@@ -25,17 +25,12 @@ export interface ItemReading extends Measured {
 export const captureIds = (...readings: (ItemReading | null)[]): string[] =>
   readings.flatMap((reading) => reading?.captures.map(({ id }) => id) ?? []);
 
-/**
- * The value of a reading item. Readings by different gauges are never averaged: those of the gauge with the
- * smallest uncertainty count.
- *
- * @returns null where nothing counts yet
- */
-export function measuredItem(
+/** The value of a reading item by each gauge that read it, the one with the smallest uncertainty first. */
+export function measuredByGauge(
   instruments: ReadonlyMap<string, Measured['instrument']>,
   run: RunState,
   itemId: string,
-): ItemReading | null {
+): ItemReading[] {
   const counted = countedCaptures(run, itemId);
   const readings = [...new Set(counted.map(({ instrument }) => instrument))].flatMap((tag) => {
     const instrument = instruments.get(tag);
@@ -44,8 +39,17 @@ export function measuredItem(
     const values = captures.map(({ value_SI }) => value_SI);
     return [{ ...measured(values, instrument, ventedZero_Pa(run, tag, captures[0]!.session)), captures }];
   });
-  return readings.sort((a, b) => readingUncertainty_Pa(a) - readingUncertainty_Pa(b))[0] ?? null;
+  return readings.sort((a, b) => readingUncertainty_Pa(a) - readingUncertainty_Pa(b));
 }
+
+/**
+ * The value of a reading item. Readings by different gauges are never averaged: those of the gauge with the
+ * smallest uncertainty count.
+ *
+ * @returns null where nothing counts yet
+ */
+export const measuredItem = (...of: Parameters<typeof measuredByGauge>): ItemReading | null =>
+  measuredByGauge(...of)[0] ?? null;
 
 /** A gate opens when the gauge is within this many readable steps of what it showed vented. */
 const GATE_STEPS = 2;

@@ -14,6 +14,7 @@ export interface Written<E = JobEntry> {
 /** Something written down that can be taken back: kept, and marked as taken back. */
 export interface Noted<T> {
   readonly id: string;
+  readonly place: number;
   readonly at: string;
   readonly what: T;
   readonly withdrawn: boolean;
@@ -37,6 +38,8 @@ export interface JobRecord {
   readonly profile: JobEntryOf<'taken-in'>['profile'];
   readonly createdAt: string;
   readonly runs: readonly StoredRun[];
+  /** Place of the entry that closed the last finished run; 0 where none is finished. */
+  readonly testedTo: number;
   readonly findings: readonly Noted<Finding>[];
   readonly work: readonly Noted<Work>[];
   readonly photos: readonly Noted<Photo>[];
@@ -124,6 +127,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       profile: entry.profile,
       createdAt: at,
       runs: [],
+      testedTo: 0,
       findings: [],
       work: [],
       photos: [],
@@ -139,7 +143,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
     };
   }
   const next: JobRecord = { ...record, length: record.length + 1, lastAt: at };
-  const noted = <T>(what: T): Noted<T> => ({ id, at, what, withdrawn: false });
+  const noted = <T>(what: T): Noted<T> => ({ id, place, at, what, withdrawn: false });
   switch (entry.type) {
     case 'taken-in':
     case 'changed':
@@ -150,6 +154,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       return {
         ...next,
         runs: record.runs.map((run) => (run.id === entry.run ? withEvent(run, entry.event) : run)),
+        testedTo: entry.event.type === 'finished' ? place : record.testedTo,
       };
     case 'finding':
       return { ...next, findings: [...record.findings, noted(entry.finding)] };

@@ -45,10 +45,10 @@ export function disturbance(run: StoredRun, work: readonly Noted<Work>[], day: s
  * @param day ISO date on which the re-test would be done
  * @returns null where nothing has become stale, or no run is finished
  */
-export function retestOf(record: Pick<JobRecord, 'runs' | 'work'>, day: string): Retest | null {
+export function retestOf(record: Pick<JobRecord, 'runs' | 'work' | 'testedTo'>, day: string): Retest | null {
   const run = record.runs.at(-1);
   if (!run?.finishedAt) return null;
-  const since = record.work.filter(({ at }) => at > run.finishedAt!);
+  const since = record.work.filter(({ place }) => place > record.testedTo);
   const found = disturbance(run, since, day);
   return found && { ...found, ...workload(run.context.procedure, found.steps) };
 }

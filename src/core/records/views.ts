@@ -60,3 +60,14 @@ export interface Version {
   readonly body: unknown;
   readonly calibration: Calibration | null;
 }
+
+/** A thing taken off the shelf: kept, and put back when asked. */
+export interface RemovedThing {
+  readonly id: string;
+  /** What kind of thing, in a word. */
+  readonly what: string;
+  /** Its address under the interface. */
+  readonly path: string;
+  readonly name: string;
+  readonly at: string;
+}

@@ -125,6 +125,41 @@ describe('two gauges that disagree', () => {
     expect(byId('boost-ratio').u!).toBeGreaterThan(bench(truthWith({ gauges: off })).byId('boost-ratio').u!);
   });
 
+  test('it passes to the high gauges of tied pairs where both were read, and to those rows only', () => {
+    const context = contextWith({ profile: { ...profile, bypassInputs_Pa: [3, 6, 9].map((p) => p * BAR) } });
+    const { events } = bench(truthWith({ gauges: off }), context);
+    const scale: Record<string, number> = { 'IN-L': 1, 'OUT-L': 1.08 };
+    const both = events.flatMap((event) => {
+      if (event.type !== 'captured' || !/^bypass\.\d/.test(event.item)) return [event];
+      const high = event.instrument.replace('-L', '-H');
+      const value_SI = Math.round((event.value_SI * scale[event.instrument]!) / (0.2 * BAR)) * 0.2 * BAR;
+      return [event, { ...event, id: `${event.id}-high`, instrument: high, value_SI }];
+    });
+    const { byId, results } = outcome(context, both);
+    const checks = results.filter(({ id }) => id.startsWith('cross-check'));
+    expect(checks.map(({ name }) => name).sort()).toEqual([
+      'OUT-H against IN-H',
+      'OUT-H against IN-L',
+      'OUT-L against IN-H',
+      'OUT-L against IN-L',
+    ]);
+    const high = checks.find(({ name }) => name === 'OUT-H against IN-H')!;
+    expect(Math.abs(high.value! - 1.08)).toBeLessThan(2 * high.u!);
+    // The high gauges were compared up to 9.7 bar, and B is read far above that.
+    expect(words(byId('boost-ratio').notes)).toMatch(/compared the gauges up to 9\.\d bar only/);
+    // One row read with a high gauge too is no cross-check of its own, and no gap.
+    const rowTwo = both.find(
+      (event) => event.type === 'captured' && event.id.endsWith('-high') && event.item === 'bypass.2.output',
+    );
+    const once = outcome(
+      context,
+      both.filter((event) => !event.id.endsWith('-high') || event === rowTwo),
+    );
+    expect(once.results.filter(({ id }) => id.startsWith('cross-check')).map(({ name }) => name)).toEqual([
+      'OUT-L against IN-L',
+    ]);
+  });
+
   test('the correction does not reach beyond the range covered', () => {
     const context = contextWith({
       profile: { ...profile, bypassInputs_Pa: [15, 30, 45].map((p) => p * BAR) },

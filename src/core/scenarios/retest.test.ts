@@ -40,9 +40,12 @@ const run = (change: Partial<StoredRun> = {}): StoredRun => ({
   finishedAt: first.events.at(-1)!.at,
   ...change,
 });
-const work = (part: string, did: Work['did'] = 'replaced', at = '2026-11-23T11:00:00.000Z'): Noted<Work> => ({
+/** Work written after the run was closed, which was the 20th entry, unless said. */
+const TESTED_TO = 20;
+const work = (part: string, did: Work['did'] = 'replaced', place = TESTED_TO + 1): Noted<Work> => ({
   id: part,
-  at,
+  place,
+  at: '2026-11-23T11:00:00.000Z',
   withdrawn: false,
   what: { part, did, reason: 'r', provenance: 'new', serial: '' },
 });
@@ -113,15 +116,15 @@ describe('a part changed', () => {
 
 describe('what has become stale since the last test', () => {
   test('work done after it counts; refused, withdrawn and earlier work does not', () => {
-    const plan = (list: Noted<Work>[]) => retestOf({ runs: [run()], work: list }, '2026-11-23');
+    const planned = (list: Noted<Work>[], runs = [run()]) =>
+      retestOf({ runs, work: list, testedTo: TESTED_TO }, '2026-11-23');
+    const plan = (list: Noted<Work>[]) => planned(list);
     expect(plan([work('diaphragm')])?.why).toBe('Diaphragm');
     expect(plan([work('diaphragm', 'refused')])).toBeNull();
     expect(plan([{ ...work('diaphragm'), withdrawn: true }])).toBeNull();
-    expect(plan([work('diaphragm', 'replaced', '2026-11-23T07:00:00.000Z')])).toBeNull();
-    expect(
-      retestOf({ runs: [run({ finishedAt: null })], work: [work('diaphragm')] }, '2026-11-23'),
-    ).toBeNull();
-    expect(retestOf({ runs: [], work: [work('diaphragm')] }, '2026-11-23')).toBeNull();
+    expect(plan([work('diaphragm', 'replaced', TESTED_TO - 1)])).toBeNull();
+    expect(planned([work('diaphragm')], [run({ finishedAt: null })])).toBeNull();
+    expect(planned([work('diaphragm')], [])).toBeNull();
   });
   test('work on something unknown can have moved anything', () => {
     expect(disturbance(run(), [work('flux-capacitor')], '2026-11-23')?.steps).toEqual(stepIds);

@@ -1,7 +1,7 @@
 import { randomUncertainty_Pa, sharedUncertainty_Pa, type Measured } from '../metrology/uncertainty';
 import { instrumentsOf, measuredItem, type ItemReading } from '../procedure/measured-item';
 import { inputsAt } from '../procedure/predict';
-import { holdStart, type ReadingItem } from '../procedure/procedure';
+import { holdStart } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
 import { placeOf, type Family, type RunContext, type Vector } from './family';
 
@@ -61,7 +61,7 @@ export function readingsOf(family: Family, context: RunContext<unknown>, run: Ru
         {
           item: item.id,
           place: placeOf(family.readings, item.measures),
-          value: reading.value_Pa / gaugeScale(family, context, run, item),
+          value: reading.value_Pa / (family.expect(context, run, item)?.gaugeScale ?? 1),
           inputs,
           random: randomUncertainty_Pa(reading),
           shared: sharedOf(reading),
@@ -76,10 +76,4 @@ function secondsBetween(start: ItemReading | null, end: ItemReading): number | n
   const from = start?.captures.at(-1)?.at;
   const seconds = from ? (Date.parse(end.captures.at(-1)!.at) - Date.parse(from)) / 1000 : 0;
   return seconds > 0 ? seconds : null;
-}
-
-/** How many times too much the gauge in use shows, where the cross-check found it; 1 where it did not. */
-function gaugeScale(family: Family, context: RunContext<unknown>, run: RunState, item: ReadingItem): number {
-  const expectation = family.expect(context, run, item);
-  return expectation?.onGauge && expectation.expected ? expectation.onGauge / expectation.expected : 1;
 }

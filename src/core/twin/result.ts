@@ -12,8 +12,8 @@ export interface Expectation {
   readonly limitSource: string;
   /** Readings that the expectation leans on, with −∂ŷ/∂x: they enter the verdict, never the band. */
   readonly terms: readonly Term[];
-  /** What the gauge in use should show, where the cross-check says it reads high or low. */
-  readonly onGauge: number | null;
+  /** How many times too much the gauge in use shows, where the cross-check says it reads high or low. */
+  readonly gaugeScale: number | null;
   readonly notes: readonly Sentence[];
 }
 

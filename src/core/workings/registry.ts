@@ -3,6 +3,7 @@ import { SEA_LEVEL_PA, standardPressure_Pa } from '../air/atmosphere';
 import { reserveSeries_Pa } from '../air/reserve';
 import { seaLevelEquivalent_Pa, SUPPLY_KINDS, supplyHere_Pa } from '../air/supply';
 import { FAMILIES } from '../families/registry';
+import { bypassAllowed_Pa, typical } from '../families/remote-vacuum/index';
 import { FEWEST_POINTS, crossCheck } from '../metrology/cross-check';
 import { conformance } from '../metrology/verdict';
 import { printQuantity } from '../quantities/print';
@@ -123,9 +124,6 @@ const crossFields = z
   });
 type CrossFields = z.infer<typeof crossFields>;
 
-/** A point may stray this far from the line: the larger of a twentieth of the input and 1 bar (handbook 8.1, bypass). */
-const strays_Pa = (input_Pa: number) => Math.max(0.05 * input_Pa, BAR);
-
 function checked({ inputs_Pa, outputs_Pa, inputZero_Pa, outputZero_Pa, step_Pa }: CrossFields) {
   const u = step_Pa / Math.sqrt(12);
   const points = inputs_Pa.map((input, i) => ({
@@ -135,7 +133,7 @@ function checked({ inputs_Pa, outputs_Pa, inputZero_Pa, outputZero_Pa, step_Pa }
     u_output_Pa: u,
   }));
   const zeros = { input_Pa: inputZero_Pa, output_Pa: outputZero_Pa, u_input_Pa: u, u_output_Pa: u };
-  return { points, check: crossCheck(points, zeros, strays_Pa) };
+  return { points, check: crossCheck(points, zeros, (input_Pa) => bypassAllowed_Pa(typical, input_Pa)) };
 }
 
 const cross = defineWorking<CrossFields>({

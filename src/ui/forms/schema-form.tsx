@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { useMemo, type ReactNode } from 'react';
+import { useMemo, useSyncExternalStore, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
 import { unitFor, type Quantity } from '@/core/quantities/units';
@@ -84,6 +84,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
   const form = useForm<{ f: FormText }>({
     defaultValues: { f: flat(textOf(withQuantity(firstQuantity), initial, unitSet)) },
   });
+  const alive = useAlive();
   const { save, problem, busy } = useSave(form.setError, (field) => `f.${flatKey(field)}`);
   const watched = useWatch({ control: form.control }) as { f?: FormText };
 
@@ -124,69 +125,79 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
   const groups = [...new Set(fields.map(({ group }) => group))];
   return (
     <Box component="form" onSubmit={submit} noValidate>
-      {groups.map((group) => {
-        const body = (
-          <Box
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: { xs: '1fr', sm: `repeat(${columns}, minmax(0, 1fr))` },
-              gap: 2,
-              mb: 3,
-              pt: 1,
-            }}
-          >
-            {fields
-              .filter((field) => field.group === group)
-              .filter((field) => visible(field, fields, watched.f ?? {}))
-              .map((field) => (
-                <Controller
-                  key={field.path}
-                  name={`f.${flatKey(field.path)}`}
-                  control={form.control}
-                  render={({ field: input, fieldState }) => (
-                    <FieldInput
-                      field={field}
-                      input={input}
-                      error={fieldState.error?.message}
-                      long={longFields?.includes(field.path) ?? false}
-                      secret={secretFields?.includes(field.path) ?? false}
-                      unit={field.quantity ? unitFor(field.quantity, unitSet).symbol : ''}
-                    />
-                  )}
-                />
-              ))}
-          </Box>
-        );
-        return group === '' ? (
-          <Box key="first">{body}</Box>
-        ) : (
-          <Part key={group} title={group}>
-            {body}
-          </Part>
-        );
-      })}
-      {props.extra}
-      {theirs && (
-        <Conflict
-          fields={fields}
-          theirs={textOf(fields, shownBody(theirs.body), unitSet)}
-          mine={unflat(watched.f ?? {})}
-          onSave={() => void saveAt(theirs.version, form.getValues().f)}
-        />
-      )}
-      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 2 } }}>
-        {problem?.title ??
-          (Object.keys(form.formState.errors).length > 0
-            ? 'Some fields need another look; nothing is lost.'
-            : '')}
+      <Box component="fieldset" disabled={!alive} sx={{ border: 0, p: 0, m: 0, minInlineSize: 0 }}>
+        {groups.map((group) => {
+          const body = (
+            <Box
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: { xs: '1fr', sm: `repeat(${columns}, minmax(0, 1fr))` },
+                gap: 2,
+                mb: 3,
+                pt: 1,
+              }}
+            >
+              {fields
+                .filter((field) => field.group === group)
+                .filter((field) => visible(field, fields, watched.f ?? {}))
+                .map((field) => (
+                  <Controller
+                    key={field.path}
+                    name={`f.${flatKey(field.path)}`}
+                    control={form.control}
+                    render={({ field: input, fieldState }) => (
+                      <FieldInput
+                        field={field}
+                        input={input}
+                        error={fieldState.error?.message}
+                        long={longFields?.includes(field.path) ?? false}
+                        secret={secretFields?.includes(field.path) ?? false}
+                        unit={field.quantity ? unitFor(field.quantity, unitSet).symbol : ''}
+                      />
+                    )}
+                  />
+                ))}
+            </Box>
+          );
+          return group === '' ? (
+            <Box key="first">{body}</Box>
+          ) : (
+            <Part key={group} title={group}>
+              {body}
+            </Part>
+          );
+        })}
+        {props.extra}
+        {theirs && (
+          <Conflict
+            fields={fields}
+            theirs={textOf(fields, shownBody(theirs.body), unitSet)}
+            mine={unflat(watched.f ?? {})}
+            onSave={() => void saveAt(theirs.version, form.getValues().f)}
+          />
+        )}
+        <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 2 } }}>
+          {problem?.title ??
+            (Object.keys(form.formState.errors).length > 0
+              ? 'Some fields need another look; nothing is lost.'
+              : '')}
+        </Box>
+        <Button type="submit" variant="contained" size="large" disabled={busy} sx={{ gap: 1 }}>
+          {busy ? 'Saving…' : saveLabel} {!inDialog && <Key name="F8" />}
+        </Button>
+        {props.beside}
       </Box>
-      <Button type="submit" variant="contained" size="large" disabled={busy} sx={{ gap: 1 }}>
-        {busy ? 'Saving…' : saveLabel} {!inDialog && <Key name="F8" />}
-      </Button>
-      {props.beside}
     </Box>
   );
 }
+
+/** Whether the page has come alive: what is typed into a form before that would be thrown away. */
+const useAlive = () =>
+  useSyncExternalStore(
+    () => () => {},
+    () => true,
+    () => false,
+  );
 
 interface ConflictProps {
   readonly fields: readonly SchemaField[];

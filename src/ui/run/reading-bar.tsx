@@ -218,7 +218,7 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
     if (reading.measures === 'input' && reading.target_Pa) parts.push(`Aim for ${show(reading.target_Pa)}`);
     if (exp?.expected !== null && exp?.expected !== undefined) parts.push(`Expect ${show(exp.expected)}`);
     if (exp?.limits) parts.push(bandWords(exp.limits, show));
-    if (exp?.onGauge) parts.push(`on this gauge ${show(exp.onGauge)}`);
+    if (exp?.expected && exp.gaugeScale) parts.push(`on this gauge ${show(exp.expected * exp.gaugeScale)}`);
     if (reading.stopAt_Pa) parts.push(`stop at ${show(reading.stopAt_Pa)} on any gauge`);
     return <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{parts.join(' · ') || '\u00a0'}</Box>;
   }

@@ -1,6 +1,12 @@
 import { crossCheck, type BypassPoint, type CrossCheck, type VentedZeros } from '../../metrology/cross-check';
 import { randomUncertainty_Pa } from '../../metrology/uncertainty';
-import { instrumentsOf, measuredItem, ventedZero_Pa, type ItemReading } from '../../procedure/measured-item';
+import {
+  instrumentsOf,
+  measuredByGauge,
+  measuredItem,
+  ventedZero_Pa,
+  type ItemReading,
+} from '../../procedure/measured-item';
 import type { RunState } from '../../procedure/run';
 import type { RunContext } from '../../twin/family';
 import type { RemoteVacuumProfile } from './profile';
@@ -32,12 +38,20 @@ export function pointsRead(context: Context, run: RunState, rows: readonly strin
   });
 }
 
-/** Bypass rows, sorted by the two gauges that read them. */
+/**
+ * Bypass rows, sorted by the two gauges that read them. A row read by both gauges of a tied pair counts for each:
+ * that is how a cross-check passes from the low gauge to the high one. Handbook 5.
+ */
 export function gaugePairs(context: Context, run: RunState): GaugePair[] {
+  const instruments = instrumentsOf(context.rig, context.shelf);
   const rows = context.profile.bypassInputs_Pa.map((_, i) => `bypass.${i + 1}`);
-  const points = pointsRead(context, run, rows);
+  const points = rows.flatMap((row): PointRead[] =>
+    measuredByGauge(instruments, run, `${row}.input`).flatMap((input) =>
+      measuredByGauge(instruments, run, `${row}.output`).map((output) => ({ row, input, output })),
+    ),
+  );
   const keys = new Set(points.map((p) => JSON.stringify([p.input.instrument.tag, p.output.instrument.tag])));
-  return [...keys].map((key) => {
+  const pairs = [...keys].map((key): GaugePair => {
     const [input, output] = JSON.parse(key) as [string, string];
     const mine = points.filter((p) => p.input.instrument.tag === input && p.output.instrument.tag === output);
     const check = crossCheck(mine.map(asBypassPoint), zerosOf(run, mine), (input_Pa) =>
@@ -45,6 +59,15 @@ export function gaugePairs(context: Context, run: RunState): GaugePair[] {
     );
     return { input, output, points: mine, check };
   });
+  const told = new Set(
+    pairs.flatMap(({ check, points: own }) =>
+      check.kind === 'undetermined' ? [] : own.map(({ row }) => row),
+    ),
+  );
+  // Too few readings with one gauge more are no gap where another pair has told of the same rows.
+  return pairs.filter(
+    ({ check, points: own }) => check.kind !== 'undetermined' || own.some(({ row }) => !told.has(row)),
+  );
 }
 
 const asBypassPoint = ({ input, output }: PointRead): BypassPoint => ({

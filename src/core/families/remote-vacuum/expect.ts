@@ -94,7 +94,7 @@ export function expectWith(
   item: ReadingItem,
 ): Expectation | null {
   const { profile, conditions } = context;
-  const blank = { limitSource: '', terms: [], onGauge: null, notes: [] };
+  const blank = { limitSource: '', terms: [], gaugeScale: null, notes: [] };
   if (item.measures === 'supply' && !item.id.startsWith('loss-')) {
     const need = profile.limits.supplyNeed_Pa;
     return { ...blank, expected: null, limits: { low: need.value }, limitSource: need.source };
@@ -114,9 +114,9 @@ export function expectWith(
     limitSource: found.source,
     terms: prediction.terms,
   };
-  const correction = correctionFor(context, run, item, prediction.expected);
+  const gaugeScale = correctionFor(context, run, item, prediction.expected);
   const notes = supplyNote(item, prediction, conditions.barometer_Pa, profile, model);
-  return correction ? { ...common, onGauge: expected * correction, notes } : { ...common, notes };
+  return { ...common, gaugeScale, notes };
 }
 
 /** Fall that a healthy unit shows over a hold, Pa: start of the hold less its end, both predicted. */

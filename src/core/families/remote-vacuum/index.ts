@@ -32,4 +32,6 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   assess: (context, run, results) => assessWith(remoteVacuum, context, run, results),
 });
 
+export { bypassAllowed_Pa } from './bypass';
+export { typical };
 export type { RemoteVacuumProfile };
