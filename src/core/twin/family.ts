@@ -5,6 +5,7 @@ import type { CautionId } from '../procedure/cautions';
 import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
 import type { Quantity } from '../quantities/units';
+import type { MotionModel } from './motion';
 import type { Assessment, Expectation, Result } from './result';
 
 /** One named number of a model, in its declared place. SI. */
@@ -119,6 +120,8 @@ export interface Family<Profile = unknown> {
   readonly healthy: (profile: Profile) => HealthyUnit;
   /** Every steady reading in closed form. Called often: allocates one array. */
   readonly steady: (parameters: Vector, inputs: Vector) => number[];
+  /** The same unit over time; where there is none, the family is known at rest only. */
+  readonly motion: MotionModel | null;
   readonly faults: readonly Fault[];
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
   /** What can be changed or opened, and what that makes stale. */

@@ -2,6 +2,7 @@ import { defineFamily, type Family } from '../../twin/family';
 import { assessWith } from './assess';
 import { expectWith } from './expect';
 import { faults } from './faults';
+import { motion } from './motion';
 import { parts } from './parts';
 import { leakPoints, ports } from './ports';
 import { procedure } from './procedure';
@@ -22,6 +23,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   readings,
   healthy,
   steady,
+  motion,
   faults,
   procedure,
   parts,

@@ -196,7 +196,7 @@ function activation_Pa(
 }
 
 /** Destructured by hand: this runs for every particle, and Object.fromEntries costs more than the physics. */
-function named(v: Vector): Parameters {
+export function named(v: Vector): Parameters {
   return {
     effectiveArea_m2: v[0]!,
     slaveArea_m2: v[1]!,

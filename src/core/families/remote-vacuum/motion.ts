@@ -1,0 +1,203 @@
+import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
+import { REFERENCE_DENSITY_KG_M3, AIR_GAS_CONSTANT } from '../../air/leak';
+import type { Vector } from '../../twin/family';
+import type { Around, Motion, MotionModel } from '../../twin/motion';
+import { named, type Parameters } from './twin';
+
+const BAR = 1e5;
+
+/** What changes with time in the unit. */
+const states = [
+  { id: 'vacuumSide_Pa', name: 'Vacuum side, absolute', quantity: 'barometer', scale: 1e3 },
+  { id: 'workingSide_Pa', name: 'Working side, absolute', quantity: 'barometer', scale: 1e3 },
+  { id: 'travel_m', name: 'Travel of the slave piston', quantity: 'length', scale: 1e-4 },
+  { id: 'input_Pa', name: 'Input', quantity: 'pressure', scale: BAR },
+  { id: 'output_Pa', name: 'Output', quantity: 'pressure', scale: BAR },
+  { id: 'felt_Pa', name: 'Input as the control valve feels it', quantity: 'pressure', scale: BAR },
+] as const;
+
+/**
+ * How quickly a unit of ordinary make answers. Profiles do not name these, and no verdict rests on them: they shape
+ * only the way to the steady state, which they leave alone.
+ */
+const RESPONSE = {
+  /** The vacuum side's part of the vacuum volume at rest. */
+  vacuumShare: 0.65,
+  /** Time in which the open air valve would fill the working side from empty, s. */
+  fill_s: 0.25,
+  /** Rate at which the control valve closes the gap between the output asked for and the output, 1/s. */
+  valveGain_perS: 60,
+  /** Lag of the slave piston in its fluid, s, and the most fluid that it moves for a pressure difference. */
+  piston_s: 4e-3,
+  piston_m3PerSPa: 1e-10,
+  /** Rod force at which the rod is firmly against the piston, N. */
+  contact_N: 10,
+  /** Lag of the passage through the piston, s, and the most that it passes. */
+  passage_s: 5e-3,
+  passage_m3PerSPa: 6e-11,
+  /** Travel after which the piston has closed its own passage, m. */
+  gap_m: 2e-4,
+  /** Lag of the input line behind the handle, and of the control valve behind the input, s. */
+  line_s: 8e-3,
+  /** Give of the shut-in input line, as a part of the output side's. */
+  trapped: 0.25,
+  /** Sonic conductance of the vacuum hose (10 mm bore), m³/(s·Pa). */
+  hose_m3PerSPa: 2e-7,
+} as const;
+
+/** A blocked breather also slows the air: at this depression left it would pass none. */
+const BREATHER_SHUT_PA = 5 * 3386.389;
+/** Least part of the air valve that a blocked breather leaves. */
+const BREATHER_LEAST = 0.1;
+
+/**
+ * A remote vacuum unit over time: two air chambers, the control valve that lets air into one or joins them, the slave
+ * piston with its passage, and a load. The valve closes at the output that the closed form names, the piston stands
+ * where diaphragm, spring and fluid balance, so the steady end is `steady`. Handbook 4, 7 and 8.1.
+ */
+class RemoteVacuumMotion implements Motion {
+  private readonly p: Parameters;
+  private readonly k: number;
+  /** Error of the output at which the control valve is fully open, Pa. */
+  private readonly band_Pa: number;
+  private readonly valve_m3PerSPa: number;
+  private readonly air_m3PerSPa: number;
+  private readonly vacuumVolume_m3: number;
+  private readonly workingVolume_m3: number;
+
+  constructor(vector: Vector) {
+    const p = named(vector);
+    this.p = p;
+    this.k = 1 - p.rodArea_m2 / p.slaveArea_m2;
+    this.vacuumVolume_m3 = RESPONSE.vacuumShare * p.vacuumVolume_m3;
+    this.workingVolume_m3 = p.vacuumVolume_m3 - this.vacuumVolume_m3;
+    const rise_PaPerS = 101_325 / RESPONSE.fill_s;
+    this.band_Pa = ((p.effectiveArea_m2 / p.slaveArea_m2) * rise_PaPerS) / RESPONSE.valveGain_perS;
+    this.valve_m3PerSPa =
+      this.workingVolume_m3 / (RESPONSE.fill_s * REFERENCE_DENSITY_KG_M3 * AIR_GAS_CONSTANT * 293.15);
+    this.air_m3PerSPa =
+      this.valve_m3PerSPa * Math.max(BREATHER_LEAST, 1 - p.activationFloor_Pa / BREATHER_SHUT_PA);
+  }
+
+  atRest = ({ barometer_Pa }: Around): number[] => [barometer_Pa, barometer_Pa, 0, 0, 0, 0];
+
+  rates = (y: Float64Array, dy: Float64Array, around: Around): number => {
+    const { p, k } = this;
+    const { barometer_Pa, temperature_K, load } = around;
+    const vacuum = y[0]!;
+    const working = y[1]!;
+    const travel = Math.max(0, y[2]!);
+    const input = y[3]!;
+    const output = y[4]!;
+    const felt = y[5]!;
+    const applied = Math.min(1, travel / RESPONSE.gap_m);
+
+    // Slave piston: moved by its rod, towards the output at which diaphragm, spring and fluid balance.
+    const give = load.give(output);
+    const rod_N = (working - vacuum) * p.effectiveArea_m2 - p.spring_N;
+    const off_Pa = rod_N / p.slaveArea_m2 + k * input - output;
+    const pistonGain = Math.min(RESPONSE.piston_m3PerSPa, give / RESPONSE.piston_s);
+    const held = off_Pa < 0 ? applied : Math.min(1, Math.max(0, rod_N / RESPONSE.contact_N));
+    const pushed = off_Pa * pistonGain * held;
+    const speed = pushed / p.slaveArea_m2;
+
+    // Passage: forward through the piston's check, back only while the piston stands at its end.
+    const passageGain = Math.min(RESPONSE.passage_m3PerSPa, give / RESPONSE.passage_s);
+    const offered = input * p.passage - p.threshold_Pa;
+    const returned = output - input - p.residual_Pa;
+    const passed =
+      offered > output
+        ? (offered - output) * passageGain
+        : returned > 0 && output > 0
+          ? -returned * passageGain * (1 - applied)
+          : 0;
+
+    // What is lost is named by its effect on a hold with the input shut in, where the input follows the piston.
+    const assisted = output > input + 1;
+    const inputGive = RESPONSE.trapped * give;
+    const lost =
+      assisted || around.shutIn
+        ? p.fluidLoss_PaPerS * (give + inputGive / (k * p.boostRatio)) * Math.min(1, output / BAR)
+        : 0;
+    dy[4] = (pushed + passed - lost) / give;
+    dy[3] = around.shutIn ? -(k * pushed + passed) / inputGive : (around.handle - input) / RESPONSE.line_s;
+    dy[2] = speed;
+
+    // Friction: the valve feels a rising input as it is, a falling one only once it has fallen far enough.
+    const late = this.feltFalling_Pa(input);
+    dy[5] = around.shutIn
+      ? dy[3]
+      : (input > felt ? input - felt : late < felt ? late - felt : 0) / RESPONSE.line_s;
+
+    // Control valve: air into the working side, or the two sides joined.
+    const asked = this.asked_Pa(felt, barometer_Pa - vacuum);
+    const lacking = (asked - output) / this.band_Pa;
+    const air = asked > 0 ? Math.min(1, Math.max(0, lacking)) : 0;
+    const join = asked > 0 ? Math.min(1, Math.max(0, -lacking)) : 1;
+    const workingVolume = this.workingVolume_m3 + p.effectiveArea_m2 * travel;
+    const vacuumVolume = Math.max(
+      0.2 * this.vacuumVolume_m3,
+      this.vacuumVolume_m3 - p.effectiveArea_m2 * travel,
+    );
+    const letIn =
+      air > 0
+        ? airExchange_PaM3PerS(
+            this.air_m3PerSPa * air,
+            barometer_Pa - Math.min(p.activationFloor_Pa, barometer_Pa - vacuum),
+            working,
+            temperature_K,
+          )
+        : 0;
+    const joined =
+      join > 0 ? airExchange_PaM3PerS(this.valve_m3PerSPa * join, working, vacuum, temperature_K) : 0;
+    const leak =
+      p.leakReleased_m3PerSPa +
+      applied * ((p.leakApplied_m3PerSPa * vacuumVolume) / p.vacuumVolume_m3 - p.leakReleased_m3PerSPa);
+    const leaked = leak > 0 ? airFlow_PaM3PerS(leak, barometer_Pa, vacuum, temperature_K) : 0;
+    const drawn = this.drawn(vacuum, applied, around);
+    const sweep = p.effectiveArea_m2 * speed;
+    dy[0] = (joined + leaked - drawn + vacuum * sweep) / vacuumVolume;
+    dy[1] = (letIn - joined - working * sweep) / workingVolume;
+    return around.valve === 'open' ? Math.max(0, drawn) : 0;
+  };
+
+  /** Output that the control valve regulates to; 0 where it stands at rest and joins the two sides. */
+  private asked_Pa(felt: number, supply: number): number {
+    const { p } = this;
+    if (felt >= p.crack_Pa) return felt + p.jumpIn_Pa + (p.boostRatio - 1) * (felt - p.crack_Pa);
+    return p.selfApply_Pa > 0 && supply > p.restDifference_Pa ? Math.max(felt, p.selfApply_Pa) : 0;
+  }
+
+  /** What the valve feels of an input that comes down: there the output is higher by the hysteresis. */
+  private feltFalling_Pa(input: number): number {
+    const { p } = this;
+    const shift = p.jumpIn_Pa - (p.boostRatio - 1) * p.crack_Pa;
+    const line = Math.max(0, p.boostRatio * input + shift) * (1 + p.hysteresis);
+    return Math.max(input, Math.min((line - shift) / p.boostRatio, input * (1 + p.hysteresis) + p.crack_Pa));
+  }
+
+  /** Air drawn out through the hose; back through it only where the room or a collapsed hose lets it. */
+  private drawn(vacuum: number, applied: number, around: Around): number {
+    const { barometer_Pa, temperature_K, valve } = around;
+    if (valve === 'shut') return 0;
+    if (valve === 'vented')
+      return airExchange_PaM3PerS(RESPONSE.hose_m3PerSPa, vacuum, barometer_Pa, temperature_K);
+    const lost = this.p.hoseDrop * applied;
+    const reached = barometer_Pa - (barometer_Pa - around.source_Pa) * (1 - lost);
+    if (vacuum >= reached) return airFlow_PaM3PerS(RESPONSE.hose_m3PerSPa, vacuum, reached, temperature_K);
+    return lost > 0 ? -airFlow_PaM3PerS(RESPONSE.hose_m3PerSPa, reached, vacuum, temperature_K) : 0;
+  }
+
+  ports = (y: Float64Array, { barometer_Pa }: Around, shown: Float64Array): void => {
+    const supply = Math.max(0, barometer_Pa - y[0]!);
+    shown[0] = Math.max(0, y[3]!);
+    shown[1] = Math.max(0, y[4]!);
+    shown[2] = supply;
+    shown[3] = Math.max(
+      0,
+      Math.min(barometer_Pa - y[1]!, supply - Math.min(supply, this.p.restDifference_Pa)),
+    );
+  };
+}
+
+export const motion: MotionModel = { states, with: (parameters) => new RemoteVacuumMotion(parameters) };

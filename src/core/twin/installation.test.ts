@@ -1,0 +1,211 @@
+/** @jest-environment node */
+import fc from 'fast-check';
+import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../air/flow';
+import { depressionAfter_Pa } from '../air/leak';
+import { FAMILIES } from '../families/registry';
+import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
+import { benchSource, closedLine, Installation, PLUGGED_PORT, takenUp_m3 } from './installation';
+import { placeOf, type Vector } from './family';
+
+const BAR = 1e5;
+const INHG = 3386.389;
+const room = { barometer_Pa: 101_325, temperature_K: 293.15 };
+const family = FAMILIES['remote-vacuum'];
+const typical = family.typical as RemoteVacuumProfile;
+const healthy = family.healthy(typical).values;
+
+const benchOf = (parameters: Vector, supply_Pa: number, load = PLUGGED_PORT) =>
+  new Installation(
+    family.motion!,
+    parameters,
+    benchSource(supply_Pa),
+    closedLine(load, room.barometer_Pa),
+    room,
+    family.ports.length,
+  );
+const read = (bench: Installation) => {
+  const [input, output, supply, activation] = bench.read() as [number, number, number, number];
+  return { input, output, supply, activation };
+};
+const steady = (parameters: Vector, input: number, supply: number, reading: string, elapsed = 0) =>
+  family.steady(parameters, [input, supply, room.barometer_Pa, room.temperature_K, elapsed])[
+    placeOf(family.readings, reading)
+  ]!;
+const faulty = (id: string, severity: number) =>
+  family.faults.find((fault) => fault.id === id)!.apply(healthy, severity);
+
+describe('air through an opening', () => {
+  test('the reference flow of handbook 4: C·p₁·ρ₀·R·T while choked', () => {
+    // 1e-8 · 1e5 · 1.185 · 288 · 293.15 = 100.05 Pa·m³/s
+    expect(airFlow_PaM3PerS(1e-8, 1e5, 2e4, 293.15)).toBeCloseTo(100.05, 1);
+    expect(airFlow_PaM3PerS(1e-8, 1e5, 5e4, 293.15)).toBeCloseTo(100.05, 1);
+    // At r = 0.75: √(1 − (0.25/0.5)²) = 0.8660
+    expect(airFlow_PaM3PerS(1e-8, 1e5, 7.5e4, 293.15)).toBeCloseTo(86.65, 1);
+  });
+  test('it falls to nothing without a jump, and turns round', () => {
+    const at = (r: number) => airFlow_PaM3PerS(1e-8, 1e5, r * 1e5, 293.15);
+    expect(at(0.9799999)).toBeCloseTo(at(0.9800001), 3);
+    expect([at(1), at(1.2)]).toEqual([0, 0]);
+    expect(airExchange_PaM3PerS(1e-8, 2e4, 1e5, 293.15)).toBe(-airFlow_PaM3PerS(1e-8, 1e5, 2e4, 293.15));
+  });
+});
+
+describe('a closed line', () => {
+  test('gives back the volume it was asked for', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 200 * BAR, noNaN: true }),
+        fc.double({ min: 1e-9, max: 1e-5, noNaN: true }),
+        fc.double({ min: 1e-14, max: 1e-11, noNaN: true }),
+        (pressure, air_m3, stiffness_m3PerPa) => {
+          const line = { air_m3, stiffness_m3PerPa };
+          const back = closedLine(line, 101_325).effort(takenUp_m3(line, pressure, 101_325));
+          expect(Math.abs(back - pressure)).toBeLessThan(1e-6 * pressure + 1);
+        },
+      ),
+    );
+  });
+  test('its give is the slope of what it takes up', () => {
+    const up = takenUp_m3(PLUGGED_PORT, 10 * BAR + 100, 101_325);
+    const down = takenUp_m3(PLUGGED_PORT, 10 * BAR - 100, 101_325);
+    expect(closedLine(PLUGGED_PORT, 101_325).give(10 * BAR) / ((up - down) / 200)).toBeCloseTo(1, 6);
+  });
+});
+
+/** Time for a bench to settle, s. */
+const SETTLE_S = 8;
+/** Agreement of the time solution with the closed form: this part of the reading and this much. */
+const WITHIN = { part: 0.004, pressure_Pa: 0.1 * BAR, depression_Pa: 0.1 * INHG };
+
+function expectAlike(parameters: Vector, seen: ReturnType<typeof read>, outputReading = 'output') {
+  const output = steady(parameters, seen.input, seen.supply, outputReading);
+  expect(Math.abs(seen.output - output)).toBeLessThan(WITHIN.part * output + WITHIN.pressure_Pa);
+}
+
+describe('the time solution ends where the closed form is', () => {
+  const profile = fc.record({
+    effectiveDiameter_m: fc.double({ min: 0.13, max: 0.26, noNaN: true }),
+    slaveBore_m: fc.double({ min: 0.016, max: 0.027, noNaN: true }),
+    rodDiameter_m: fc.double({ min: 0.004, max: 0.009, noNaN: true }),
+    spring_N: fc.double({ min: 40, max: 250, noNaN: true }),
+    boostRatio: fc.double({ min: 1.9, max: 4.5, noNaN: true }),
+    crack_Pa: fc.double({ min: 2 * BAR, max: 4 * BAR, noNaN: true }),
+    vacuumVolume_m3: fc.double({ min: 1.5e-3, max: 7e-3, noNaN: true }),
+  });
+  test('random units, rising and beyond runout, then coming down', () => {
+    fc.assert(
+      fc.property(
+        profile,
+        fc.double({ min: 8, max: 24, noNaN: true }),
+        fc.double({ min: 0.3, max: 1.5, noNaN: true }),
+        (change, supply_inHg, reach) => {
+          const { values } = family.healthy({ ...typical, ...change });
+          const bench = benchOf(values, supply_inHg * INHG);
+          bench.set({ valve: 'open' });
+          bench.advance(2 * SETTLE_S);
+          const rest = read(bench);
+          expect(Math.abs(rest.supply - rest.activation)).toBeLessThan(WITHIN.depression_Pa);
+          const knee = steady(values, 0, rest.supply, 'runoutInput');
+          bench.set({ handle_Pa: Math.max(1.3 * change.crack_Pa, reach * knee) });
+          bench.advance(2 * SETTLE_S);
+          const up = read(bench);
+          expectAlike(values, up);
+          const activation = steady(values, up.input, up.supply, 'activation');
+          expect(Math.abs(up.activation - activation)).toBeLessThan(WITHIN.depression_Pa);
+          bench.set({ handle_Pa: Math.max(1.2 * change.crack_Pa, 0.7 * up.input) });
+          bench.advance(2 * SETTLE_S);
+          expectAlike(values, read(bench), 'outputReleasing');
+        },
+      ),
+      { numRuns: 25, seed: 2611 },
+    );
+  });
+  test.each(family.faults.map(({ id }) => id))('%s, severe: supply, output and activation', (id) => {
+    const parameters = faulty(id, 0.9);
+    const bench = benchOf(parameters, 20 * INHG);
+    bench.set({ handle_Pa: 30 * BAR });
+    bench.advance(SETTLE_S);
+    const off = read(bench);
+    expect(Math.abs(off.output - steady(parameters, off.input, 0, 'outputPassed'))).toBeLessThan(0.2 * BAR);
+    bench.set({ handle_Pa: 0 });
+    bench.advance(SETTLE_S);
+    expect(Math.abs(read(bench).output - steady(parameters, 0, 0, 'residual'))).toBeLessThan(0.2 * BAR);
+    bench.set({ valve: 'open' });
+    bench.advance(3 * SETTLE_S);
+    const rest = read(bench);
+    expect(rest.activation).toBeLessThanOrEqual(rest.supply);
+    expect(Math.abs(rest.activation - steady(parameters, 0, rest.supply, 'activation'))).toBeLessThan(
+      WITHIN.depression_Pa,
+    );
+    for (const input of [16, 24, 40]) {
+      bench.set({ handle_Pa: input * BAR });
+      bench.advance(3 * SETTLE_S);
+      const seen = read(bench);
+      // The closed form takes the supply at rest and accounts for what the hose loses by itself.
+      const atRest = seen.supply / (1 - parameters[placeOf(family.parameters, 'hoseDrop')]!);
+      const output = steady(parameters, seen.input, atRest, 'output');
+      expect(Math.abs(seen.output - output)).toBeLessThan(WITHIN.part * output + WITHIN.pressure_Pa);
+    }
+  });
+});
+
+describe('what a technician does at the bench', () => {
+  test('the handbook’s unit: 28 bar in is 100.8 bar out on 20 inHg', () => {
+    const bench = benchOf(healthy, 20 * INHG);
+    bench.set({ valve: 'open' });
+    bench.advance(20);
+    bench.set({ handle_Pa: 28 * BAR });
+    bench.advance(30);
+    expect(read(bench).output / BAR).toBeCloseTo(100.8, 1);
+  });
+  test('self-apply: output comes up with the vacuum and the handle untouched', () => {
+    const parameters = faulty('passage-blocked', 1);
+    const bench = benchOf(parameters, 20 * INHG);
+    bench.set({ valve: 'open' });
+    bench.advance(20);
+    expect(read(bench).output / BAR).toBeCloseTo(6, 1);
+  });
+  test('a hold loses what the parameter says, with the input shut in', () => {
+    // 8 bar/min of cup bypass on a healthy quarter of 2 bar/min, over a minute.
+    const parameters = faulty('cup-bypass', 1);
+    const bench = benchOf(parameters, 20 * INHG);
+    bench.set({ valve: 'open' });
+    bench.advance(20);
+    bench.set({ handle_Pa: 22 * BAR });
+    bench.advance(10);
+    const start = read(bench);
+    bench.set({ shutIn: true });
+    bench.advance(60);
+    expect((start.output - read(bench).output) / BAR).toBeCloseTo(8.5, 0);
+  });
+  test.each([
+    ['released', 0, 'leakReleased_m3PerSPa'],
+    // Low enough that the piston stays where it is while the vacuum falls.
+    ['applied', 12 * BAR, 'leakApplied_m3PerSPa'],
+  ])('vacuum shut in, %s: falls by the same law as the closed form', (_name, handle_Pa, conductance) => {
+    const parameters = faulty('hub-seal-leak', 1);
+    const bench = benchOf(parameters, 20 * INHG);
+    bench.set({ valve: 'open', handle_Pa });
+    bench.advance(30);
+    bench.set({ valve: 'shut' });
+    bench.advance(1);
+    const start = read(bench).supply;
+    bench.advance(60);
+    const left = depressionAfter_Pa(start, 60, {
+      conductance_m3PerSPa: parameters[placeOf(family.parameters, conductance)]!,
+      volume_m3: typical.vacuumVolume_m3,
+      ...room,
+    });
+    expect(Math.abs(read(bench).supply - left)).toBeLessThan(0.06 * (start - left));
+  });
+  test('a trace of a pull is evenly spaced and never below zero', () => {
+    const bench = benchOf(healthy, 20 * INHG);
+    bench.set({ valve: 'open', handle_Pa: 35 * BAR });
+    const rows: number[][] = [];
+    bench.advance(6, 0.01, (t, shown) => rows.push([t, ...shown]));
+    expect(rows).toHaveLength(600);
+    expect(rows.every((row, i) => Math.abs(row[0]! - 0.01 * (i + 1)) < 1e-9)).toBe(true);
+    expect(Math.min(...rows.flat())).toBeGreaterThanOrEqual(0);
+    expect(bench.steps).toBeGreaterThan(50);
+  });
+});

@@ -1,0 +1,91 @@
+/** @jest-environment node */
+import { Integrator, type System } from './solver';
+
+const system = (size: number, rates: System['rates']): System => ({
+  size,
+  rates,
+  scale: new Float64Array(size).fill(1e-3),
+});
+const decay = system(1, (_t, y, dy) => {
+  dy[0] = -2 * y[0]!;
+});
+const swing = system(2, (_t, y, dy) => {
+  dy[0] = y[1]!;
+  dy[1] = -y[0]!;
+});
+
+describe('against closed forms', () => {
+  test('decay: y = e^(−2t), at the end and between the steps', () => {
+    const solver = new Integrator(decay, [1], 0, { tolerance: 1e-8, longest_s: 1 });
+    const seen: [number, number][] = [];
+    expect(solver.advance(3, 0.1, (t, y) => seen.push([t, y[0]!]))).toEqual({ ok: true });
+    expect(solver.y[0]).toBeCloseTo(Math.exp(-6), 8);
+    expect(seen).toHaveLength(30);
+    for (const [t, y] of seen) expect(Math.abs(y - Math.exp(-2 * t))).toBeLessThan(2e-7);
+  });
+  test('a swing keeps its amplitude over a hundred turns within what a hundred times the tolerance allows', () => {
+    const solver = new Integrator(swing, [1, 0], 0, { tolerance: 1e-7, longest_s: 1 });
+    solver.advance(200 * Math.PI);
+    expect(Math.hypot(solver.y[0]!, solver.y[1]!)).toBeCloseTo(1, 3);
+    expect(solver.y[0]).toBeCloseTo(1, 3);
+  });
+  test('ten times the tolerance costs fewer steps and more error', () => {
+    const run = (tolerance: number) => {
+      const solver = new Integrator(swing, [1, 0], 0, { tolerance, longest_s: 1 });
+      solver.advance(20);
+      return { steps: solver.steps, error: Math.abs(solver.y[0]! - Math.cos(20)) };
+    };
+    const [coarse, fine] = [run(1e-4), run(1e-8)];
+    expect(coarse.steps).toBeLessThan(fine.steps);
+    expect(coarse.error).toBeGreaterThan(fine.error);
+    expect(fine.error).toBeLessThan(1e-6);
+  });
+  test('visits fall on multiples of the interval, whatever the calls in between', () => {
+    const solver = new Integrator(decay, [1], 0, { tolerance: 1e-6, longest_s: 0.05 });
+    const times: number[] = [];
+    for (const until of [0.03, 0.031, 0.2]) solver.advance(until, 0.02, (t) => times.push(t));
+    expect(times.map((t) => Math.round(t * 1000))).toEqual([20, 40, 60, 80, 100, 120, 140, 160, 180, 200]);
+  });
+});
+
+describe('what acts from outside', () => {
+  test('may jump between two calls', () => {
+    let pull = 0;
+    const pulled = system(1, (_t, y, dy) => {
+      dy[0] = (pull - y[0]!) / 0.5;
+    });
+    const solver = new Integrator(pulled, [0], 0, { tolerance: 1e-7, longest_s: 1 });
+    solver.advance(1);
+    expect(solver.y[0]).toBe(0);
+    pull = 10;
+    solver.restart();
+    solver.advance(2);
+    // 10·(1 − e^(−1/0.5))
+    expect(solver.y[0]).toBeCloseTo(10 * (1 - Math.exp(-2)), 5);
+  });
+});
+
+describe('it refuses rather than guesses', () => {
+  test('a solution that runs away in finite time', () => {
+    // y' = y² from 1 is 1/(1 − t): without bound at 1 s.
+    const away = system(1, (_t, y, dy) => {
+      dy[0] = y[0]! ** 2;
+    });
+    const solver = new Integrator(away, [1], 0, { tolerance: 1e-6, longest_s: 1 });
+    const end = solver.advance(2);
+    expect(end.ok).toBe(false);
+    expect((end as { at_s: number }).at_s).toBeCloseTo(1, 3);
+  });
+  test('rates that are no numbers', () => {
+    const broken = system(1, (t, _y, dy) => {
+      dy[0] = t > 0.5 ? NaN : 1;
+    });
+    const solver = new Integrator(broken, [0], 0, { tolerance: 1e-6, longest_s: 0.1 });
+    expect(solver.advance(1)).toMatchObject({ ok: false, why: 'not-finite' });
+  });
+  test('a start of the wrong size', () => {
+    expect(() => new Integrator(decay, [1, 2], 0, { tolerance: 1e-6, longest_s: 1 })).toThrow(
+      'initial: 2 values for 1 states',
+    );
+  });
+});
