@@ -20,6 +20,8 @@ export const QUANTITIES = [
   'ratio',
   'percent',
   'conductance',
+  'volumePerPressure',
+  'count',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -106,6 +108,9 @@ export const UNITS = {
     aliases: ['cm3/(s·bar)', 'cm3/(s.bar)'],
     places: 2,
   },
+  cm3PerBar: { symbol: 'cm³/bar', factor: 1e-11, measures: ['volumePerPressure'], places: 3 },
+  cm3: { symbol: 'cm³', factor: 1e-6, measures: ['volume'], aliases: ['cm3', 'cc', 'ml'], places: 1 },
+  count: { symbol: '', factor: 1, measures: ['count'], aliases: ['times'], places: 0 },
 } as const satisfies Record<string, Unit>;
 
 export type UnitId = keyof typeof UNITS;
@@ -129,6 +134,8 @@ const METRIC: Record<Quantity, UnitId> = {
   ratio: 'ratio',
   percent: 'percent',
   conductance: 'cm3PerSBar',
+  volumePerPressure: 'cm3PerBar',
+  count: 'count',
 };
 
 const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {

@@ -5,24 +5,17 @@ import type { CautionId } from '../procedure/cautions';
 import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
 import type { Quantity } from '../quantities/units';
+import type { Descriptor, Vector } from './descriptor';
 import type { MotionModel } from './motion';
 import type { Assessment, Expectation, Result } from './result';
 
-/** One named number of a model, in its declared place. SI. */
-export interface Descriptor {
-  readonly id: string;
-  readonly name: string;
-  readonly quantity: Quantity;
-}
+export type { Descriptor, Vector };
 
 /** An input of a model, and the bench port whose gauge tells it. */
 export interface InputDescriptor extends Descriptor {
   /** 'set': the port's reading that goes with the one predicted. 'source': the last reading before it. */
   readonly from?: { readonly port: string; readonly as: 'set' | 'source' };
 }
-
-/** Numbers in the order of their descriptors. */
-export type Vector = readonly number[];
 
 /** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */
 export interface HealthyUnit {

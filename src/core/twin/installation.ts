@@ -1,4 +1,4 @@
-import type { Vector } from './family';
+import type { Vector } from './descriptor';
 import type { Around, Load, MotionModel } from './motion';
 import { Integrator, type Solved, type System } from './solver';
 

@@ -1,4 +1,4 @@
-import type { Descriptor, Vector } from './family';
+import type { Descriptor, Vector } from './descriptor';
 
 /** A state of a model that changes with time, and the size at which it begins to matter. */
 export interface StateDescriptor extends Descriptor {

@@ -145,7 +145,9 @@ export function steady(vector: Vector, at: Vector): number[] {
   const output_Pa = assisted
     ? Math.max(through_Pa, Math.min(modulating_Pa, k * input_Pa + lift_Pa))
     : through_Pa;
-  const released_Pa = Math.min(modulating_Pa * (1 + p.hysteresis), k * input_Pa + lift_Pa);
+  // Below crack the valve has closed: nothing holds the output above the input.
+  const released_Pa =
+    input_Pa < p.crack_Pa ? through_Pa : Math.min(modulating_Pa * (1 + p.hysteresis), k * input_Pa + lift_Pa);
   const passed_Pa = Math.max(0, through_Pa * p.passage - p.threshold_Pa);
   const runoutInput_Pa = runout_Pa(p, k, lift_Pa);
   const runoutOutput_Pa = k * runoutInput_Pa + lift_Pa;

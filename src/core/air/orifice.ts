@@ -1,0 +1,21 @@
+import { AIR_GAS_CONSTANT, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from './leak';
+
+/** Discharge coefficient of a sharp orifice, where it was not measured. Handbook 4. */
+export const DISCHARGE = 0.65;
+const HEAT_RATIO = 1.4;
+/** √γ·(2/(γ + 1))^((γ + 1)/(2(γ − 1))): ideal choked flow of air is 0.6847·A·p/√(R·T). */
+const CHOKED = Math.sqrt(HEAT_RATIO) * (2 / (HEAT_RATIO + 1)) ** ((HEAT_RATIO + 1) / (2 * (HEAT_RATIO - 1)));
+
+/**
+ * Diameter of the sharp orifice that passes as much air, choked, as a sonic conductance: C·p·ρ₀·√(T₀/T) =
+ * c_d·A·0.6847·p/√(R·T), in which p and T drop out.
+ *
+ * @param conductance_m3PerSPa C, zero or more
+ * @example C 1e-9 m³/(s·Pa): A = 1e-9·1.185·√(293.15·288)/(0.65·0.6847) = 7.74e-7 m², d = 0.99 mm
+ */
+export function orificeDiameter_m(conductance_m3PerSPa: number, discharge = DISCHARGE): number {
+  const area_m2 =
+    (conductance_m3PerSPa * REFERENCE_DENSITY_KG_M3 * Math.sqrt(REFERENCE_TEMPERATURE_K * AIR_GAS_CONSTANT)) /
+    (discharge * CHOKED);
+  return Math.sqrt((4 * area_m2) / Math.PI);
+}

@@ -1,0 +1,97 @@
+import { noiseOf } from './noise';
+import type { Channel, Samples, Span, Trace } from './trace';
+
+/** A stretch of several channels as means of blocks: few enough to fit, with the noise that is left in them. */
+export interface Blocks {
+  /** Mean time of each block, s. */
+  readonly time_s: Float64Array;
+  /** Index of the first sample of each block. */
+  readonly first: Int32Array;
+  /** Means by channel, in the order asked for; NaN where fewer than half of the samples are good. */
+  readonly means: readonly Float64Array[];
+  /** Standard error of a mean, by channel. */
+  readonly sigma: readonly number[];
+  /** Values at and above which a channel stood at its end stop; Infinity where it did not. */
+  readonly clip: readonly number[];
+}
+
+/** A sample this many standard deviations from both its neighbours is a spike, not a reading. */
+const SPIKE = 6;
+/** So many samples in a row at the very greatest value are an end stop. */
+const CLIPPED_RUN = 5;
+
+/**
+ * Means over blocks of equal numbers of samples. A single sample that stands far from the median of itself and its
+ * two neighbours is replaced by that median; what was not logged is left out.
+ *
+ * @param most greatest number of blocks
+ */
+export function blocksOf(trace: Trace, channels: readonly Channel[], span: Span, most: number): Blocks {
+  const count = span.to - span.from;
+  const size = Math.max(1, Math.ceil(count / most));
+  const blocks = Math.ceil(count / size);
+  const noise = channels.map(({ values }) => noiseOf(values, span));
+  const time_s = new Float64Array(blocks);
+  const first = new Int32Array(blocks);
+  for (let b = 0; b < blocks; b += 1) {
+    const from = span.from + b * size;
+    const to = Math.min(span.to, from + size);
+    first[b] = from;
+    let sum = 0;
+    for (let i = from; i < to; i += 1) sum += trace.time_s[i]!;
+    time_s[b] = sum / (to - from);
+  }
+  const means = channels.map(({ values }, c) => meansOf(values, span, size, blocks, SPIKE * noise[c]!));
+  return {
+    time_s,
+    first,
+    means,
+    sigma: noise.map((sigma) => sigma / Math.sqrt(size)),
+    clip: channels.map(({ values }, c) => endStop(values, span, noise[c]!)),
+  };
+}
+
+function meansOf(
+  values: Samples,
+  { from, to }: Span,
+  size: number,
+  blocks: number,
+  spike: number,
+): Float64Array {
+  const means = new Float64Array(blocks);
+  for (let b = 0; b < blocks; b += 1) {
+    const begin = from + b * size;
+    const end = Math.min(to, begin + size);
+    let sum = 0;
+    let good = 0;
+    for (let i = begin; i < end; i += 1) {
+      let x = values[i]!;
+      if (spike > 0 && i > from && i < to - 1) {
+        const before = values[i - 1]!;
+        const after = values[i + 1]!;
+        const middle = Math.max(Math.min(before, x), Math.min(Math.max(before, x), after));
+        if (Math.abs(x - middle) > spike) x = middle;
+      }
+      if (x === x) {
+        sum += x;
+        good += 1;
+      }
+    }
+    means[b] = 2 * good >= end - begin ? sum / good : NaN;
+  }
+  return means;
+}
+
+/** Value at which a channel ran into the end of its range: its greatest, held sample after sample to the last digit. */
+function endStop(values: Samples, { from, to }: Span, noise: number): number {
+  let top = -Infinity;
+  for (let i = from; i < to; i += 1) if (values[i]! > top) top = values[i]!;
+  let run = 0;
+  let longest = 0;
+  for (let i = from; i < to; i += 1) {
+    run = values[i] === top ? run + 1 : 0;
+    if (run > longest) longest = run;
+  }
+  // Without noise every hold stands still: that alone is no end stop.
+  return longest >= CLIPPED_RUN && noise > 0 ? top : Infinity;
+}
