@@ -167,35 +167,127 @@ function keepNear(
   return off.map((r) => (r <= OUTLIER * spread ? 1 : 0));
 }
 
-/** Least squares over the place of the knee: a search on a grid, then golden section about the best. */
+/**
+ * Least squares over the place of the knee. The points are put in order once and summed from the top, so that each
+ * place costs the same few steps however many points there are: all gaps are tried, then golden section about the best.
+ */
 function bestKnee(cloud: Cloud, w: Float64Array): { knee: number; parameters: number[] } | null {
-  const used = cloud.x.filter((_, i) => w[i]! > 0).sort();
-  if (used.length < 2 * LEAST_SIDE) return null;
-  const low = used[LEAST_SIDE - 1]!;
-  const high = used[used.length - LEAST_SIDE]!;
+  const sums = new Sums(cloud, w);
+  const { x } = sums;
+  if (x.length < 2 * LEAST_SIDE) return null;
+  const [low, high] = [x[LEAST_SIDE - 1]!, x[x.length - LEAST_SIDE]!];
   if (!(high > low)) return null;
-  const at = (knee: number) => {
-    const ramp = cloud.x.map((x) => Math.max(0, x - knee));
-    const fitted = leastSquares([ones(cloud.x.length), cloud.x, ramp], cloud.y, w);
-    return fitted && { knee, chi2: fitted.chi2, parameters: fitted.parameters };
-  };
-  const step = (high - low) / KNEES;
-  let best = null as ReturnType<typeof at>;
-  for (let i = 0; i <= KNEES; i += 1) {
-    const tried = at(low + i * step);
-    if (tried && (!best || tried.chi2 < best.chi2)) best = tried;
+  let best = null as ReturnType<Sums['at']>;
+  const stride = Math.max(1, Math.floor(x.length / KNEES));
+  for (let i = LEAST_SIDE - 1; i <= x.length - LEAST_SIDE; i += stride) {
+    const tried = sums.at(x[i]!);
+    if (tried && (!best || tried.gain > best.gain)) best = tried;
   }
   if (!best) return null;
+  const place = x.indexOf(best.knee);
   const golden = (Math.sqrt(5) - 1) / 2;
-  let [left, right] = [Math.max(low, best.knee - step), Math.min(high, best.knee + step)];
+  let left = x[Math.max(LEAST_SIDE - 1, place - stride)]!;
+  let right = x[Math.min(x.length - LEAST_SIDE, place + stride)]!;
   for (let i = 0; i < SHRINK; i += 1) {
-    const one = at(right - golden * (right - left));
-    const two = at(left + golden * (right - left));
+    const one = sums.at(right - golden * (right - left));
+    const two = sums.at(left + golden * (right - left));
     if (!one || !two) break;
-    if (one.chi2 < two.chi2) right = two.knee;
+    if (one.gain > two.gain) right = two.knee;
     else left = one.knee;
-    const better = one.chi2 < two.chi2 ? one : two;
-    if (better.chi2 <= best.chi2) best = better;
+    const better = one.gain > two.gain ? one : two;
+    if (better.gain >= best.gain) best = better;
   }
-  return best;
+  return { knee: best.knee, parameters: best.parameters };
+}
+
+/** Weighted sums over points in order of x, from each point to the top; x and y are taken from their means. */
+class Sums {
+  readonly x: Float64Array;
+  private readonly x0: number;
+  private readonly y0: number;
+  /** Σ w, Σ wx, Σ wy, Σ wxx, Σ wxy of all points from a place on. */
+  private readonly above: readonly Float64Array[];
+
+  constructor(cloud: Cloud, w: Float64Array) {
+    const order = Array.from(cloud.x.keys())
+      .filter((i) => w[i]! > 0)
+      .sort((a, b) => cloud.x[a]! - cloud.x[b]!);
+    const total = order.reduce((sum, i) => sum + w[i]!, 0);
+    this.x = Float64Array.from(order, (i) => cloud.x[i]!);
+    this.x0 = order.reduce((sum, i) => sum + w[i]! * cloud.x[i]!, 0) / total;
+    this.y0 = order.reduce((sum, i) => sum + w[i]! * cloud.y[i]!, 0) / total;
+    const n = order.length;
+    this.above = Array.from({ length: 5 }, () => new Float64Array(n + 1));
+    const [s, sx, sy, sxx, sxy] = this.above as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
+    for (let k = n - 1; k >= 0; k -= 1) {
+      const i = order[k]!;
+      const [x, y, wi] = [cloud.x[i]! - this.x0, cloud.y[i]! - this.y0, w[i]!];
+      s[k] = s[k + 1]! + wi;
+      sx[k] = sx[k + 1]! + wi * x;
+      sy[k] = sy[k + 1]! + wi * y;
+      sxx[k] = sxx[k + 1]! + wi * x * x;
+      sxy[k] = sxy[k + 1]! + wi * x * y;
+    }
+  }
+
+  /** The fit with the knee here, and by how much Σ w·y² it explains: most gain is least squares. */
+  at(knee: number): { knee: number; gain: number; parameters: number[] } | null {
+    const [s, sx, sy, sxx, sxy] = this.above as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
+    const j = firstAbove(this.x, knee);
+    const r = knee - this.x0;
+    const ramp = sx[j]! - r * s[j]!;
+    const rampX = sxx[j]! - r * sx[j]!;
+    const rampY = sxy[j]! - r * sy[j]!;
+    const rampRamp = rampX - r * ramp;
+    const right = [sy[0]!, sxy[0]!, rampY];
+    const solved = solveThree([s[0]!, sx[0]!, sxx[0]!, ramp, rampX, rampRamp], right);
+    if (!solved) return null;
+    const [a, b, d] = solved;
+    return {
+      knee,
+      gain: a * right[0]! + b * right[1]! + d * right[2]!,
+      parameters: [a + this.y0 - b * this.x0, b, d],
+    };
+  }
+}
+
+function firstAbove(x: Float64Array, knee: number): number {
+  let low = 0;
+  let high = x.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (x[middle]! > knee) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+/** Symmetric equations in three unknowns, by the rows of their lower triangle. */
+function solveThree(
+  [m00, m10, m11, m20, m21, m22]: readonly [number, number, number, number, number, number],
+  [y0, y1, y2]: readonly number[],
+): [number, number, number] | null {
+  const l10 = m10 / m00;
+  const l20 = m20 / m00;
+  const d1 = m11 - l10 * m10;
+  const l21 = (m21 - l20 * m10) / d1;
+  const d2 = m22 - l20 * m20 - l21 * (m21 - l20 * m10);
+  if (!(d1 > 1e-11 * m11 && d2 > 1e-11 * m22)) return null;
+  const z1 = y1! - l10 * y0!;
+  const z2 = y2! - l20 * y0! - l21 * z1;
+  const c = z2 / d2;
+  const b = z1 / d1 - l21 * c;
+  return [y0! / m00 - l10 * b - l20 * c, b, c];
 }

@@ -25,6 +25,8 @@ export interface RatioCurve {
     readonly at: (input_Pa: number) => number;
     readonly varianceAt: (input_Pa: number) => number;
   } | null;
+  /** Means of the readings, as fitted: to be drawn. */
+  readonly points: readonly (readonly [input_Pa: number, output_Pa: number])[];
   /** Inputs over which the line was fitted. */
   readonly covered: readonly [low: number, high: number];
   readonly notes: readonly Sentence[];
@@ -37,6 +39,8 @@ export interface RatioCurve {
 const LINE_BLOCKS = 250;
 /** Blocks in which the crack is looked for: its place is known no better than their width. */
 const EDGE_BLOCKS = 600;
+/** Points that are drawn. */
+const DRAWN_BLOCKS = 160;
 const LEAST_POINTS = 6;
 /** Less output than this part of the input: something stands in the way. */
 const BLOCKED = 0.6;
@@ -51,7 +55,15 @@ const JUMPING = 0.04;
  * Fits output against input over one branch. Points at a gauge's end stop and in the jump at crack are left out; the
  * knee is free; a line without a knee says so. Handbook 6, ratio curve.
  */
-export function ratioCurve(
+export function ratioCurve(...[trace, input, output, span, branch]: Parameters<typeof fitted>): RatioCurve {
+  const drawn = pointsOf(trace, input, output, span, DRAWN_BLOCKS);
+  return {
+    ...fitted(trace, input, output, span, branch),
+    points: drawn.points.map(({ x, y }) => [Math.round(x), Math.round(y)] as const),
+  };
+}
+
+function fitted(
   trace: Trace,
   input: Channel,
   output: Channel,
@@ -166,6 +178,7 @@ function nothing(branch: RatioCurve['branch'], notes: readonly Sentence[]): Rati
     passSlope: NO_CURVE,
     passOffset: NO_CURVE,
     corners: [],
+    points: [],
     line: null,
     covered: [0, 0],
     notes,

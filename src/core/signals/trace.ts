@@ -29,3 +29,15 @@ export const channelAt = (trace: Trace, port: string): Channel | undefined =>
   trace.channels.find((channel) => channel.port === port);
 
 export const wholeOf = ({ time_s }: Trace): Span => ({ from: 0, to: time_s.length });
+
+/** First sample at or after a time; the number of samples where there is none. */
+export function indexAt({ time_s }: Pick<Trace, 'time_s'>, at_s: number): number {
+  let low = 0;
+  let high = time_s.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (time_s[middle]! < at_s) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

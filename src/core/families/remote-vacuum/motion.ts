@@ -26,7 +26,7 @@ const RESPONSE = {
   /** Time in which the open air valve would fill the working side from empty, s. */
   fill_s: 0.25,
   /** Rate at which the control valve closes the gap between the output asked for and the output, 1/s. */
-  valveGain_perS: 60,
+  valveGain_perS: 150,
   /** Lag of the slave piston in its fluid, s, and the most fluid that it moves for a pressure difference. */
   piston_s: 4e-3,
   piston_m3PerSPa: 1e-10,

@@ -1,0 +1,403 @@
+import { sentence, type Sentence } from '../quantities/sentence';
+import type { Quantity } from '../quantities/units';
+import { blocksOf } from './blocks';
+import { effectiveAreaOf, type SlaveCylinder } from './effective-area';
+import { untold, type Estimate } from './estimate';
+import { fluidHold } from './fluid-hold';
+import { pressureVolume } from './pressure-volume';
+import { proportioning } from './proportioning';
+import { hysteresisOf, ratioCurve, type RatioCurve } from './ratio-curve';
+import { reserveCount } from './reserve-count';
+import { segmentsOf, type Segment } from './segments';
+import { channelAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
+import { vacuumDecay } from './vacuum-decay';
+
+/** What is known beside the trace. SI. */
+export interface About {
+  readonly barometer_Pa: number;
+  readonly temperature_K: number;
+  /** Slave cylinder and vacuum volume of the unit; null where no profile was named. */
+  readonly unit: (SlaveCylinder & { readonly vacuumVolume_m3: number }) | null;
+}
+
+/** One number that the trace was made to yield, and where. */
+export interface TraceResult {
+  readonly id: string;
+  readonly name: string;
+  readonly quantity: Quantity;
+  readonly estimate: Estimate;
+}
+
+/** A line of a fit, to be drawn over the readings. */
+export interface FitLine {
+  readonly on: 'input-output' | 'time';
+  /** Port that it belongs to. */
+  readonly port: string;
+  /** Points in SI: input and output, or seconds and value. */
+  readonly points: readonly (readonly [number, number])[];
+}
+
+/** A stretch of a trace in which something was tested, with what it tells. */
+export interface Stretch {
+  readonly kind:
+    'bypass' | 'pull' | 'let down' | 'hold' | 'vacuum' | 'reserve' | 'split' | 'volume' | 'blocked';
+  readonly name: string;
+  readonly from_s: number;
+  readonly to_s: number;
+  readonly results: readonly TraceResult[];
+  readonly lines: readonly FitLine[];
+  /** Readings of output against input, thinned out, Pa. */
+  readonly points: readonly (readonly [number, number])[];
+  readonly notes: readonly Sentence[];
+}
+
+/** Everything that a trace was made to yield. Plain data: it is stored, sent and printed as it is. */
+export interface Analysis {
+  readonly segments: readonly Omit<Segment, 'from' | 'to'>[];
+  readonly stretches: readonly Stretch[];
+  readonly notes: readonly Sentence[];
+}
+
+/** A pull of less than this part of the greatest input is none to be fitted. */
+const LEAST_PULL = 0.3;
+const LEAST_HOLD_S = 10;
+/** The output follows the handle by some tenths of a second: a hold is looked at once that is over. */
+const FOLLOWED_S = 1;
+/** A pull or a let-down quicker than this shows lag that looks like hysteresis. */
+const SLOW_S = 5;
+const LEAST_WATCH_S = 15;
+/** Smallest losses worth telling: a twentieth of the typical limits of handbook 8.1. */
+const RESOLVE_PAPERS = { fluid: (0.05 * 2e5) / 60, vacuum: (0.05 * 3386.389) / 60 };
+/** Vacuum at which a unit can be called supplied at all, Pa. */
+const SOME_VACUUM_PA = 3386.389;
+const CURVE_POINTS = 24;
+const LEAST_RESERVE = 3;
+
+/** Works everything out of a trace that the ports it names allow. */
+export function analyse(trace: Trace, about: About): Analysis {
+  const input = channelAt(trace, 'input');
+  const output = channelAt(trace, 'output');
+  const lead = input ?? output ?? channelAt(trace, 'front') ?? trace.channels[0];
+  if (!lead || trace.time_s.length < 3)
+    return {
+      segments: [],
+      stretches: [],
+      notes: [sentence('There are too few readings to work anything out of.')],
+    };
+  const segments = segmentsOf(trace, lead);
+  const stretches = [
+    ...(input && output ? pulls(trace, input, output, segments, about) : []),
+    ...(output ? holds(trace, output, segments) : []),
+    ...watches(trace, segments, about),
+    ...reserves(trace, segments),
+    ...splits(trace, about),
+  ].sort((a, b) => a.from_s - b.from_s);
+  const notes: Sentence[] = [];
+  if (!input || !output)
+    notes.push(sentence('Input and output are not both named, so no ratio curve was drawn.'));
+  if (!about.unit) notes.push(sentence('No profile is named, so areas and air leaks are not told.'));
+  if (segments.length === 0)
+    notes.push(sentence(`“${lead.name}” does not move: nothing was done in this trace.`));
+  return { segments: segments.map(({ from: _f, to: _t, ...rest }) => rest), stretches, notes };
+}
+
+const at = (trace: Trace, { from, to }: Span) => ({
+  from_s: trace.time_s[from]!,
+  to_s: trace.time_s[Math.max(from, to - 1)]!,
+});
+
+const result = (id: string, name: string, quantity: Quantity, estimate: Estimate): TraceResult => ({
+  id,
+  name,
+  quantity,
+  estimate,
+});
+
+const TOO_FAST = untold(
+  'The handle moved too fast: lag then looks like hysteresis.',
+  'Take {slow} or more each way.',
+  { slow: { value: SLOW_S, quantity: 'duration' } },
+);
+
+function pulls(
+  trace: Trace,
+  input: Channel,
+  output: Channel,
+  segments: readonly Segment[],
+  about: About,
+): Stretch[] {
+  const top = Math.max(...segments.map(({ start, end }) => Math.max(start, end)));
+  const stretches: Stretch[] = [];
+  let apply: { readonly curve: RatioCurve; readonly seconds: number } | null = null;
+  segments.forEach((segment, i) => {
+    if (segment.kind !== 'apply' && segment.kind !== 'release') return;
+    const large = Math.abs(segment.end - segment.start) > LEAST_PULL * top;
+    if (!large) return;
+    const curve = ratioCurve(trace, input, output, segment, segment.kind);
+    if (curve.kind === 'unclear') return;
+    const where = at(trace, segment);
+    const seconds = where.to_s - where.from_s;
+    const lines: FitLine[] = [{ on: 'input-output', port: 'output', points: curve.corners }];
+    if (segment.kind === 'release') {
+      if (apply && curve.kind === 'assisted')
+        stretches.push({
+          kind: 'let down',
+          name: 'Let down',
+          ...where,
+          results: [
+            result('release-ratio', 'Boost ratio B, coming down', 'ratio', curve.boostRatio),
+            result(
+              'hysteresis',
+              'Hysteresis, part of output',
+              'percent',
+              Math.min(seconds, apply.seconds) < SLOW_S ? TOO_FAST : hysteresisOf(apply.curve, curve),
+            ),
+          ],
+          lines,
+          points: curve.points,
+          notes: curve.notes,
+        });
+      apply = null;
+      return;
+    }
+    apply = curve.kind === 'assisted' ? { curve, seconds } : null;
+    if (curve.kind === 'blocked') {
+      stretches.push({
+        kind: 'blocked',
+        name: 'Blocked passage',
+        ...where,
+        results: [],
+        lines: [],
+        points: curve.points,
+        notes: curve.notes,
+      });
+    } else if (curve.kind === 'straight') {
+      stretches.push({
+        kind: 'bypass',
+        name: 'Bypass, assist off',
+        ...where,
+        results: [
+          result('pass-slope', 'Output against input, slope', 'ratio', curve.passSlope),
+          result('pass-offset', 'Output against input, offset', 'pressure', curve.passOffset),
+        ],
+        lines,
+        points: curve.points,
+        notes: curve.notes,
+      });
+    } else {
+      // What stands at the top belongs to the pull: there the diaphragm works with all of the supply.
+      const after = segments[i + 1];
+      const whole = { from: segment.from, to: after?.kind === 'hold' ? after.to : segment.to };
+      stretches.push({
+        kind: 'pull',
+        name: 'Pull with assist',
+        ...where,
+        results: [...curveResults(curve), ...areaResult(trace, input, output, whole, about)],
+        lines,
+        points: curve.points,
+        notes: curve.notes,
+      });
+    }
+  });
+  return stretches;
+}
+
+const curveResults = (curve: RatioCurve): TraceResult[] => [
+  result('crack', 'Crack', 'pressure', curve.crack),
+  result('jump-in', 'Jump-in J', 'pressure', curve.jumpIn),
+  result('boost-ratio', 'Boost ratio B, as a slope', 'ratio', curve.boostRatio),
+  result('runout-input', 'Runout input', 'pressure', curve.runoutInput),
+  result('runout-output', 'Runout output', 'pressure', curve.runoutOutput),
+  result('slope-beyond', 'Slope beyond runout', 'ratio', curve.slopeBeyond),
+];
+
+function areaResult(trace: Trace, input: Channel, output: Channel, span: Span, about: About): TraceResult[] {
+  const supply = channelAt(trace, 'supply');
+  const activation = channelAt(trace, 'activation');
+  if (!supply || !activation || !about.unit) return [];
+  const area = effectiveAreaOf(trace, { input, output, supply, activation }, span, about.unit);
+  return [result('effective-area', 'Effective diaphragm area', 'area', area)];
+}
+
+function holds(trace: Trace, output: Channel, segments: readonly Segment[]): Stretch[] {
+  return segments.flatMap((segment): Stretch[] => {
+    if (segment.kind !== 'hold' || segment.to_s - segment.from_s < LEAST_HOLD_S) return [];
+    const span = { from: indexAt(trace, segment.from_s + FOLLOWED_S), to: segment.to };
+    const hold = fluidHold(trace, output, span, RESOLVE_PAPERS.fluid);
+    const notes = hold.settling
+      ? [
+          sentence('Settling took off {drop} with a time constant of {tau}; it is not in the loss.', {
+            drop: { value: hold.settling.drop_Pa, quantity: 'pressure' },
+            tau: { value: hold.settling.tau_s, quantity: 'duration' },
+          }),
+        ]
+      : [];
+    return [
+      {
+        kind: 'hold',
+        name: 'Hold under pressure',
+        ...at(trace, span),
+        results: [result('hold-loss', 'Output loss on hold', 'pressureRate', hold.loss)],
+        lines: [timeLine('output', at(trace, span), hold.curve)],
+        points: [],
+        notes,
+      },
+    ];
+  });
+}
+
+function timeLine(
+  port: string,
+  { from_s, to_s }: { from_s: number; to_s: number },
+  curve: (t_s: number) => number,
+): FitLine {
+  const points = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => {
+    const t = ((to_s - from_s) * i) / CURVE_POINTS;
+    return [from_s + t, curve(t)] as const;
+  });
+  return { on: 'time', port, points: points.filter(([, y]) => Number.isFinite(y)) };
+}
+
+/** Falls of the vacuum while nobody touches the handle: the source was shut. A vacuum that stays tells nothing of it. */
+function watches(trace: Trace, segments: readonly Segment[], about: About): Stretch[] {
+  const supply = channelAt(trace, 'supply');
+  if (!supply) return [];
+  return segments.flatMap((segment): Stretch[] => {
+    const applied = segment.kind === 'hold';
+    if (!applied && segment.kind !== 'rest') return [];
+    const span = fallIn(trace, supply, segment);
+    if (!span) return [];
+    const where = at(trace, span);
+    const decay = vacuumDecay(
+      trace,
+      supply,
+      span,
+      { ...about, volume_m3: about.unit?.vacuumVolume_m3 ?? null },
+      RESOLVE_PAPERS.vacuum,
+    );
+    const when = applied ? 'applied' : 'released';
+    const leak = about.unit
+      ? [
+          result('air-leak', 'Air leak, sonic conductance', 'conductance', decay.conductance),
+          result('orifice', 'Sharp orifice that would leak as much', 'length', decay.orifice),
+        ]
+      : [];
+    return [
+      {
+        kind: 'vacuum',
+        name: `Vacuum shut in, ${when}`,
+        ...where,
+        results: [
+          result(`vacuum-loss-${when}`, `Vacuum loss, ${when}`, 'depressionRate', decay.loss),
+          ...leak,
+        ],
+        lines: [timeLine('supply', where, decay.curve)],
+        points: [],
+        notes: [],
+      },
+    ];
+  });
+}
+
+/** From the deepest vacuum of a stretch to its end, where it falls all the way; null where it does not. */
+function fallIn(trace: Trace, supply: Channel, segment: Segment): Span | null {
+  if (segment.to_s - segment.from_s < LEAST_WATCH_S) return null;
+  const { means, sigma, first } = blocksOf(trace, [supply], segment, 120);
+  const levels = means[0]!;
+  let deepest = 0;
+  for (let i = 1; i < levels.length; i += 1) if (!(levels[i]! <= levels[deepest]!)) deepest = i;
+  const [top, end] = [levels[deepest]!, levels.at(-1)!];
+  // Behind the deepest point the valve was turned: what lies within a block of it is left out.
+  const from = first[Math.min(deepest + 2, levels.length - 1)]!;
+  const long_s = segment.to_s - trace.time_s[from]!;
+  const falls = top > SOME_VACUUM_PA && top - end > 8 * sigma[0]! && long_s >= LEAST_WATCH_S;
+  return falls ? { from, to: segment.to } : null;
+}
+
+/** A row of applications on a vacuum that falls from one to the next: the source had stopped. */
+function reserves(trace: Trace, segments: readonly Segment[]): Stretch[] {
+  const [input, output, supply] = ['input', 'output', 'supply'].map((port) => channelAt(trace, port));
+  if (!input || !output || !supply) return [];
+  const applies = segments.filter(({ kind }) => kind === 'apply');
+  const before = applies.map(({ from }) => {
+    const near = Array.from(supply.values.subarray(Math.max(0, from - 5), from + 1)).filter(Number.isFinite);
+    return near.length ? near.reduce((sum, v) => sum + v, 0) / near.length : NaN;
+  });
+  const runs: { from: number; to: number }[] = [];
+  for (let i = 1; i < applies.length; i += 1) {
+    const last = runs.at(-1);
+    const fell = before[i]! < 0.985 * before[i - 1]! || (before[i]! < SOME_VACUUM_PA && last?.to === i - 1);
+    if (!fell) continue;
+    if (last && last.to === i - 1) last.to = i;
+    else runs.push({ from: i - 1, to: i });
+  }
+  return runs
+    .filter(({ from, to }) => to - from + 1 >= LEAST_RESERVE && before[from]! > SOME_VACUUM_PA)
+    .map(({ from, to }): Stretch => {
+      const end = segments[segments.indexOf(applies[to]!) + 1]?.to ?? applies[to]!.to;
+      const span = { from: applies[from]!.from, to: end };
+      const { count, applications } = reserveCount(trace, input, output, span);
+      return {
+        kind: 'reserve',
+        name: 'Reserve',
+        ...at(trace, span),
+        results: [result('reserve', 'Assisted applications from the reserve', 'count', count)],
+        lines: [],
+        points: [],
+        notes: [
+          sentence('{count} applications were made.', {
+            count: { value: applications.length, quantity: 'count' },
+          }),
+        ],
+      };
+    });
+}
+
+function splits(trace: Trace, about: About): Stretch[] {
+  const [front, rear, volume, output] = ['front', 'rear', 'volume', 'output'].map((port) =>
+    channelAt(trace, port),
+  );
+  const stretches: Stretch[] = [];
+  const risesOf = (channel: Channel) => {
+    const all = segmentsOf(trace, channel, wholeOf(trace));
+    const top = Math.max(...all.map(({ end }) => end));
+    return all.filter(({ kind, start, end }) => kind === 'apply' && end - start > LEAST_PULL * top);
+  };
+  if (front && rear) {
+    for (const rise of risesOf(front)) {
+      const { split, slopeBefore, slopeBeyond } = proportioning(trace, front, rear, rise);
+      stretches.push({
+        kind: 'split',
+        name: 'Rear against front',
+        ...at(trace, rise),
+        results: [
+          result('split', 'Split point, front', 'pressure', split),
+          result('split-before', 'Slope before the split', 'ratio', slopeBefore),
+          result('split-beyond', 'Slope beyond the split', 'ratio', slopeBeyond),
+        ],
+        lines: [],
+        points: [],
+        notes: [],
+      });
+    }
+  }
+  if (volume && output) {
+    for (const rise of risesOf(output)) {
+      const { air, seating, give } = pressureVolume(trace, output, volume, rise, about.barometer_Pa);
+      stretches.push({
+        kind: 'volume',
+        name: 'Volume against pressure',
+        ...at(trace, rise),
+        results: [
+          result('air', 'Air trapped', 'volume', air),
+          result('seating', 'Volume to seat', 'volume', seating),
+          result('give', 'Give of the line', 'volumePerPressure', give),
+        ],
+        lines: [],
+        points: [],
+        notes: [],
+      });
+    }
+  }
+  return stretches;
+}
