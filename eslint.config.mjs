@@ -41,6 +41,7 @@ export default defineConfig([
   prettier,
   globalIgnores([
     '**/.next/**',
+    '.workers/**',
     'next-env.d.ts',
     'reports/**',
     'test-results/**',

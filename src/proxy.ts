@@ -8,3 +8,6 @@ export function proxy(request: NextRequest) {
   const body = JSON.stringify({ type: 'about:blank', status: 403, title: why, code: 'foreign' });
   return new NextResponse(body, { status: 403, headers: { 'content-type': 'application/problem+json' } });
 }
+
+/** A log comes in as it is read, which a proxy would hold whole: those two routes look at the request themselves. */
+export const config = { matcher: '/((?!api/v1/traces/(?:import|analyse)$).*)' };

@@ -1,4 +1,5 @@
 import { database } from './database';
+import { foreignRequest } from './loopback';
 import type { Outcome, Refusal } from './outcome';
 import type { Knex } from 'knex';
 
@@ -21,6 +22,16 @@ const problem = (status: number, body: object) =>
 /** Answers a request from the store: JSON, or problem details (RFC 9457) with a sentence for the technician. */
 export function answer<T>(work: (db: Knex) => Promise<Outcome<T>>, status = 200): Promise<Response> {
   return respond(work, (value) => Response.json(value, { status }));
+}
+
+/** Answers a request that did not come through the proxy: foreign ones are refused here. */
+export function answerUnproxied<T>(
+  request: Request,
+  work: (db: Knex) => Promise<Outcome<T>>,
+  status = 200,
+): Promise<Response> {
+  const why = foreignRequest(request.headers.get('host'), request.headers.get('origin'));
+  return why ? Promise.resolve(problem(403, { title: why, code: 'foreign' })) : answer(work, status);
 }
 
 /** Answers with a file. A name makes the browser keep it; without one it is shown. */

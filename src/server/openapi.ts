@@ -5,10 +5,13 @@ import { jobSchema } from '@/core/records/job';
 import { jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { settingsSchema } from '@/core/records/settings';
+import { traceChangeSchema } from '@/core/records/trace-record';
+import { layoutSchema } from '@/core/signals/csv/layout';
 import { WORKINGS } from '@/core/workings/registry';
 import { noteSchema } from './notes';
 import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
+import { importQuerySchema } from './trace-import';
 import { correctSchema, newTechnicianSchema, signSchema } from './technicians';
 
 type Method = 'get' | 'post' | 'put' | 'delete';
@@ -126,6 +129,56 @@ export const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },
   { method: 'post', path: '/technicians/{id}/restore', summary: 'Put a technician back' },
   { method: 'get', path: '/removed', summary: 'What was taken off the shelf, and can be put back' },
+  { method: 'get', path: '/traces', summary: 'Traces, newest first; of one run with ?run=' },
+  {
+    method: 'post',
+    path: '/traces/import',
+    summary: 'Read a log and keep it as a trace',
+    sends: 'text/csv',
+    query: importQuerySchema,
+  },
+  {
+    method: 'post',
+    path: '/traces/analyse',
+    summary: 'Every estimator’s result of a log; nothing is kept',
+    sends: 'text/csv',
+    query: importQuerySchema.partial(),
+  },
+  {
+    method: 'post',
+    path: '/traces/layout',
+    summary: 'The layout confirmed last time for a log with these columns',
+    body: layoutSchema,
+  },
+  { method: 'get', path: '/traces/{id}', summary: 'A trace: what is said of it' },
+  {
+    method: 'put',
+    path: '/traces/{id}',
+    summary: 'Name a trace, pin notes',
+    body: change(traceChangeSchema),
+  },
+  { method: 'delete', path: '/traces/{id}', summary: 'Take a trace away' },
+  { method: 'post', path: '/traces/{id}/restore', summary: 'Put a trace back' },
+  { method: 'get', path: '/traces/{id}/analysis', summary: 'Everything worked out of a trace' },
+  {
+    method: 'get',
+    path: '/traces/{id}/overview',
+    summary: 'Least and greatest of every channel over the whole trace',
+    returns: 'application/octet-stream',
+  },
+  {
+    method: 'get',
+    path: '/traces/{id}/window',
+    summary: 'Least and greatest of every channel over a part of a trace',
+    returns: 'application/octet-stream',
+    query: z.object({ from: z.number(), to: z.number(), buckets: z.int().optional() }),
+  },
+  {
+    method: 'get',
+    path: '/traces/{id}/readings.csv',
+    summary: 'Every reading of a trace, SI',
+    returns: 'text/csv',
+  },
   { method: 'get', path: '/settings', summary: 'Settings of the bench' },
   { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },
   { method: 'post', path: '/verify', summary: 'Read the whole database and name whatever was altered' },

@@ -4,6 +4,7 @@ import { linksOf, writtenFrom } from './journal';
 import { shelfChain, type Shelf, type ShelfEntry } from './store';
 import { instruments, profiles } from './shelf';
 import { technicians } from './technicians';
+import { traces } from './traces';
 import { FAMILY_KINDS } from '@/core/families/registry';
 
 /** What can be taken off the shelf: its shelf, where it is put back, and what it is called. */
@@ -14,6 +15,7 @@ const KINDS: readonly {
   { shelf: instruments, name: ({ tag, name }) => [tag, name].filter(Boolean).join(' · ') },
   { shelf: profiles(FAMILY_KINDS[0]), name: ({ name }) => name! },
   { shelf: technicians, name: ({ name }) => name! },
+  { shelf: traces, name: ({ name }) => name! },
 ];
 
 /** Everything that was taken off the shelf and not put back, newest first. */

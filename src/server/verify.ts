@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { canonicalJson } from '@/core/records/canonical';
 import { breaksIn, type Link } from '@/core/records/chain';
@@ -57,6 +58,7 @@ export async function verify(db: Knex): Promise<Verification> {
   }
   for (const { id, tag } of (await db('jobs').select('id', 'tag')) as { id: string; tag: string }[])
     if (!jobs.has(id)) found.push({ where: tag, entry: null, what: 'This job has no record behind it.' });
+  found.push(...(await traceAlterations(db)));
   return { entries: rows.length, records: chains.size, photos: photos.size, alterations: found };
 }
 
@@ -187,6 +189,7 @@ const TABLES: Readonly<Record<string, string>> = {
   profile: 'profiles',
   instrument: 'instruments',
   technician: 'technicians',
+  trace: 'traces',
   settings: 'settings',
 };
 
@@ -215,5 +218,34 @@ async function shelfAlterations(
       : [{ where, entry: null, what: 'What is on the shelf is not the last version written.' }];
   } catch {
     return [{ where, entry: null, what: 'What is on the shelf cannot be read.' }];
+  }
+}
+
+/** The readings of every trace against the seal that is written of them. */
+async function traceAlterations(db: Knex): Promise<Alteration[]> {
+  const found: Alteration[] = [];
+  const all = (await db('traces').select('id', 'name', 'body')) as {
+    id: string;
+    name: string;
+    body: string;
+  }[];
+  for (const { id, name, body } of all) {
+    const rows = (await db('trace_chunks')
+      .where({ trace_id: id })
+      .orderBy(['chunk', 'column'])
+      .select('data')) as { data: Buffer }[];
+    const hash = createHash('sha256');
+    for (const { data } of rows) hash.update(data);
+    if (hash.digest('hex') !== sealIn(body))
+      found.push({ where: `Trace ${name}`, entry: null, what: 'Its readings are not as they were written.' });
+  }
+  return found;
+}
+
+function sealIn(body: string): string | null {
+  try {
+    return (JSON.parse(body) as { sha256?: string }).sha256 ?? null;
+  } catch {
+    return null;
   }
 }

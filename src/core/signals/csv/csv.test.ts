@@ -23,7 +23,7 @@ function read(text: string, layout: LogLayout = found(text).layout, pieces = Inf
   for (let at = 0; at < bytes.length; at += pieces) reader.push(bytes.subarray(at, at + pieces));
   return reader.finish();
 }
-const columns = (text: string, layout?: LogLayout) => {
+const columns = (text: string, layout?: LogLayout): Record<string, number[]> & { time: number[] } => {
   const { trace } = read(text, layout);
   return {
     time: [...trace.time_s],

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { QUANTITIES } from '../quantities/units';
+import { layoutSchema } from '../signals/csv/layout';
+
+const words = z.string().trim().max(2_000);
+
+/** Something written at a moment of a trace. */
+export const traceNoteSchema = z.strictObject({
+  id: z.uuid(),
+  at_s: z.number(),
+  words: words.min(1, 'Note: write what is to be said.'),
+});
+export type TraceNote = z.infer<typeof traceNoteSchema>;
+
+/** What is said of a trace; its readings lie beside it and never change. */
+export const traceRecordSchema = z.strictObject({
+  name: z.string().trim().min(1, 'Give the trace a name.').max(200).meta({ title: 'Name' }),
+  /** Where it came from: a file, or the logger of the bench. */
+  source: z.enum(['file', 'bench']),
+  madeAt: z.iso.datetime(),
+  rows: z.int().min(0),
+  duration_s: z.number().min(0),
+  channels: z
+    .array(
+      z.strictObject({
+        name: z.string().max(200),
+        port: z.string().max(40).nullable(),
+        quantity: z.enum(QUANTITIES),
+      }),
+    )
+    .max(64)
+    .readonly(),
+  /** Seal over the packed readings. */
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  /** How the file was read. */
+  layout: layoutSchema.nullable(),
+  /** What could not be read: the first of it, in words. */
+  troubles: z.array(z.string().max(300)).max(20).readonly(),
+  troubleCount: z.int().min(0),
+  profileId: z.string().nullable(),
+  jobId: z.string().nullable(),
+  runId: z.string().nullable(),
+  notes: z.array(traceNoteSchema).max(500).readonly(),
+});
+export type TraceRecord = z.infer<typeof traceRecordSchema>;
+
+/** What a person may change of it. */
+export const traceChangeSchema = traceRecordSchema.pick({ name: true, notes: true });

@@ -1,0 +1,77 @@
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import type { About } from '@/core/signals/analyse';
+import type { LogLayout } from '@/core/signals/csv/layout';
+import { TraceJob, type TraceOutcome } from '@/workers/trace-product';
+import type { FromTraceWorker, ToTraceWorker } from '@/workers/trace-worker';
+
+/** How a log is to be read. */
+export interface ReadingOf {
+  readonly layout: LogLayout | null;
+  readonly about: About;
+  /** Length of the file, 0 where it is not known. */
+  readonly bytes: number;
+}
+
+/** A log of more than this is refused before it is read. */
+export const MOST_LOG_BYTES = 2_000_000_000;
+const TOO_LARGE = 'The file is larger than 2 GB. Cut it into parts; nothing was taken in.';
+
+/** The worker's file, made by the build. */
+const workerFile = () => path.join(/*turbopackIgnore: true*/ process.cwd(), '.workers', 'trace-worker.cjs');
+
+/**
+ * Reads and analyses a log off the main thread, a piece at a time: the next piece is fetched when the one before has
+ * been taken in, so no more of the file than that is ever held. Ends at once where the sender goes away.
+ */
+export async function readLog(
+  body: ReadableStream<Uint8Array> | null,
+  reading: ReadingOf,
+  signal?: AbortSignal,
+): Promise<TraceOutcome> {
+  const worker = new Worker(/*turbopackIgnore: true*/ workerFile());
+  try {
+    const talk = conversation(worker);
+    await talk({ type: 'begin', ...reading });
+    let length = 0;
+    for await (const piece of pieces(body)) {
+      if (signal?.aborted) return { ok: false, why: 'Reading was stopped. Nothing was taken in.' };
+      length += piece.length;
+      if (length > MOST_LOG_BYTES) return { ok: false, why: TOO_LARGE };
+      await talk({ type: 'piece', bytes: piece });
+    }
+    const last = await talk({ type: 'end' });
+    return last.type === 'done' ? last.outcome : { ok: false, why: 'The reader stopped too soon.' };
+  } finally {
+    await worker.terminate();
+  }
+}
+
+/** Says something to a worker and waits for the answer, one after the other. */
+function conversation(worker: Worker) {
+  let settle: { resolve: (message: FromTraceWorker) => void; reject: (error: Error) => void } | null = null;
+  worker.on('message', (message: FromTraceWorker) => settle?.resolve(message));
+  worker.on('error', (error) => settle?.reject(error));
+  return (message: ToTraceWorker) =>
+    new Promise<FromTraceWorker>((resolve, reject) => {
+      settle = { resolve, reject };
+      worker.postMessage(message);
+    });
+}
+
+async function* pieces(body: ReadableStream<Uint8Array> | null): AsyncGenerator<Uint8Array> {
+  if (!body) return;
+  const reader = body.getReader();
+  try {
+    for (let part = await reader.read(); !part.done; part = await reader.read()) yield part.value;
+  } finally {
+    await reader.cancel().catch(() => undefined);
+  }
+}
+
+/** The same on this thread, for a text that is in hand. */
+export function readText(text: string, reading: Omit<ReadingOf, 'bytes'>): TraceOutcome {
+  const job = new TraceJob(reading.layout, reading.about, text.length);
+  job.push(new TextEncoder().encode(text));
+  return job.finish();
+}

@@ -1,0 +1,262 @@
+import { randomUUID } from 'node:crypto';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import type { Knex } from 'knex';
+import { FAMILIES } from '@/core/families/registry';
+import { layoutSchema, type LogLayout } from '@/core/signals/csv/layout';
+import type { About, Analysis } from '@/core/signals/analyse';
+import { envelopeOf } from '@/core/signals/overview';
+import type { Trace } from '@/core/signals/trace';
+import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
+import { conditionsFrom } from '@/core/records/settings';
+import type { Stored, StoredProfile } from '@/core/records/views';
+import { packEnvelope, unsqueezed, type Packed, type TraceProduct } from '@/workers/trace-product';
+import { csvOf } from './csv';
+import { append } from './journal';
+import { done, invalid, refused, type Outcome } from './outcome';
+import { findProfile, readSettings } from './shelf';
+import { fromRow, missing, replace, setDeleted, shelfChain, type Shelf } from './store';
+
+export type StoredTrace = Stored<TraceRecord>;
+
+/** Traces as they are kept. */
+export const traces: Shelf<TraceRecord> = {
+  table: 'traces',
+  what: 'trace',
+  schema: traceRecordSchema,
+  columns: ({ name, madeAt, runId }) => ({ name, made_at: madeAt, run_id: runId }),
+};
+
+/** Where a trace came from, beside what was read. */
+export interface TraceOrigin {
+  readonly name: string;
+  readonly source: TraceRecord['source'];
+  readonly profileId: string | null;
+  readonly jobId: string | null;
+  readonly runId: string | null;
+}
+
+/** What is known beside a trace: the bench's settings, and the unit where a profile names it. */
+export async function aboutFor(db: Knex, profileId: string | null): Promise<About> {
+  const { barometer_Pa, temperature_K } = conditionsFrom((await readSettings(db)).body, '2000-01-01');
+  const profile = profileId ? await findProfile(db, profileId) : null;
+  return { barometer_Pa, temperature_K, unit: profile && unitOf(profile) };
+}
+
+/** Slave cylinder and vacuum volume of a profile, from its twin; null for a kind of unit that has none. */
+export function unitOf({ kind, body }: Pick<StoredProfile, 'kind' | 'body'>): About['unit'] {
+  const { parameters, healthy } = FAMILIES[kind];
+  const { values } = healthy(body);
+  const named = (id: string) => values[parameters.findIndex((parameter) => parameter.id === id)];
+  const [slaveArea_m2, rodArea_m2, spring_N, vacuumVolume_m3] = [
+    'slaveArea_m2',
+    'rodArea_m2',
+    'spring_N',
+    'vacuumVolume_m3',
+  ].map(named);
+  return slaveArea_m2 === undefined ||
+    rodArea_m2 === undefined ||
+    spring_N === undefined ||
+    vacuumVolume_m3 === undefined
+    ? null
+    : { slaveArea_m2, rodArea_m2, spring_N, vacuumVolume_m3 };
+}
+
+/** Keeps a trace: what is said of it, its readings and what was worked out, all on disk together or not at all. */
+export async function keepTrace(
+  db: Knex,
+  origin: TraceOrigin,
+  product: Pick<TraceProduct, 'rows' | 'duration_s' | 'analysis' | 'packed'> & Partial<TraceProduct>,
+  now: string,
+): Promise<Outcome<StoredTrace>> {
+  const { packed } = product;
+  const parsed = traceRecordSchema.safeParse({
+    ...origin,
+    madeAt: now,
+    rows: product.rows,
+    duration_s: product.duration_s,
+    channels: packed.channels,
+    sha256: packed.sha256,
+    layout: product.layout ?? null,
+    troubles: (product.troubles ?? []).map(({ line, column, what }) =>
+      `Line ${line}, column ${column}: ${what}`.slice(0, 300),
+    ),
+    troubleCount: product.troubleCount ?? 0,
+    notes: [],
+  });
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const id = randomUUID();
+  const body = parsed.data;
+  return db.transaction(async (trx) => {
+    await trx('traces').insert({ id, version: 1, ...traces.columns(body), body: JSON.stringify(body) });
+    await keepData(trx, id, packed, product.analysis);
+    await append(trx, shelfChain(traces, id), { id: randomUUID(), at: now, entry: { type: 'stored', body } });
+    if (product.layout) await rememberLayout(trx, product.layout, now);
+    return done({ id, version: 1, body });
+  });
+}
+
+async function keepData(trx: Knex, id: string, packed: Packed, analysis: Analysis): Promise<void> {
+  await trx('trace_data').insert({
+    trace_id: id,
+    starts_s: JSON.stringify(packed.starts_s),
+    overview: Buffer.from(packed.overview),
+    analysis: gzipSync(JSON.stringify(analysis)),
+  });
+  for (const { chunk, column, data } of packed.chunks)
+    await trx('trace_chunks').insert({ trace_id: id, chunk, column, data: Buffer.from(data) });
+}
+
+/** How one make of logger writes is told by the names and units of its columns. */
+const loggerOf = ({ columns, delimiter }: Pick<LogLayout, 'columns' | 'delimiter'>) =>
+  JSON.stringify([delimiter, columns.map(({ index, name }) => [index, name])]);
+
+async function rememberLayout(trx: Knex, layout: LogLayout, now: string): Promise<void> {
+  await trx('log_layouts')
+    .insert({ logger: loggerOf(layout), layout: JSON.stringify(layout), used_at: now })
+    .onConflict('logger')
+    .merge();
+}
+
+/** The layout confirmed last time for a file with these columns; null where there was none. */
+export async function rememberedLayout(db: Knex, input: unknown): Promise<Outcome<LogLayout | null>> {
+  const parsed = layoutSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const row = await db('log_layouts')
+    .where({ logger: loggerOf(parsed.data) })
+    .first('layout');
+  if (!row) return done(null);
+  const known = layoutSchema.safeParse(JSON.parse(row.layout as string));
+  // The head may have grown by a line since: where the readings begin is taken from this file.
+  return done(known.success ? { ...known.data, firstLine: parsed.data.firstLine } : null);
+}
+
+const PER_LIST = 500;
+
+/** Traces, newest first; those of one run where it is named. */
+export async function listTraces(db: Knex, runId?: string): Promise<StoredTrace[]> {
+  const rows = await db('traces')
+    .where({ deleted: false, ...(runId && { run_id: runId }) })
+    .orderBy('made_at', 'desc')
+    .limit(PER_LIST);
+  return (rows as Parameters<typeof fromRow>[0][]).map((row) => fromRow<TraceRecord>(row));
+}
+
+export async function findTrace(db: Knex, id: string): Promise<StoredTrace | null> {
+  const row = await db('traces').where({ id, deleted: false }).first();
+  return row ? fromRow<TraceRecord>(row) : null;
+}
+
+/** Changes the name or the notes of a trace, if it is still at the version the screen saw. */
+export async function changeTrace(
+  db: Knex,
+  id: string,
+  version: number,
+  input: unknown,
+  now: string,
+): Promise<Outcome<StoredTrace>> {
+  const parsed = traceChangeSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const current = await findTrace(db, id);
+  return current
+    ? replace(db, traces, id, version, { ...current.body, ...parsed.data }, now)
+    : missing('trace');
+}
+
+export const deleteTrace = (db: Knex, id: string, deleted: boolean, now: string) =>
+  setDeleted(db, traces, id, deleted, now);
+
+export async function analysisOf(db: Knex, id: string): Promise<Outcome<Analysis>> {
+  const row = await db('trace_data').where({ trace_id: id }).first('analysis');
+  return row
+    ? done(JSON.parse(gunzipSync(row.analysis as Buffer).toString('utf8')) as Analysis)
+    : missing('trace');
+}
+
+export async function overviewOf(db: Knex, id: string): Promise<Outcome<{ body: Buffer }>> {
+  const row = await db('trace_data').where({ trace_id: id }).first('overview');
+  return row ? done({ body: row.overview as Buffer }) : missing('trace');
+}
+
+/** Most samples unpacked for one answer: a quarter of an hour at 1 kHz. */
+const MOST_SAMPLES = 1_000_000;
+const MOST_BUCKETS = 16_384;
+
+/** Envelope of a part of a trace, from the chunks that hold it and no others. */
+export async function windowOf(
+  db: Knex,
+  id: string,
+  asked: { from_s: number; to_s: number; buckets: number },
+): Promise<Outcome<{ body: Buffer }>> {
+  const { from_s, to_s } = asked;
+  if (!(Number.isFinite(from_s) && Number.isFinite(to_s) && to_s > from_s))
+    return invalid([
+      { path: ['to'], message: 'From and to: two times in seconds, the second after the first.' },
+    ]);
+  const part = await partOf(db, id, from_s, to_s);
+  if (!part.ok) return part;
+  const buckets = Math.min(MOST_BUCKETS, Math.max(1, asked.buckets || 1024));
+  return done({ body: Buffer.from(packEnvelope(envelopeOf(part.value, from_s, to_s, buckets))) });
+}
+
+async function partOf(db: Knex, id: string, from_s: number, to_s: number): Promise<Outcome<Trace>> {
+  const trace = await findTrace(db, id);
+  const data = await db('trace_data').where({ trace_id: id }).first('starts_s');
+  if (!trace || !data) return missing('trace');
+  const starts = JSON.parse(data.starts_s as string) as number[];
+  const before = starts.findLastIndex((start) => start <= from_s);
+  const first = Math.max(0, before);
+  const last = Math.max(
+    first,
+    starts.findLastIndex((start) => start <= to_s),
+  );
+  const rows = (await db('trace_chunks')
+    .where({ trace_id: id })
+    .whereBetween('chunk', [first, last])
+    .orderBy(['column', 'chunk'])) as { column: number; chunk: number; data: Buffer }[];
+  const columnOf = (column: number) => rows.filter((row) => row.column === column);
+  const time_s = joined(columnOf(-1).map(({ data: d }) => new Float64Array(unsqueezed(d, 8))));
+  if (time_s.length > MOST_SAMPLES)
+    return refused({ code: 'refused', message: 'That part is too long to be shown reading by reading.' });
+  const channels = trace.body.channels.map((channel, c) => ({
+    ...channel,
+    values: joined(columnOf(c).map(({ data: d }) => new Float32Array(unsqueezed(d, 4)))),
+  }));
+  return done({ time_s: time_s as Float64Array, channels });
+}
+
+function joined<T extends Float64Array | Float32Array>(parts: readonly T[]): T {
+  const Kind = (parts[0]?.constructor ?? Float32Array) as new (length: number) => T;
+  const all = new Kind(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
+
+/** A trace as CSV in SI, for other programs; a long one is cut, and its last line says so. */
+export async function traceCsv(db: Knex, id: string): Promise<Outcome<{ name: string; body: string }>> {
+  const trace = await findTrace(db, id);
+  if (!trace) return missing('trace');
+  const part = await partOf(db, id, -Infinity, Infinity);
+  if (!part.ok) return part;
+  const { time_s, channels } = part.value;
+  const head = [
+    'Time [s]',
+    ...channels.map(({ name, quantity }) => `${name} [${SI_UNITS[quantity] ?? 'SI'}]`),
+  ];
+  const rows = Array.from(time_s, (t, i) => [
+    Number(t.toFixed(6)),
+    ...channels.map(({ values }) => (Number.isFinite(values[i]!) ? Number(values[i]!.toPrecision(7)) : '')),
+  ]);
+  return done({ name: `${trace.body.name}.csv`, body: csvOf([head, ...rows]) });
+}
+
+const SI_UNITS: Readonly<Record<string, string>> = {
+  pressure: 'Pa',
+  depression: 'Pa',
+  volume: 'm³',
+  force: 'N',
+  length: 'm',
+};
