@@ -1,6 +1,7 @@
 import { closeSync, openSync, writeSync } from 'node:fs';
 import { seeded, gaussian } from '../../src/core/procedure/rehearse';
-import { BAR, family, INHG, profile, ROOM, WHOLE_TEST, type Script } from '../../src/core/scenarios/traces';
+import { BAR, family, INHG, profile, ROOM, WHOLE_TEST } from '../../src/core/scenarios/traces';
+import type { Script } from '../../src/core/twin/recording';
 import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../../src/core/twin/installation';
 
 /**

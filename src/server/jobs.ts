@@ -124,3 +124,11 @@ export async function withRuns(db: Knex, rows: JobRow[]): Promise<StoredJob[]> {
     runs: byJob.get(row.id)!,
   }));
 }
+
+/** Tags of jobs by their identity. */
+export async function tagsOf(db: Knex, ids: readonly string[]): Promise<Record<string, string>> {
+  const rows = (await db('jobs')
+    .whereIn('id', [...new Set(ids)])
+    .select('id', 'tag')) as { id: string; tag: string }[];
+  return Object.fromEntries(rows.map(({ id, tag }) => [id, tag]));
+}

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import type { Knex } from 'knex';
+import { expectedCurve, type CurvePoint } from '@/core/families/expected-curve';
 import { FAMILIES } from '@/core/families/registry';
 import { layoutSchema, type LogLayout } from '@/core/signals/csv/layout';
-import type { About, Analysis } from '@/core/signals/analyse';
+import type { About, Analysis, Stretch } from '@/core/signals/analyse';
 import { envelopeOf } from '@/core/signals/overview';
 import type { Trace } from '@/core/signals/trace';
 import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
@@ -175,6 +176,30 @@ export async function analysisOf(db: Knex, id: string): Promise<Outcome<Analysis
 export async function overviewOf(db: Knex, id: string): Promise<Outcome<{ body: Buffer }>> {
   const row = await db('trace_data').where({ trace_id: id }).first('overview');
   return row ? done({ body: row.overview as Buffer }) : missing('trace');
+}
+
+/** A trace with what was worked out of it. */
+export async function analysedTrace(
+  db: Knex,
+  id: string,
+): Promise<{ stored: StoredTrace; analysis: Analysis } | null> {
+  const stored = await findTrace(db, id);
+  const analysis = stored && (await analysisOf(db, id));
+  return stored && analysis?.ok ? { stored, analysis: analysis.value } : null;
+}
+
+/** Output that a healthy unit of the trace's profile gives on the vacuum that its longest pull had. */
+export async function expectedFor(
+  db: Knex,
+  { stored, analysis }: { stored: StoredTrace; analysis: Analysis },
+): Promise<CurvePoint[]> {
+  const reach = ({ points }: Stretch) => Math.max(0, ...points.map(([input]) => input));
+  const [pull] = analysis.stretches.filter(({ kind }) => kind === 'pull').sort((a, b) => reach(b) - reach(a));
+  const profile = stored.body.profileId ? await findProfile(db, stored.body.profileId) : null;
+  if (!pull?.supply_Pa || !profile) return [];
+  const family = FAMILIES[profile.kind];
+  const conditions = conditionsFrom((await readSettings(db)).body, '2000-01-01');
+  return expectedCurve(family, { profile: profile.body, conditions }, 'output', pull.supply_Pa, reach(pull));
 }
 
 /** Most samples unpacked for one answer: a quarter of an hour at 1 kHz. */

@@ -15,6 +15,7 @@ import { WaitsStrip } from './waits-strip';
 const PLACES = [
   { href: '/', name: 'Bench', key: 'b' },
   { href: '/jobs', name: 'Jobs', key: 'j' },
+  { href: '/traces', name: 'Traces', key: 'a' },
   { href: '/shelf', name: 'Shelf', key: 's' },
 ];
 

@@ -19,7 +19,7 @@ const POINTS = 80;
  */
 export function expectedCurve(
   family: Family,
-  context: RunContext<unknown>,
+  context: Pick<RunContext<unknown>, 'profile' | 'conditions'>,
   reading: string,
   supply_Pa: number,
   greatest_Pa: number,

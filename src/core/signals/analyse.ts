@@ -46,6 +46,8 @@ export interface Stretch {
   readonly to_s: number;
   readonly results: readonly TraceResult[];
   readonly lines: readonly FitLine[];
+  /** Vacuum that the unit had at the end of a pull, Pa; null where it was not logged or does not matter. */
+  readonly supply_Pa: number | null;
   /** Readings of output against input, thinned out, Pa. */
   readonly points: readonly (readonly [number, number])[];
   readonly notes: readonly Sentence[];
@@ -155,6 +157,7 @@ function pulls(
           ],
           lines,
           points: curve.points,
+          supply_Pa: suppliedAt(trace, segment),
           notes: curve.notes,
         });
       apply = null;
@@ -169,6 +172,7 @@ function pulls(
         results: [],
         lines: [],
         points: curve.points,
+        supply_Pa: suppliedAt(trace, segment),
         notes: curve.notes,
       });
     } else if (curve.kind === 'straight') {
@@ -182,6 +186,7 @@ function pulls(
         ],
         lines,
         points: curve.points,
+        supply_Pa: suppliedAt(trace, segment),
         notes: curve.notes,
       });
     } else {
@@ -195,11 +200,21 @@ function pulls(
         results: [...curveResults(curve), ...areaResult(trace, input, output, whole, about)],
         lines,
         points: curve.points,
+        supply_Pa: suppliedAt(trace, segment),
         notes: curve.notes,
       });
     }
   });
   return stretches;
+}
+
+/** Mean vacuum over the last fifth of a stretch. */
+function suppliedAt(trace: Trace, { from, to }: Span): number | null {
+  const supply = channelAt(trace, 'supply');
+  if (!supply) return null;
+  const late = { from: Math.floor(to - (to - from) / 5), to };
+  const mean = blocksOf(trace, [supply], late, 1).means[0]![0]!;
+  return Number.isFinite(mean) ? mean : null;
 }
 
 const curveResults = (curve: RatioCurve): TraceResult[] => [
@@ -240,6 +255,7 @@ function holds(trace: Trace, output: Channel, segments: readonly Segment[]): Str
         results: [result('hold-loss', 'Output loss on hold', 'pressureRate', hold.loss)],
         lines: [timeLine('output', at(trace, span), hold.curve)],
         points: [],
+        supply_Pa: null,
         notes,
       },
     ];
@@ -293,6 +309,7 @@ function watches(trace: Trace, segments: readonly Segment[], about: About): Stre
         ],
         lines: [timeLine('supply', where, decay.curve)],
         points: [],
+        supply_Pa: null,
         notes: [],
       },
     ];
@@ -344,6 +361,7 @@ function reserves(trace: Trace, segments: readonly Segment[]): Stretch[] {
         results: [result('reserve', 'Assisted applications from the reserve', 'count', count)],
         lines: [],
         points: [],
+        supply_Pa: null,
         notes: [
           sentence('{count} applications were made.', {
             count: { value: applications.length, quantity: 'count' },
@@ -377,6 +395,7 @@ function splits(trace: Trace, about: About): Stretch[] {
         ],
         lines: [],
         points: [],
+        supply_Pa: null,
         notes: [],
       });
     }
@@ -395,6 +414,7 @@ function splits(trace: Trace, about: About): Stretch[] {
         ],
         lines: [],
         points: [],
+        supply_Pa: null,
         notes: [],
       });
     }

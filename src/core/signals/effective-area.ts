@@ -52,14 +52,18 @@ export function effectiveAreaOf(
       'Pull on beyond runout and wait there.',
     );
   const { slaveArea_m2, rodArea_m2, spring_N } = cylinder;
+  // What is left on the working side still pushes back: the diaphragm works with the difference.
   const areas = used.map(
-    (i) => (y[i]! * slaveArea_m2 - x[i]! * (slaveArea_m2 - rodArea_m2) + spring_N) / s[i]!,
+    (i) => (y[i]! * slaveArea_m2 - x[i]! * (slaveArea_m2 - rodArea_m2) + spring_N) / (s[i]! - a[i]!),
   );
   const middle = median(areas);
   const spread = 1.4826 * median(areas.map((area) => Math.abs(area - middle)));
   const noise =
-    Math.hypot(sigma[1]! * slaveArea_m2, sigma[0]! * (slaveArea_m2 - rodArea_m2), sigma[2]! * middle) /
-    median(used.map((i) => s[i]!));
+    Math.hypot(
+      sigma[1]! * slaveArea_m2,
+      sigma[0]! * (slaveArea_m2 - rodArea_m2),
+      Math.hypot(sigma[2]!, sigma[3]!) * middle,
+    ) / median(used.map((i) => s[i]!));
   const near = areas.filter((area) => Math.abs(area - middle) <= 5 * Math.max(spread, noise));
   const mean = near.reduce((sum, area) => sum + area, 0) / near.length;
   return told(mean, Math.max(spread, noise) / Math.sqrt(near.length), 'area');

@@ -105,7 +105,7 @@ describe('ratio curve', () => {
   test('a clipped gauge is called clipped, and what it saw below is still used', () => {
     const curve = curveOf(slowPull(healthy, PULL, { seed: 10, ...NOISE, outputEnd_Pa: 80 * BAR }));
     expect(curve.notes.map((note) => printSentence(note, 'metric')).join()).toMatch(
-      /output stood at the end of its range, 80\.0 bar/,
+      /Fluid out stood at the end of its range, 80\.0 bar/,
     );
     expect(value(curve.boostRatio)).toBeCloseTo(3.6, 1);
     expect(curve.runoutInput.told).toBe(false);

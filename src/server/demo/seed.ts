@@ -6,10 +6,15 @@ import { addJob } from '../jobs';
 import { addNote } from '../notes';
 import type { Outcome } from '../outcome';
 import { addPhoto } from '../photos';
+import { jobQuerySchema } from '@/core/records/job-query';
+import { productOf } from '@/workers/trace-product';
+import { searchJobs } from '../job-list';
+import { aboutFor, changeTrace, keepTrace } from '../traces';
 import { insertEvents, startRetest, startRun } from '../runs';
-import { addInstrument, addProfile, writeSettings } from '../shelf';
+import { addInstrument, addProfile, findProfile, writeSettings } from '../shelf';
 import { addTechnician, listTechnicians, signJob } from '../technicians';
-import { cases, instruments, profiles, settings, signer, type DemoCase } from './world';
+import { recordBench, wholeTest } from '@/core/twin/recording';
+import { cases, instruments, profiles, recorded, settings, signer, type DemoCase } from './world';
 
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
@@ -34,6 +39,7 @@ async function seed(db: Knex, today: Date): Promise<boolean> {
   for (const [key, profile] of Object.entries(profiles))
     ids.set(key, taken(await addProfile(db, profile, opened)).id);
   for (const demo of cases) await addCase(db, demo, ids.get(demo.job.profile)!, today);
+  for (const trace of recorded) await addTrace(db, trace, today);
   return true;
 }
 
@@ -105,4 +111,35 @@ function tornDiaphragm(): Promise<Buffer> {
 function taken<T>(outcome: Outcome<T>): T {
   if (!outcome.ok) throw new Error(`Demo world: ${JSON.stringify(outcome.why)}`);
   return outcome.value;
+}
+
+/** A trace of a unit of the demo, as the bench's logger would have written it. */
+async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date): Promise<void> {
+  const { jobs } = await searchJobs(db, jobQuerySchema.parse({ q: demo.tag }));
+  const job = jobs.find(({ body }) => body.tag === demo.tag)!;
+  const profile = (await findProfile(db, job.body.profileId))!;
+  const family = FAMILIES[profile.kind];
+  const { values } = family.healthy(profile.body);
+  const fault = demo.fault && family.faults.find(({ id }) => id === demo.fault![0]);
+  const about = await aboutFor(db, profile.id);
+  const trace = recordBench(
+    family,
+    fault ? fault.apply(values, demo.fault![1]) : values,
+    demo.supply_Pa ?? 20 * 3386.389,
+    about,
+    wholeTest({ bypass_Pa: 60e5, beyondRunout_Pa: 38e5, hold_Pa: 22e5 }),
+    { seed: demo.seed, pressureNoise_Pa: 9e3, vacuumNoise_Pa: 90 },
+  );
+  const at = new Date(today.getTime() - 30 * HOUR_MS + demo.seed * 60_000).toISOString();
+  const origin = {
+    name: demo.name,
+    source: 'bench',
+    profileId: profile.id,
+    jobId: job.id,
+    runId: null,
+  } as const;
+  const kept = taken(await keepTrace(db, origin, productOf(trace, about), at));
+  if (!demo.note) return;
+  const note = { id: uuidFrom(seeded(demo.seed)), ...demo.note };
+  taken(await changeTrace(db, kept.id, kept.version, { name: demo.name, notes: [note] }, at));
 }

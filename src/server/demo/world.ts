@@ -405,3 +405,31 @@ export const cases: readonly DemoCase[] = [
     bench: null,
   },
 ];
+
+/** Traces of the demo world: the bench over time, with a logger's noise. */
+export const recorded: readonly {
+  readonly name: string;
+  readonly tag: string;
+  readonly seed: number;
+  readonly fault?: readonly [id: string, severity: number];
+  readonly supply_Pa?: number;
+  /** A line of the trace's own story, pinned where it belongs. */
+  readonly note?: { readonly at_s: number; readonly words: string };
+}[] = [
+  { name: 'Mail van 7, whole test', tag: 'GF-0412', seed: 101 },
+  {
+    name: 'Old touring coach, weak supply',
+    tag: 'GF-0415',
+    seed: 102,
+    supply_Pa: 15 * INHG,
+    note: { at_s: 61, words: 'Pedal goes heavy here. Supply gauge at 15.' },
+  },
+  {
+    name: 'Fire tender, before the repair',
+    tag: 'GF-0418',
+    seed: 103,
+    fault: ['torn-diaphragm', 0.7],
+    note: { at_s: 66, words: 'Hiss from beside the rod while held.' },
+  },
+  { name: 'Fire tender, after the repair', tag: 'GF-0418', seed: 104 },
+];

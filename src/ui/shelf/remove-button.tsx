@@ -9,10 +9,11 @@ interface RemoveButtonProps {
   /** Where the thing is, as in `/instruments/…`. */
   readonly path: string;
   readonly name: string;
+  readonly label?: string;
 }
 
 /** Takes a thing off the shelf; it can be put back at once, or at any later time. */
-export function RemoveButton({ path, name }: RemoveButtonProps) {
+export function RemoveButton({ path, name, label = 'Take off the shelf' }: RemoveButtonProps) {
   const router = useRouter();
   const [gone, setGone] = useState(false);
   const [problem, setProblem] = useState('');
@@ -24,7 +25,7 @@ export function RemoveButton({ path, name }: RemoveButtonProps) {
   return (
     <>
       <Button color="error" onClick={() => void move(false)} disabled={gone}>
-        Take off the shelf
+        {label}
       </Button>
       <Snackbar open={gone || problem !== ''}>
         <Alert

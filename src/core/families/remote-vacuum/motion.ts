@@ -41,8 +41,10 @@ const RESPONSE = {
   line_s: 8e-3,
   /** Give of the shut-in input line, as a part of the output side's. */
   trapped: 0.25,
-  /** Sonic conductance of the vacuum hose (10 mm bore), m³/(s·Pa). */
-  hose_m3PerSPa: 2e-7,
+  /** Sonic conductance of the vacuum hose (some 8 mm bore), m³/(s·Pa). */
+  hose_m3PerSPa: 1e-7,
+  /** The same of the way between the two sides at rest: wide enough that arriving vacuum applies nothing. */
+  atRest_m3PerSPa: 3e-7,
 } as const;
 
 /** A blocked breather also slows the air: at this depression left it would pass none. */
@@ -133,7 +135,8 @@ class RemoteVacuumMotion implements Motion {
     const asked = this.asked_Pa(felt, barometer_Pa - vacuum);
     const lacking = (asked - output) / this.band_Pa;
     const air = asked > 0 ? Math.min(1, Math.max(0, lacking)) : 0;
-    const join = asked > 0 ? Math.min(1, Math.max(0, -lacking)) : 1;
+    const join_m3PerSPa =
+      asked > 0 ? this.valve_m3PerSPa * Math.min(1, Math.max(0, -lacking)) : RESPONSE.atRest_m3PerSPa;
     const workingVolume = this.workingVolume_m3 + p.effectiveArea_m2 * travel;
     const vacuumVolume = Math.max(
       0.2 * this.vacuumVolume_m3,
@@ -149,7 +152,7 @@ class RemoteVacuumMotion implements Motion {
           )
         : 0;
     const joined =
-      join > 0 ? airExchange_PaM3PerS(this.valve_m3PerSPa * join, working, vacuum, temperature_K) : 0;
+      join_m3PerSPa > 0 ? airExchange_PaM3PerS(join_m3PerSPa, working, vacuum, temperature_K) : 0;
     const leak =
       p.leakReleased_m3PerSPa +
       applied * ((p.leakApplied_m3PerSPa * vacuumVolume) / p.vacuumVolume_m3 - p.leakReleased_m3PerSPa);

@@ -1,0 +1,112 @@
+import { gaussian, seeded } from '../procedure/rehearse';
+import type { Trace } from '../signals/trace';
+import type { Vector } from './descriptor';
+import type { Family } from './family';
+import { benchSource, closedLine, Installation, PLUGGED_PORT, type Hands } from './installation';
+
+/** Noise of a logger, SI, and the step it writes down; chance comes from the seed. */
+export interface Logger {
+  readonly seed: number;
+  readonly rate_Hz?: number;
+  readonly pressureNoise_Pa?: number;
+  readonly vacuumNoise_Pa?: number;
+  readonly pressureStep_Pa?: number;
+  /** A reading in so many is a spike. */
+  readonly spikeEvery?: number;
+  /** A reading in so many is missing. */
+  readonly gapEvery?: number;
+  /** Where the output's transducer ends, Pa. */
+  readonly outputEnd_Pa?: number;
+}
+
+export interface Room {
+  readonly barometer_Pa: number;
+  readonly temperature_K: number;
+}
+
+const SPIKE_PA = 1e7;
+const USUAL_RATE_HZ = 100;
+
+type Ports = Family['ports'];
+
+/** Writes true readings down as a logger does. @param rows time, then the value at each port */
+export function logged(rows: readonly (readonly number[])[], ports: Ports, logger: Logger): Trace {
+  const random = seeded(logger.seed);
+  const time_s = Float64Array.from(rows, (row) => row[0]!);
+  const channels = ports.map(({ id, name, quantity }, c) => {
+    const fluid = quantity === 'pressure';
+    const noise = fluid ? (logger.pressureNoise_Pa ?? 0) : (logger.vacuumNoise_Pa ?? 0);
+    const values = Float64Array.from(rows, (row) => {
+      let value = row[c + 1]! + noise * gaussian(random);
+      if (logger.spikeEvery && random() * logger.spikeEvery < 1) value += (random() - 0.5) * SPIKE_PA;
+      if (fluid && logger.pressureStep_Pa)
+        value = Math.round(value / logger.pressureStep_Pa) * logger.pressureStep_Pa;
+      if (id === 'output' && logger.outputEnd_Pa) value = Math.min(value, logger.outputEnd_Pa);
+      return logger.gapEvery && random() * logger.gapEvery < 1 ? NaN : value;
+    });
+    return { name, port: id, quantity: quantity ?? 'pressure', values };
+  });
+  return { time_s, channels };
+}
+
+/** What is done at a bench, one thing after another: each change, then some seconds. */
+export type Script = readonly (readonly [change: Partial<Hands>, seconds: number])[];
+
+/**
+ * A trace of a unit on a bench with a vacuum pump and plugged ports, done by a script.
+ *
+ * @throws RangeError where the family is known at rest only, or the equations cannot be solved
+ */
+export function recordBench(
+  family: Family,
+  parameters: Vector,
+  supply_Pa: number,
+  room: Room,
+  script: Script,
+  logger: Logger,
+): Trace {
+  if (!family.motion) throw new RangeError(`family: ${family.kind} has no motion`);
+  const load = closedLine(PLUGGED_PORT, room.barometer_Pa);
+  const bench = new Installation(
+    family.motion,
+    parameters,
+    benchSource(supply_Pa),
+    load,
+    room,
+    family.ports.length,
+  );
+  const rows: number[][] = [];
+  const every = 1 / (logger.rate_Hz ?? USUAL_RATE_HZ);
+  for (const [change, seconds] of script) {
+    bench.set(change);
+    const solved = bench.advance(seconds, every, (t, shown) => rows.push([t, ...shown]));
+    if (!solved.ok) throw new RangeError(`bench: ${solved.why} at ${solved.at_s} s`);
+  }
+  return logged(rows, family.ports, logger);
+}
+
+/** How far the handle is pulled in a whole test, Pa. */
+export interface Pulls {
+  readonly bypass_Pa: number;
+  readonly beyondRunout_Pa: number;
+  readonly hold_Pa: number;
+}
+
+/** Bypass, then vacuum, a slow pull to beyond runout, a let-down, a hold, release, and the vacuum shut in. */
+export const wholeTest = ({ bypass_Pa, beyondRunout_Pa, hold_Pa }: Pulls): Script => {
+  const slow = beyondRunout_Pa / 15;
+  const quick = hold_Pa / 2.2;
+  return [
+    [{}, 2],
+    [{ handle_Pa: bypass_Pa, pull_PaPerS: bypass_Pa / 10 }, 14],
+    [{ handle_Pa: 0, pull_PaPerS: bypass_Pa / 5 }, 8],
+    [{ valve: 'open' }, 22],
+    [{ handle_Pa: beyondRunout_Pa, pull_PaPerS: slow }, 22],
+    [{ handle_Pa: hold_Pa, pull_PaPerS: slow }, 10],
+    [{ handle_Pa: 0, pull_PaPerS: slow }, 14],
+    [{ handle_Pa: hold_Pa, pull_PaPerS: quick }, 8],
+    [{ shutIn: true }, 60],
+    [{ shutIn: false, handle_Pa: 0, pull_PaPerS: quick }, 10],
+    [{ valve: 'shut' }, 60],
+  ];
+};

@@ -1,0 +1,345 @@
+'use client';
+
+import { Box } from '@mui/material';
+import { useColorScheme } from '@mui/material/styles';
+import { useCallback, useEffect, useRef } from 'react';
+import { fromSI, unitFor, type UnitSet } from '@/core/quantities/units';
+import type { Stretch } from '@/core/signals/analyse';
+import type { TraceRecord } from '@/core/records/trace-record';
+import { useSettings } from '../settings-context';
+import { lineFor, readEnvelope, type Envelope } from './envelope';
+import { inkOf, useChart, type PlotOption } from './use-chart';
+
+/** A trace to be drawn, and how far it is moved in time to lie over another. */
+export interface DrawnTrace {
+  readonly id: string;
+  readonly record: TraceRecord;
+  readonly shift_s: number;
+}
+
+interface TimePlotProps {
+  readonly trace: DrawnTrace;
+  readonly other: DrawnTrace | null;
+  readonly stretches: readonly Stretch[];
+  readonly chosen: Stretch | null;
+  readonly onView: (view: readonly [number, number]) => void;
+  readonly onMoment: (at_s: number) => void;
+  readonly onOption: (option: PlotOption) => void;
+}
+
+const COLUMNS = 1100;
+/** How long a view rests before its readings are fetched, ms. */
+const RESTS_MS = 120;
+const DETAIL_BUCKETS = 8192;
+
+/** Everything against time: pressures above, vacuum below, drawn from least and greatest so that no spike is lost. */
+export function TimePlot({ trace, other, stretches, chosen, onView, onMoment, onOption }: TimePlotProps) {
+  const { unitSet } = useSettings();
+  const { element, chart } = useChart();
+  const { mode, systemMode } = useColorScheme();
+  const scheme = mode === 'system' ? systemMode : mode;
+  const data = useRef(new Map<string, { whole: Envelope | null; detail: Envelope | null }>());
+  const end_s = trace.record.duration_s;
+  const view = useRef<readonly [number, number]>([0, end_s]);
+
+  const fetchDetail = useCallback(async (drawn: DrawnTrace) => {
+    const held = data.current.get(drawn.id);
+    const [from, to] = view.current.map((t) => t - drawn.shift_s) as [number, number];
+    if (!held?.whole) return false;
+    const width = (held.whole.to_s - held.whole.from_s) / held.whole.buckets;
+    const wanted = (to - from) / COLUMNS;
+    if (
+      wanted >= width ||
+      (held.detail &&
+        held.detail.from_s <= from &&
+        held.detail.to_s >= to &&
+        (held.detail.to_s - held.detail.from_s) / held.detail.buckets <= wanted * 1.01)
+    )
+      return false;
+    const beside = (to - from) / 2;
+    const asked = new URLSearchParams({
+      from: String(Math.max(0, from - beside)),
+      to: String(to + beside),
+      buckets: String(DETAIL_BUCKETS),
+    });
+    const answer = await fetch(`/api/v1/traces/${drawn.id}/window?${asked}`);
+    if (!answer.ok) return false;
+    held.detail = readEnvelope(await answer.arrayBuffer());
+    return true;
+  }, []);
+
+  useEffect(() => {
+    if (!chart) return;
+    let gone = false;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const drawnTraces = [trace, ...(other ? [other] : [])];
+    const draw = () => {
+      const option = optionOf({ traces: drawnTraces, stretches, chosen, unitSet, data: data.current, view });
+      chart.setOption(option, { notMerge: true });
+      chart.dispatchAction({ type: 'dataZoom', startValue: view.current[0], endValue: view.current[1] });
+      onOption(option);
+    };
+    const rested = () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => {
+        void Promise.all(drawnTraces.map(fetchDetail)).then((fetched) => {
+          if (!gone && fetched.some(Boolean))
+            chart.setOption({ series: seriesOf(drawnTraces, data.current, view, unitSet) });
+        });
+        onView(view.current);
+      }, RESTS_MS);
+    };
+    const zoomed = () => {
+      const [zoom] = (chart.getOption() as { dataZoom: { startValue: number; endValue: number }[] }).dataZoom;
+      if (!zoom) return;
+      view.current = [zoom.startValue, zoom.endValue];
+      rested();
+    };
+    const pressed = (event: { offsetX: number; offsetY: number }) => {
+      const at = chart.convertFromPixel({ xAxisIndex: 0 }, event.offsetX) as unknown as number;
+      if (Number.isFinite(at)) onMoment(at);
+    };
+    chart.on('datazoom', zoomed);
+    chart.getZr().on('click', pressed as never);
+    void Promise.all(
+      drawnTraces.map(async ({ id }) => {
+        if (data.current.get(id)?.whole) return;
+        const answer = await fetch(`/api/v1/traces/${id}/overview`);
+        if (answer.ok)
+          data.current.set(id, { whole: readEnvelope(await answer.arrayBuffer()), detail: null });
+      }),
+    ).then(() => {
+      if (gone) return;
+      if (chosen) view.current = around(chosen, end_s);
+      draw();
+      rested();
+    });
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+      chart.off('datazoom', zoomed);
+      chart.getZr().off('click', pressed as never);
+    };
+  }, [
+    chart,
+    trace,
+    other,
+    stretches,
+    chosen,
+    unitSet,
+    scheme,
+    end_s,
+    fetchDetail,
+    onView,
+    onMoment,
+    onOption,
+  ]);
+
+  return (
+    <Box
+      ref={element}
+      role="img"
+      aria-label={`${trace.record.channels.map(({ name }) => name).join(', ')} against time`}
+      sx={{ width: '100%', height: '100%', minHeight: 420 }}
+    />
+  );
+}
+
+/** A stretch with some room on both sides. */
+function around({ from_s, to_s }: Stretch, end_s: number): readonly [number, number] {
+  const beside = 0.15 * (to_s - from_s) + 0.5;
+  return [Math.max(0, from_s - beside), Math.min(end_s, to_s + beside)];
+}
+
+const FLUID = new Set(['pressure', 'force', 'volume', 'length']);
+const INK_OF: Readonly<Record<string, string>> = {
+  input: '--hp-input',
+  output: '--hp-output',
+  supply: '--hp-supply',
+  activation: '--hp-activation',
+  front: '--hp-line',
+  rear: '--mui-palette-warning-main',
+};
+
+type Held = ReadonlyMap<string, { whole: Envelope | null; detail: Envelope | null }>;
+type View = { readonly current: readonly [number, number] };
+
+interface Scene {
+  readonly traces: readonly DrawnTrace[];
+  readonly stretches: readonly Stretch[];
+  readonly chosen: Stretch | null;
+  readonly unitSet: UnitSet;
+  readonly data: Held;
+  readonly view: View;
+}
+
+function seriesOf(traces: readonly DrawnTrace[], data: Held, view: View, unitSet: UnitSet): object[] {
+  return traces.flatMap((trace, k) =>
+    trace.record.channels.map((channel, c) => {
+      const grid = FLUID.has(channel.quantity) ? 0 : 1;
+      const color = inkOf(INK_OF[channel.port ?? ''] ?? '--hp-quiet');
+      const unit = unitFor(channel.quantity, unitSet);
+      return {
+        id: `${trace.id}-${c}`,
+        type: 'custom',
+        xAxisIndex: grid,
+        yAxisIndex: grid,
+        silent: true,
+        clip: true,
+        z: k === 0 ? 3 : 2,
+        data: [[0, 0]],
+        renderItem: (_params: unknown, api: { coord: (point: readonly number[]) => number[] }) => {
+          const held = data.get(trace.id);
+          if (!held?.whole) return null;
+          const own = [view.current[0] - trace.shift_s, view.current[1] - trace.shift_s] as const;
+          const fine = held.detail;
+          const source =
+            fine && fine.from_s <= own[0] && fine.to_s >= Math.min(own[1], held.whole.to_s)
+              ? fine
+              : held.whole;
+          const line = lineFor(source, c, own, COLUMNS);
+          // Two corners of the plane say where everything lies: the axes are straight.
+          const [x0, y0] = api.coord([0, 0]) as [number, number];
+          const [x1, y1] = api.coord([1, 1]) as [number, number];
+          const points: number[][] = [];
+          for (let i = 0; i < line.length; i += 2)
+            points.push([
+              x0 + (x1 - x0) * (line[i]! + trace.shift_s),
+              y0 + (y1 - y0) * fromSI(line[i + 1]!, unit),
+            ]);
+          return {
+            type: 'polyline',
+            shape: { points },
+            style: {
+              fill: 'none',
+              stroke: color,
+              lineWidth: k === 0 ? 1.3 : 1,
+              opacity: k === 0 ? 1 : 0.55,
+              lineDash: k === 0 ? undefined : [4, 3],
+            },
+          };
+        },
+      };
+    }),
+  );
+}
+
+function optionOf({ traces, stretches, chosen, unitSet, data, view }: Scene): PlotOption {
+  const [trace] = traces as [DrawnTrace];
+  const ink = inkOf('--hp-line');
+  const quiet = inkOf('--hp-quiet');
+  const { channels, duration_s, notes } = trace.record;
+  const vacuum = channels.some(({ quantity }) => !FLUID.has(quantity));
+  const fluid = channels.some(({ quantity }) => FLUID.has(quantity));
+  const unit = (grid: 0 | 1) => unitFor(grid === 0 ? 'pressure' : 'depression', unitSet);
+  const range = (grid: 0 | 1) => {
+    const mine = channels.flatMap(({ quantity }, c) => (FLUID.has(quantity) === (grid === 0) ? [c] : []));
+    const whole = data.get(trace.id)?.whole;
+    const top = Math.max(1e-9, ...mine.map((c) => greatestOf(whole?.greatest[c] ?? new Float32Array())));
+    return { min: 0, max: niceTop(fromSI(top, unit(grid))) };
+  };
+  const split = vacuum && fluid ? '54%' : '80%';
+  const grids = [
+    { left: 64, right: 20, top: 34, height: fluid ? split : '0%' },
+    { left: 64, right: 20, bottom: 46, height: vacuum ? (fluid ? '24%' : '82%') : '0%' },
+  ];
+  const xAxis = (grid: 0 | 1) => ({
+    type: 'value',
+    gridIndex: grid,
+    min: 0,
+    max: duration_s,
+    axisLine: { lineStyle: { color: ink } },
+    axisLabel: { show: grid === (vacuum ? 1 : 0), showMaxLabel: false, color: ink, fontSize: 13 },
+    splitLine: { lineStyle: { color: quiet, opacity: 0.16 } },
+    name: grid === (vacuum ? 1 : 0) ? 'Time, s' : '',
+    nameLocation: 'middle',
+    nameGap: 30,
+    nameTextStyle: { color: ink, fontSize: 14, fontWeight: 600 },
+  });
+  const yAxis = (grid: 0 | 1) => ({
+    type: 'value',
+    gridIndex: grid,
+    ...range(grid),
+    show: grid === 0 ? fluid : vacuum,
+    name: unit(grid).symbol,
+    nameTextStyle: { color: ink, fontSize: 13, align: 'right' },
+    axisLine: { show: true, lineStyle: { color: ink } },
+    axisLabel: { color: ink, fontSize: 13 },
+    splitLine: { lineStyle: { color: quiet, opacity: 0.22 } },
+  });
+  const fits = stretches.flatMap((stretch, i) =>
+    stretch.lines
+      .filter(({ on }) => on === 'time')
+      .map((line, k) => {
+        const grid = line.port === 'supply' || line.port === 'activation' ? 1 : 0;
+        return {
+          id: `fit-${i}-${k}`,
+          type: 'line',
+          xAxisIndex: grid,
+          yAxisIndex: grid,
+          symbol: 'none',
+          silent: true,
+          z: 4,
+          data: line.points.map(([t, y]) => [t, fromSI(y, unit(grid))]),
+          lineStyle: { color: ink, width: stretch === chosen ? 2.6 : 1.6, type: [7, 4] },
+        };
+      }),
+  );
+  const marks = {
+    id: 'marks',
+    type: 'line',
+    data: [],
+    xAxisIndex: fluid ? 0 : 1,
+    yAxisIndex: fluid ? 0 : 1,
+    markArea: chosen
+      ? {
+          silent: true,
+          itemStyle: { color: inkOf('--hp-band') },
+          data: [[{ xAxis: chosen.from_s }, { xAxis: chosen.to_s }]],
+        }
+      : undefined,
+    markLine: {
+      symbol: ['none', 'none'],
+      silent: true,
+      lineStyle: { color: inkOf('--mui-palette-warning-main'), type: 'solid', width: 1.4 },
+      label: {
+        color: ink,
+        fontSize: 13,
+        formatter: ({ dataIndex }: { dataIndex: number }) => String(dataIndex + 1),
+      },
+      data: notes.map(({ at_s }) => ({ xAxis: at_s })),
+    },
+  };
+  return {
+    animation: false,
+    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
+    grid: grids,
+    xAxis: [xAxis(0), xAxis(1)],
+    yAxis: [yAxis(0), yAxis(1)],
+    dataZoom: [
+      {
+        type: 'inside',
+        xAxisIndex: [0, 1],
+        filterMode: 'none',
+        startValue: view.current[0],
+        endValue: view.current[1],
+      },
+    ],
+    series: [...seriesOf(traces, data, view, unitSet), ...fits, marks],
+  };
+}
+
+function greatestOf(values: Float32Array): number {
+  let top = 0;
+  for (const value of values) if (value > top) top = value;
+  return top;
+}
+
+/** A round number a little above. */
+function niceTop(top: number): number {
+  const power = 10 ** Math.floor(Math.log10(top));
+  return (
+    [1, 1.2, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10].map((lead) => lead * power).find((n) => n >= 1.02 * top) ??
+    10 * power
+  );
+}

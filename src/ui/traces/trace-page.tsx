@@ -1,0 +1,545 @@
+'use client';
+
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import type { CurvePoint } from '@/core/families/expected-curve';
+import type { TraceRecord } from '@/core/records/trace-record';
+import type { Sentence } from '@/core/quantities/sentence';
+import type { Stored } from '@/core/records/views';
+import type { Analysis, Stretch, TraceResult } from '@/core/signals/analyse';
+import { call } from '../api';
+import { Key, useKeys } from '../keys';
+import { LinkButton } from '../link-button';
+import { Nothing } from '../page';
+import { usePrint } from '../settings-context';
+import { day, time } from '../stamp';
+import { RemoveButton } from '../shelf/remove-button';
+import { CurvePlot } from './curve-plot';
+import { TimePlot, type DrawnTrace } from './time-plot';
+import { drawingOf, saveAs, type PlotOption } from './use-chart';
+
+/** A trace with what was worked out of it. */
+export interface AnalysedTrace {
+  readonly stored: Stored<TraceRecord>;
+  readonly analysis: Analysis;
+}
+
+interface TracePageProps {
+  readonly trace: AnalysedTrace;
+  readonly other: AnalysedTrace | null;
+  /** Traces that can be laid beside this one. */
+  readonly choices: readonly { readonly id: string; readonly name: string }[];
+  readonly expected: readonly CurvePoint[];
+  readonly profileName: string | null;
+  readonly jobTag: string | null;
+}
+
+const SVG_SIZE = { width: 1000, height: 640 };
+
+/** One trace: what it yields at the left, output against input at the right, and against time when asked. */
+export function TracePage({ trace, other, choices, expected, profileName, jobTag }: TracePageProps) {
+  const router = useRouter();
+  const [stored, setStored] = useState(trace.stored);
+  const { stretches, notes } = trace.analysis;
+  const curves = useMemo(() => stretches.filter(({ points }) => points.length > 0), [stretches]);
+  const otherCurves = useMemo(
+    () => other?.analysis.stretches.filter(({ points }) => points.length > 0) ?? [],
+    [other],
+  );
+  const [against, setAgainst] = useState<'input' | 'time'>(curves.length > 0 ? 'input' : 'time');
+  const [chosen, setChosen] = useState<Stretch | null>(null);
+  const [moment, setMoment] = useState<number | null>(null);
+  const [words, setWords] = useState('');
+  const [problem, setProblem] = useState('');
+  const option = useRef<PlotOption>({});
+  const keepOption = useCallback((next: PlotOption) => void (option.current = next), []);
+  const drawn = useMemo((): DrawnTrace => ({ id: stored.id, record: stored.body, shift_s: 0 }), [stored]);
+  const beside = useMemo(
+    (): DrawnTrace | null =>
+      other && {
+        id: other.stored.id,
+        record: other.stored.body,
+        shift_s: firstPull(stretches) - firstPull(other.analysis.stretches),
+      },
+    [other, stretches],
+  );
+
+  const choose = (stretch: Stretch) => {
+    setChosen(stretch === chosen ? null : stretch);
+    if (stretch !== chosen) setAgainst(stretch.points.length > 0 ? against : 'time');
+  };
+  const step = (by: number) => {
+    if (stretches.length === 0) return;
+    const at = chosen ? stretches.indexOf(chosen) : by > 0 ? -1 : 0;
+    choose(stretches[(at + by + stretches.length) % stretches.length]!);
+  };
+  const write = async (change: Partial<Pick<TraceRecord, 'name' | 'notes'>>) => {
+    const body = { name: stored.body.name, notes: stored.body.notes, ...change };
+    const answer = await call<Stored<TraceRecord>>('PUT', `/traces/${stored.id}`, {
+      version: stored.version,
+      body,
+    });
+    setProblem(answer.ok ? '' : answer.problem.title);
+    if (answer.ok) setStored(answer.value);
+    return answer.ok;
+  };
+  const pin = async () => {
+    if (moment === null || words.trim() === '') return;
+    const note = { id: crypto.randomUUID(), at_s: Number(moment.toFixed(3)), words: words.trim() };
+    const all = [...stored.body.notes, note].sort((a, b) => a.at_s - b.at_s);
+    if (await write({ notes: all })) {
+      setWords('');
+      setMoment(null);
+    }
+  };
+  const save = async (kind: 'svg' | 'png') => {
+    const svg = await drawingOf(
+      { ...option.current, backgroundColor: '#ffffff' },
+      SVG_SIZE.width,
+      SVG_SIZE.height,
+    );
+    if (kind === 'svg') saveAs(`${stored.body.name}.svg`, new Blob([svg], { type: 'image/svg+xml' }));
+    else saveAs(`${stored.body.name}.png`, await rasterOf(svg));
+  };
+  useKeys([
+    {
+      key: 't',
+      label: 'Against time, or against input',
+      run: () => setAgainst(against === 'time' ? 'input' : 'time'),
+    },
+    { key: '[', label: 'Stretch before', run: () => step(-1) },
+    { key: ']', label: 'Next stretch', run: () => step(1) },
+    { key: 'Backspace', label: 'All traces', run: () => router.push('/traces') },
+  ]);
+
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', md: '380px minmax(0, 1fr)' },
+        gridTemplateRows: { xs: 'auto', md: 'auto minmax(0, 1fr)' },
+        height: { md: 'calc(100dvh - 49px)' },
+        minHeight: { md: 640 },
+      }}
+    >
+      <Box
+        sx={{
+          gridColumn: { md: '1 / 3' },
+          order: { xs: -2, md: 0 },
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1.5,
+          px: 2,
+          py: 1,
+          borderBottom: 1,
+          borderColor: 'divider',
+          flexWrap: 'wrap',
+        }}
+      >
+        <Box
+          component="h1"
+          sx={{ m: 0, fontSize: '1.3rem', flex: 1, minWidth: 220, overflowWrap: 'anywhere' }}
+        >
+          {stored.body.name}
+          <Box
+            component="span"
+            sx={{ fontWeight: 400, fontSize: '0.95rem', color: 'text.secondary', ml: 1.5 }}
+          >
+            {[day(stored.body.madeAt), time(stored.body.madeAt).slice(0, 5), profileName, jobTag]
+              .filter(Boolean)
+              .join(' · ')}
+          </Box>
+        </Box>
+        <TextField
+          select
+          label="Lay beside it"
+          value={other?.stored.id ?? ''}
+          onChange={(event) =>
+            router.replace(`/traces/${stored.id}${event.target.value ? `?with=${event.target.value}` : ''}`)
+          }
+          sx={{ width: 220 }}
+        >
+          <MenuItem value="">Nothing</MenuItem>
+          {choices.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <LinkButton href="/traces">All traces</LinkButton>
+      </Box>
+      <Box
+        component="section"
+        aria-label="What this trace yields"
+        tabIndex={0}
+        sx={{ overflowY: 'auto', borderRight: { md: 1 }, borderColor: 'divider', p: 1.5, minHeight: 0 }}
+      >
+        {stretches.length === 0 && <Nothing>Nothing in this trace could be told apart as a test.</Nothing>}
+        {stretches.map((stretch, i) => (
+          <StretchEntry
+            key={i}
+            stretch={stretch}
+            others={other ? matching(other.analysis.stretches, stretches, stretch) : null}
+            chosen={stretch === chosen}
+            onChoose={() => choose(stretch)}
+          />
+        ))}
+        <Notices notes={notes} record={stored.body} />
+      </Box>
+      <Box
+        sx={{
+          display: 'flex',
+          flexDirection: 'column',
+          order: { xs: -1, md: 0 },
+          minHeight: { xs: 620, md: 0 },
+          minWidth: 0,
+          p: 1.5,
+          gap: 1,
+        }}
+      >
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Button
+            variant={against === 'input' ? 'contained' : 'outlined'}
+            aria-pressed={against === 'input'}
+            disabled={curves.length === 0}
+            onClick={() => setAgainst('input')}
+          >
+            Output against input
+          </Button>
+          <Button
+            variant={against === 'time' ? 'contained' : 'outlined'}
+            aria-pressed={against === 'time'}
+            onClick={() => setAgainst('time')}
+            sx={{ gap: 0.8 }}
+          >
+            Against time <Key name="t" />
+          </Button>
+          <Box sx={{ ml: 'auto', display: 'flex', gap: 0.5 }}>
+            <Button size="small" onClick={() => void save('svg')}>
+              Save as SVG
+            </Button>
+            <Button size="small" onClick={() => void save('png')}>
+              Save as PNG
+            </Button>
+            <Button size="small" component="a" href={`/api/v1/traces/${stored.id}/readings.csv`} download>
+              Readings as CSV
+            </Button>
+          </Box>
+        </Box>
+        <Box sx={{ flex: 1, minHeight: 0 }}>
+          {against === 'input' ? (
+            <CurvePlot
+              stretches={curves}
+              others={otherCurves}
+              expected={expected}
+              chosen={chosen}
+              onOption={keepOption}
+            />
+          ) : (
+            <TimePlot
+              trace={drawn}
+              other={beside}
+              stretches={stretches}
+              chosen={chosen}
+              onView={ignore}
+              onMoment={setMoment}
+              onOption={keepOption}
+            />
+          )}
+        </Box>
+        <Legend
+          against={against}
+          channels={stored.body.channels}
+          expected={expected.length > 0}
+          other={other?.stored.body.name ?? null}
+        />
+        {against === 'time' && (
+          <Pins
+            notes={stored.body.notes}
+            moment={moment}
+            words={words}
+            onWords={setWords}
+            onPin={() => void pin()}
+            onDrop={(id) => void write({ notes: stored.body.notes.filter((note) => note.id !== id) })}
+          />
+        )}
+        <Box role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
+          {problem}
+        </Box>
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <RemoveButton path={`/traces/${stored.id}`} name={stored.body.name} label="Take this trace away" />
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+const ignore = () => undefined;
+
+/** Where the first pull with assist begins, to lay two traces over each other. */
+const firstPull = (stretches: readonly Stretch[]) =>
+  (stretches.find(({ kind }) => kind === 'pull') ?? stretches[0])?.from_s ?? 0;
+
+/** The stretch of another trace that goes with one here: the same kind, the same place among its kind. */
+function matching(theirs: readonly Stretch[], ours: readonly Stretch[], stretch: Stretch): Stretch | null {
+  const place = ours.filter(({ name }) => name === stretch.name).indexOf(stretch);
+  return theirs.filter(({ name }) => name === stretch.name)[place] ?? null;
+}
+
+interface StretchEntryProps {
+  readonly stretch: Stretch;
+  /** The same stretch of the trace laid beside; null where there is none. */
+  readonly others: Stretch | null;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+}
+
+function StretchEntry({ stretch, others, chosen, onChoose }: StretchEntryProps) {
+  const print = usePrint();
+  return (
+    <Box
+      component="article"
+      sx={{
+        borderLeft: 4,
+        borderColor: chosen ? 'primary.main' : 'transparent',
+        pl: 1,
+        py: 0.5,
+        mb: 1,
+        fontSize: '0.93rem',
+      }}
+    >
+      <Button
+        onClick={onChoose}
+        aria-pressed={chosen}
+        sx={{ p: 0, minWidth: 0, fontSize: '1rem', fontWeight: 650, textAlign: 'left' }}
+      >
+        {stretch.name}
+        <Box component="span" sx={{ fontWeight: 400, color: 'text.secondary', ml: 1 }}>
+          {stretch.from_s.toFixed(1)} to {stretch.to_s.toFixed(1)} s
+        </Box>
+      </Button>
+      <Box
+        component="dl"
+        sx={{ m: 0, display: 'grid', gridTemplateColumns: '1fr auto', columnGap: 1, rowGap: 0.2 }}
+      >
+        {stretch.results
+          .filter(({ estimate }) => estimate.told)
+          .map((result) => (
+            <ResultLine
+              key={result.id}
+              result={result}
+              other={others?.results.find(({ id }) => id === result.id) ?? null}
+            />
+          ))}
+      </Box>
+      {untoldOf(stretch, print.sentence).map(({ names, why }) => (
+        <Box key={why} sx={{ color: 'text.secondary' }}>
+          <b>{names.join(', ')}: could not tell.</b> {why}
+        </Box>
+      ))}
+      {stretch.notes.map((note, i) => (
+        <Box key={i} sx={{ color: 'text.secondary' }}>
+          {print.sentence(note)}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** What the stretch does not tell, said once for all that share the reason. */
+function untoldOf(stretch: Stretch, say: (sentence: Sentence) => string) {
+  const reasons = new Map<string, string[]>();
+  for (const { name, estimate } of stretch.results) {
+    if (estimate.told) continue;
+    const why = [say(estimate.why), estimate.wanted ? say(estimate.wanted) : ''].join(' ').trim();
+    reasons.set(why, [...(reasons.get(why) ?? []), name]);
+  }
+  return [...reasons].map(([why, names]) => ({ why, names }));
+}
+
+function ResultLine({ result, other }: { result: TraceResult; other: TraceResult | null }) {
+  const print = usePrint();
+  const { estimate } = result;
+  if (!estimate.told) return null;
+  const shown = (value: number, u: number) =>
+    print.value(value, result.quantity, u > 0 ? { u_SI: u, withU: true } : {});
+  return (
+    <>
+      <Box component="dt">{result.name}</Box>
+      <Box
+        component="dd"
+        sx={{ m: 0, textAlign: 'right', fontFamily: 'var(--hp-mono, inherit)', whiteSpace: 'nowrap' }}
+      >
+        {shown(estimate.value, estimate.u)}
+        {other?.estimate.told && (
+          <Box sx={{ color: 'warning.dark' }}>
+            {shown(other.estimate.value, other.estimate.u)}
+            {Math.abs(estimate.value - other.estimate.value) > 2 * Math.hypot(estimate.u, other.estimate.u)
+              ? ', moved'
+              : ', as before'}
+          </Box>
+        )}
+      </Box>
+    </>
+  );
+}
+
+function Notices({ notes, record }: { notes: Analysis['notes']; record: TraceRecord }) {
+  const print = usePrint();
+  return (
+    <Box sx={{ mt: 2, color: 'text.secondary', fontSize: '0.9rem' }}>
+      <Box>
+        {record.rows.toLocaleString('en')} readings of {record.channels.length} channels over{' '}
+        {print.value(record.duration_s, 'duration')}. Limits are for noise; a gauge’s own error is not in
+        them.
+      </Box>
+      {notes.map((note, i) => (
+        <Box key={i}>{print.sentence(note)}</Box>
+      ))}
+      {record.troubleCount > 0 && (
+        <Box component="details" sx={{ mt: 1 }}>
+          <summary>{record.troubleCount} places of the file could not be read as they stand</summary>
+          <ul>
+            {record.troubles.map((trouble) => (
+              <li key={trouble}>{trouble}</li>
+            ))}
+          </ul>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const LINE_OF: Readonly<Record<string, string>> = {
+  input: 'var(--hp-input)',
+  output: 'var(--hp-output)',
+  supply: 'var(--hp-supply)',
+  activation: 'var(--hp-activation)',
+  front: 'var(--hp-line)',
+  rear: 'var(--mui-palette-warning-main)',
+};
+
+interface LegendProps {
+  readonly against: 'input' | 'time';
+  readonly channels: TraceRecord['channels'];
+  readonly expected: boolean;
+  readonly other: string | null;
+}
+
+/** What the lines are, in words. */
+function Legend({ against, channels, expected, other }: LegendProps) {
+  const items =
+    against === 'time'
+      ? [
+          ...channels.map(({ name, port }) => ({
+            name,
+            color: LINE_OF[port ?? ''] ?? 'var(--hp-quiet)',
+            dash: false,
+          })),
+          { name: 'fit', color: 'var(--hp-line)', dash: true },
+          ...(other ? [{ name: `${other} (dashed)`, color: 'var(--hp-quiet)', dash: true }] : []),
+        ]
+      : [
+          { name: 'readings: full going up, open coming down', color: 'var(--hp-output)', dash: false },
+          { name: 'fitted', color: 'var(--hp-line)', dash: false },
+          ...(expected
+            ? [
+                {
+                  name: 'healthy unit on this supply, with its band',
+                  color: 'var(--mui-palette-success-main)',
+                  dash: true,
+                },
+              ]
+            : []),
+          ...(other ? [{ name: other, color: 'var(--mui-palette-warning-main)', dash: false }] : []),
+        ];
+  return (
+    <Box
+      component="ul"
+      aria-label="Lines"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, m: 0, p: 0, listStyle: 'none', fontSize: '0.88rem' }}
+    >
+      {items.map(({ name, color, dash }) => (
+        <Box component="li" key={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
+          <Box
+            component="span"
+            aria-hidden
+            sx={{ width: 22, borderTop: `3px ${dash ? 'dashed' : 'solid'} ${color}` }}
+          />
+          {name}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+interface PinsProps {
+  readonly notes: TraceRecord['notes'];
+  readonly moment: number | null;
+  readonly words: string;
+  readonly onWords: (words: string) => void;
+  readonly onPin: () => void;
+  readonly onDrop: (id: string) => void;
+}
+
+/** Notes pinned to moments: press on the trace, or type a time, then write. */
+function Pins({ notes, moment, words, onWords, onPin, onDrop }: PinsProps) {
+  return (
+    <Box sx={{ fontSize: '0.92rem' }}>
+      {notes.map(({ id, at_s, words: said }, i) => (
+        <Box key={id} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+          <b>{i + 1}</b>
+          <span>{at_s.toFixed(1)} s</span>
+          <Box component="span" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
+            {said}
+          </Box>
+          <Button size="small" aria-label={`Take note ${i + 1} off`} onClick={() => onDrop(id)}>
+            Take off
+          </Button>
+        </Box>
+      ))}
+      {moment === null ? (
+        <Box sx={{ color: 'text.secondary' }}>
+          Press on the trace to pin a note there. The wheel zooms, a drag moves.
+        </Box>
+      ) : (
+        <Box
+          component="form"
+          sx={{ display: 'flex', gap: 1, mt: 0.5 }}
+          onSubmit={(event: React.FormEvent) => {
+            event.preventDefault();
+            onPin();
+          }}
+        >
+          <TextField
+            label={`Note at ${moment.toFixed(1)} s`}
+            value={words}
+            onChange={(event) => onWords(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 2000 } }}
+          />
+          <Button type="submit" variant="outlined" disabled={words.trim() === ''}>
+            Pin
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** A drawing as a picture of dots, twice as fine as the screen. */
+async function rasterOf(svg: string): Promise<Blob> {
+  const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
+  const image = new Image();
+  await new Promise((loaded, failed) => {
+    image.onload = loaded;
+    image.onerror = failed;
+    image.src = url;
+  });
+  const canvas = document.createElement('canvas');
+  canvas.width = 2 * SVG_SIZE.width;
+  canvas.height = 2 * SVG_SIZE.height;
+  canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
+  URL.revokeObjectURL(url);
+  return new Promise((done) => canvas.toBlob((blob) => done(blob!), 'image/png'));
+}
