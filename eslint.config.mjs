@@ -37,7 +37,7 @@ export default defineConfig([
     ],
     'The core is pure: no interface, database, clock or network.',
   ),
-  { files: ['scripts/**', 'bench/**', 'e2e/**', 'src/server/**/cli/**'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'bench/**', 'e2e/**', 'src/**/cli/**'], rules: { 'no-console': 'off' } },
   prettier,
   globalIgnores([
     '**/.next/**',

@@ -8,18 +8,23 @@ import { test as base } from '@playwright/test';
 /** The built application on a port and data folder of its own. */
 export class App {
   private process: ChildProcess | null = null;
+  private device: ChildProcess | null = null;
 
   private constructor(
     readonly data: string,
     readonly port: number,
+    private readonly loggerPort: number | null,
   ) {}
 
   get url() {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async start({ demo }: { demo: boolean }): Promise<App> {
-    const app = new App(mkdtempSync(path.join(tmpdir(), 'hard-pedal-')), await freePort());
+  /** @param live with a simulated bench behind it */
+  static async start({ demo, live = false }: { demo: boolean; live?: boolean }): Promise<App> {
+    const loggerPort = live ? await freePort() : null;
+    const app = new App(mkdtempSync(path.join(tmpdir(), 'hard-pedal-')), await freePort(), loggerPort);
+    if (live) await app.plugIn();
     if (demo) {
       const seed = spawnSync('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
         env: app.env(),
@@ -60,8 +65,28 @@ export class App {
     this.process = null;
   }
 
+  /** Starts the simulated bench, or starts it anew after its cable was pulled. */
+  async plugIn(): Promise<void> {
+    const device = spawn(process.execPath, ['--import', 'tsx', 'src/devices/cli/bench.ts'], {
+      env: this.env(),
+    });
+    this.device = device;
+    await new Promise((ready) => device.stdout.once('data', ready));
+  }
+
+  /** Pulls the cable of the bench logger: it is gone at once. */
+  async unplug(): Promise<void> {
+    const { device } = this;
+    if (!device) return;
+    const gone = new Promise((resolve) => device.once('exit', resolve));
+    device.kill('SIGKILL');
+    await gone;
+    this.device = null;
+  }
+
   async end(): Promise<void> {
     await this.kill();
+    await this.unplug();
     rmSync(this.data, { recursive: true, force: true });
   }
 
@@ -82,6 +107,7 @@ export class App {
     return {
       ...process.env,
       HARD_PEDAL_DATA: this.data,
+      ...(this.loggerPort && { HARD_PEDAL_LOGGER_PORT: String(this.loggerPort) }),
       NEXT_TELEMETRY_DISABLED: '1',
       NODE_ENV: 'production',
     };

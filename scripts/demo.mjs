@@ -21,11 +21,23 @@ const sources = Math.max(
   statSync('next.config.ts').mtimeMs,
 );
 if (!existsSync(built) || statSync(built).mtimeMs < sources) run('npm', ['run', '--silent', 'build']);
-run('npx', ['tsx', 'src/server/demo/cli/seed.ts'], { HARD_PEDAL_DATA: data });
+const loggerPort = process.env.HARD_PEDAL_LOGGER_PORT ?? '5025';
+run('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
+  HARD_PEDAL_DATA: data,
+  HARD_PEDAL_LOGGER_PORT: loggerPort,
+});
 console.log(`\nHard Pedal: http://127.0.0.1:${port}/   (data in ${data})\n`);
 const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', port], {
   stdio: 'inherit',
   env: { ...process.env, HARD_PEDAL_DATA: data, NEXT_TELEMETRY_DISABLED: '1' },
 });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-server.on('exit', (code) => process.exit(code ?? 0));
+const bench = spawn('npx', ['tsx', 'src/devices/cli/bench.ts'], {
+  stdio: 'inherit',
+  env: { ...process.env, HARD_PEDAL_LOGGER_PORT: loggerPort },
+});
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => [server, bench].forEach((child) => child.kill(signal)));
+server.on('exit', (code) => {
+  bench.kill();
+  process.exit(code ?? 0);
+});

@@ -5,6 +5,7 @@ import { jobSchema } from '@/core/records/job';
 import { jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { settingsSchema } from '@/core/records/settings';
+import { handsSchema, simUnitSchema } from '@/core/records/live';
 import { traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
 import { WORKINGS } from '@/core/workings/registry';
@@ -129,6 +130,24 @@ export const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },
   { method: 'post', path: '/technicians/{id}/restore', summary: 'Put a technician back' },
   { method: 'get', path: '/removed', summary: 'What was taken off the shelf, and can be put back' },
+  {
+    method: 'get',
+    path: '/live',
+    summary: 'What the bench logger shows, as it comes: server-sent events',
+    returns: 'text/event-stream',
+  },
+  {
+    method: 'post',
+    path: '/live/hands',
+    summary: 'Work the simulated bench: handle, pump, valve, or what stands on it',
+    body: z.union([z.strictObject({ hands: handsSchema }), z.strictObject({ unit: simUnitSchema })]),
+  },
+  {
+    method: 'post',
+    path: '/runs/{id}/live',
+    summary: 'Say which step is being done: what the logger sends is its trace',
+    body: z.strictObject({ step: z.string().nullable() }),
+  },
   { method: 'get', path: '/traces', summary: 'Traces, newest first; of one run with ?run=' },
   {
     method: 'post',

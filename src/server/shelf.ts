@@ -143,9 +143,12 @@ export const SETTINGS_CHAIN = 'settings';
 
 export async function readSettings(db: Knex): Promise<Stored<Settings>> {
   const row = await db('settings').where({ id: SETTINGS_ROW }).first();
-  return row
-    ? { ...fromRow<Settings>(row), id: 'settings' }
-    : { id: 'settings', version: 0, body: INITIAL_SETTINGS };
+  if (row) {
+    const stored = fromRow<Settings>(row);
+    // What was not yet a setting when these were saved stands as it does at first.
+    return { ...stored, id: 'settings', body: { ...INITIAL_SETTINGS, ...stored.body } };
+  }
+  return { id: 'settings', version: 0, body: INITIAL_SETTINGS };
 }
 
 export async function writeSettings(

@@ -53,6 +53,15 @@ export const settingsSchema = z
       .meta({ title: 'Fails to a probability of', quantity: 'percent' }),
     captureKey: key('Capture key, or foot-switch'),
     strikeKey: key('Strike key'),
+    logger: z
+      .string()
+      .trim()
+      .max(200)
+      .regex(
+        /^$|^[\w.-]+:\d{1,5}$/,
+        'Bench logger: a name and a port, as in 127.0.0.1:5025, or nothing where there is none.',
+      )
+      .meta({ title: 'Bench logger, as 127.0.0.1:5025 (empty: none)' }),
     sound: z.boolean().meta({ title: 'Sound when a reading is taken and when a wait is over' }),
   })
   .refine((s) => s.captureKey !== s.strikeKey, {
@@ -86,6 +95,7 @@ export const INITIAL_SETTINGS: Settings = {
   fails: 0.05,
   captureKey: 'F8',
   strikeKey: 'F9',
+  logger: '',
   sound: true,
 };
 

@@ -24,15 +24,16 @@ const HOUR_MS = 3_600_000;
  * stated faults and seeded noise. Does nothing where there are jobs already.
  *
  * @param today the day to which the demo's dates are moved
+ * @param logger address of the bench logger; empty where the demo has none
  */
-export const seedDemo = (db: Knex, today: Date): Promise<boolean> =>
-  db.transaction((trx) => seed(trx, today));
+export const seedDemo = (db: Knex, today: Date, logger = ''): Promise<boolean> =>
+  db.transaction((trx) => seed(trx, today, logger));
 
-async function seed(db: Knex, today: Date): Promise<boolean> {
+async function seed(db: Knex, today: Date, logger: string): Promise<boolean> {
   const [{ count } = { count: 0 }] = await db('jobs').count({ count: '*' });
   if (Number(count) > 0) return false;
   const opened = new Date(today.getTime() - 400 * DAY_MS).toISOString();
-  taken(await writeSettings(db, 0, settings, opened));
+  taken(await writeSettings(db, 0, { ...settings, logger }, opened));
   taken(await addTechnician(db, signer, opened));
   for (const gauge of instruments) taken(await addInstrument(db, gauge, opened));
   const ids = new Map<string, string>();

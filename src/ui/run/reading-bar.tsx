@@ -4,13 +4,16 @@ import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { checkCapture } from '@/core/procedure/check-capture';
+import { captureNow, type LivePorts } from '@/core/procedure/hands-free';
 import type { ReadingItem } from '@/core/procedure/procedure';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
 import { fromSI, unitFor } from '@/core/quantities/units';
+import type { LiveMoment } from '@/core/records/live';
 import type { Expectation } from '@/core/twin/result';
 import { useKeys } from '../keys';
+import { gaugeNow } from '../live/live-gauges';
 import { usePrint, useSettings } from '../settings-context';
 import { confirmCapture, refuseTone } from '../signal';
 import { Bar, type BarProps } from './bar';
@@ -23,13 +26,20 @@ interface ReadingBarProps {
   readonly others: BarProps['others'];
   readonly text: string;
   readonly onText: (text: string) => void;
+  /** What the live bench shows; null where readings are typed. */
+  readonly moment: LiveMoment | null;
+  readonly livePorts: LivePorts | null;
+  readonly handsFree: boolean;
 }
 
+/** A doubted live reading is the same reading while it stays within so many steps. */
+const DOUBT_STEPS = 20;
 /** Ignore a second press within this time: a foot-switch bounces. */
 const BOUNCE_MS = 300;
 
 /** Asks for one reading: what a healthy unit shows, the field, the gauge it is read on. */
-export function ReadingBar({ run, item, expectation, others, text, onText }: ReadingBarProps) {
+export function ReadingBar(props: ReadingBarProps) {
+  const { run, item, expectation, others, text, onText, moment, livePorts, handsFree } = props;
   const settings = useSettings();
   const print = usePrint();
   const field = useRef<HTMLInputElement>(null);
@@ -54,12 +64,14 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
     unit,
     barometer_Pa: context.conditions.barometer_Pa,
   });
-  const gauge = gaugeInUse(
-    choices,
-    own,
-    picked ?? item.gauge ?? null,
-    Math.max(aim, typed.ok ? typed.value_SI : 0),
-  );
+  const named = picked ?? item.gauge ?? null;
+  const heard = moment && !named ? gaugeNow(own, moment) : null;
+  const gauge =
+    text.trim() === '' && heard
+      ? heard
+      : gaugeInUse(choices, own, named, Math.max(aim, typed.ok ? typed.value_SI : 0));
+  const live = moment && gauge && text.trim() === '' ? moment.shown[gauge.tag] : undefined;
+  const stands = Boolean(gauge && moment?.settled.includes(gauge.tag));
   const low = own.find((g) => g.tiedTo && g.fullScale_Pa < aim && g.tag !== gauge?.tag);
 
   useEffect(() => field.current?.focus(), [item.id]);
@@ -99,6 +111,10 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
     if (run.busy || now - lastPress.current < BOUNCE_MS) return;
     lastPress.current = now;
     setAmbiguous(null);
+    if (live !== undefined) {
+      void capture(live, doubted !== null && Math.abs(doubted - live) <= DOUBT_STEPS * gauge!.step_Pa);
+      return;
+    }
     if (!typed.ok) {
       refuseTone(settings.sound);
       if (typed.why.code === 'ambiguous') setAmbiguous(typed.why.candidates_SI);
@@ -107,6 +123,18 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
     }
     void capture(typed.value_SI, doubted === typed.value_SI);
   };
+
+  const tried = useRef(false);
+  const due = handsFree && live !== undefined && livePorts !== null && captureNow(item, livePorts);
+  const take = useRef(() => undefined as void);
+  useEffect(() => {
+    take.current = () => void capture(live!, false);
+  });
+  useEffect(() => {
+    if (!due || tried.current || run.busy) return;
+    tried.current = true;
+    take.current();
+  }, [due, run.busy]);
 
   useKeys([
     { key: 'Enter', label: 'Capture the reading', run: () => undefined },
@@ -163,12 +191,16 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
             sx={{ fontSize: '0.85rem', color: 'text.secondary', display: 'block' }}
           >
             {port.name}, {unit.symbol}
+            {live !== undefined && (stands ? ' · settled' : ' · moving')}
           </Box>
           <Box
             component="input"
             id="reading"
             ref={field}
             data-reading="yes"
+            placeholder={
+              live === undefined ? '' : print.value(live, item.quantity, { bare: true, u_SI: gauge!.step_Pa })
+            }
             value={text}
             onChange={(event: React.ChangeEvent<HTMLInputElement>) => change(event.target.value)}
             onKeyDown={(event: React.KeyboardEvent) => {
@@ -191,6 +223,7 @@ export function ReadingBar({ run, item, expectation, others, text, onText }: Rea
               borderRadius: 1,
               bgcolor: 'background.default',
               color: 'text.primary',
+              '&::placeholder': { color: 'primary.main', opacity: 1 },
             }}
           />
         </Box>

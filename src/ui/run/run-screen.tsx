@@ -3,7 +3,7 @@
 import { Box, Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { gaugeFor } from '@/core/metrology/instrument';
 import { progress } from '@/core/procedure/live';
@@ -12,7 +12,11 @@ import { findItem, type Item } from '@/core/procedure/procedure';
 import type { Capture } from '@/core/procedure/run';
 import { unitFor } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
+import { call } from '../api';
 import { useKeys } from '../keys';
+import { gaugeNow, portsNow } from '../live/live-gauges';
+import { SimHandle } from '../live/sim-handle';
+import { useLive } from '../live/use-live';
 import { Ladder } from '../ladder';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
@@ -46,6 +50,21 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
   );
+  const { status, moment } = useLive(settings.logger !== '' && action.kind !== 'done');
+  const [handsFree, setHandsFree] = useState(false);
+  const streaming = status?.state === 'streaming';
+  const stepId = streaming ? (step?.id ?? null) : null;
+  useEffect(() => {
+    // What the logger sends while a step is done is that step's trace; the server keeps it when the next one begins.
+    if (streaming) void call('POST', `/runs/${stored.id}/live`, { step: stepId });
+  }, [streaming, stepId, stored.id]);
+  useEffect(
+    () => () => {
+      if (streaming) void call('POST', `/runs/${stored.id}/live`, { step: null });
+    },
+    [streaming, stored.id],
+  );
+  const livePorts = moment ? portsNow(context.rig, state, moment) : null;
   const Drawing = SCHEMATICS[stored.kind];
   const last = state.captures.filter(({ struck }) => !struck).at(-1) ?? null;
   const done = progress(context.procedure, state);
@@ -74,6 +93,16 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
       inFields: true,
     },
     { key: 'F4', label: 'Skip this, with a reason', run: () => void skip(), inFields: true },
+    ...(streaming
+      ? [
+          {
+            key: 'F3',
+            label: 'Hands-free: capture as each reading settles',
+            run: () => setHandsFree((on) => !on),
+            inFields: true,
+          },
+        ]
+      : []),
     { key: 'F7', label: 'Number pad', run: () => setPad((shown) => !shown), inFields: true },
     {
       key: 'Escape',
@@ -87,6 +116,15 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     { label: 'Repeat last', key: 'F2', run: () => void repeat(), disabled: !last },
     { label: 'Strike last', key: settings.strikeKey, run: () => void strike(), disabled: !last },
     { label: 'Skip', key: 'F4', run: () => void skip(), disabled: !step || step.mandatory },
+    ...(streaming
+      ? [
+          {
+            label: handsFree ? 'Hands-free is on' : 'Hands-free',
+            key: 'F3',
+            run: () => setHandsFree((on) => !on),
+          },
+        ]
+      : []),
     { label: 'Number pad', key: 'F7', run: () => setPad((shown) => !shown) },
     { label: 'Leave', key: 'Esc', run: () => router.push(`/jobs/${job.id}`) },
   ];
@@ -125,6 +163,20 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           {job.body.tag} · {job.profileName}
         </Box>
         <LiveStrip run={run} />
+        {status && status.state !== 'off' && (
+          <Box
+            role="status"
+            sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}
+          >
+            {status.trouble
+              ? `${status.trouble} Type the readings meanwhile.`
+              : streaming
+                ? status.simulated
+                  ? 'Simulated bench reads'
+                  : 'Bench logger reads'
+                : 'Bench logger: connecting'}
+          </Box>
+        )}
         <Box sx={{ ml: 'auto', color: 'text.secondary' }}>
           {done.done} of {done.of}
         </Box>
@@ -173,7 +225,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             onErase={() => write(item.id, text.slice(0, -1))}
           />
         ) : (
-          <Box sx={{ flex: 1, minHeight: 190 }}>
+          <Box sx={{ flex: 1, minHeight: streaming && status.simulated ? 120 : 190 }}>
             <Drawing
               lit={
                 item?.kind === 'reading'
@@ -185,6 +237,14 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
               marks={leakMarks(run)}
             />
           </Box>
+        )}
+        {streaming && status.simulated && action.kind !== 'done' && (
+          <SimHandle
+            aim_Pa={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
+            proof_Pa={proofOf(context.profile)}
+            input_Pa={livePorts?.input?.value ?? null}
+            runId={stored.id}
+          />
         )}
       </Box>
       <Box
@@ -223,9 +283,9 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
               gauges={gauges}
               unitSet={settings.unitSet}
               band={here ? bandOf(expectation?.limits ?? null, item.target_Pa) : null}
-              reading={zeroed(run, mine.at(-1))}
+              reading={livePorts?.[port.id]?.value ?? zeroed(run, mine.at(-1))}
               trail={mine.slice(-6, -1).map((c) => zeroed(run, c)!)}
-              inUse={gauge?.tag}
+              inUse={gauge?.tag ?? (moment ? gaugeNow(gauges, moment)?.tag : undefined)}
               lit={here}
             />
           );
@@ -241,6 +301,9 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             others={others}
             text={text}
             onText={(value) => write(item!.id, value)}
+            moment={streaming ? moment : null}
+            livePorts={livePorts}
+            handsFree={handsFree}
           />
         )}
         {action.kind === 'item' && action.item.kind === 'observation' && (
@@ -367,6 +430,9 @@ const portOf = (run: RunHandle, capture: Capture): string | null => {
 
 const zeroed = (run: RunHandle, capture: Capture | undefined): number | null =>
   capture ? capture.value_SI - (ventedZero_Pa(run.state, capture.instrument) ?? 0) : null;
+
+/** The proof limit of a profile: the handle goes no further. */
+const proofOf = (profile: unknown): number => (profile as { proof_Pa?: number }).proof_Pa ?? 1e7;
 
 /** Where only an aim is known, a thin band about it. */
 const bandOf = (limits: { low?: number; high?: number } | null, target_Pa: number | undefined) =>

@@ -1,0 +1,9 @@
+import { answer, bodyOf, now } from '@/server/http';
+import { recordStep } from '@/server/live';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const POST = (request: Request, { params }: Place) =>
+  answer(async (db) => recordStep(db, (await params).id, await bodyOf(request), now()));

@@ -1,0 +1,50 @@
+import type { ReadingItem } from './procedure';
+
+/** What the gauges on the ports show now: value in SI with the vented zero taken off, and whether it stands still. */
+export interface LivePort {
+  readonly value: number;
+  readonly settled: boolean;
+  /** Smallest readable step of the gauge, SI. */
+  readonly step: number;
+}
+
+export type LivePorts = Readonly<Record<string, LivePort | undefined>>;
+
+/** How near an input has to be to its aim, as a part of it. */
+const NEAR_AIM = 0.03;
+/** A vented gauge stands within so many steps of zero, and a gate's too. */
+const ZERO_STEPS = 10;
+/** The working side has moved when it is below the supply by this part of it. */
+const MOVED_PART = 0.04;
+/** The working side is taken for empty of vacuum below this part of the supply. */
+const EMPTY_PART = 0.02;
+
+/**
+ * Whether a reading can be captured now without a hand: it has settled where it should be, or the moment that the item
+ * asks for has come. What only a meter or an eye tells is never captured by itself.
+ */
+export function captureNow(item: ReadingItem, ports: LivePorts): boolean {
+  const own = ports[item.port];
+  if (!own || item.measures === 'switchCloses') return false;
+  const { input, supply, activation } = ports;
+  if (item.measures === 'zero') return own.settled && Math.abs(own.value) <= ZERO_STEPS * own.step;
+  if (item.measures === 'crackInput')
+    return Boolean(
+      supply &&
+      activation &&
+      supply.value > 0 &&
+      supply.value - activation.value > Math.max(3 * activation.step, MOVED_PART * supply.value),
+    );
+  if (!own.settled) return false;
+  if (/^runout/.test(item.measures) || item.measures === 'fullActivation')
+    return Boolean(
+      supply && activation && activation.value <= Math.max(3 * activation.step, EMPTY_PART * supply.value),
+    );
+  const aim = item.target_Pa;
+  const atAim = (value: number) =>
+    aim === undefined || Math.abs(value - aim) <= Math.max(NEAR_AIM * aim, 5 * own.step);
+  if (item.measures === 'input') return atAim(own.value);
+  if (item.port === 'supply') return own.value > 0;
+  // A reading that goes with an input is worth nothing while the input is elsewhere.
+  return !input || (input.settled && atAim(input.value));
+}

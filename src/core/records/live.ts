@@ -1,0 +1,48 @@
+import { z } from 'zod';
+
+/** How it stands with the bench logger, as the screen is told. */
+export interface LiveStatus {
+  readonly state: 'off' | 'connecting' | 'streaming' | 'lost';
+  readonly name: string | null;
+  /** It is the simulated bench: handle, pump and valve can be worked from the screen. */
+  readonly simulated: boolean;
+  readonly trouble: string | null;
+  readonly channels: readonly {
+    readonly tag: string;
+    readonly unit: string;
+    readonly low: number;
+    readonly high: number;
+  }[];
+}
+
+/** One moment of the live bench: what each instrument shows, SI, and whether it stands still. */
+export interface LiveMoment {
+  readonly t_s: number;
+  readonly shown: Readonly<Record<string, number>>;
+  readonly settled: readonly string[];
+}
+
+/** What is sent to the screen, one to an event. */
+export type LiveMessage =
+  | { readonly type: 'status'; readonly status: LiveStatus }
+  | { readonly type: 'moment'; readonly moment: LiveMoment };
+
+/** What may be done at the simulated bench from the screen. */
+export const handsSchema = z
+  .strictObject({
+    handle_Pa: z.number().min(0).max(2.5e7),
+    pull_PaPerS: z.number().positive().max(1e8),
+    shutIn: z.boolean(),
+    pump: z.boolean(),
+    valve: z.enum(['open', 'shut', 'vented']),
+  })
+  .partial();
+
+/** What is put on the simulated bench. */
+export const simUnitSchema = z
+  .strictObject({
+    run: z.uuid(),
+    fault: z.tuple([z.string().max(80), z.number().min(0).max(1)]).nullable(),
+    supply_Pa: z.number().min(0).max(100_000),
+  })
+  .partial();

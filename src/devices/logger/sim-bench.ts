@@ -1,0 +1,87 @@
+import { FAMILIES, type FamilyKind } from '@/core/families/registry';
+import { gaussian, seeded } from '@/core/procedure/rehearse';
+import { benchSource, closedLine, Installation, PLUGGED_PORT, type Hands } from '@/core/twin/installation';
+
+/** A gauge as the simulated bench has it: where it stands, its range and step, and what is truly wrong with it. SI. */
+export interface SimGauge {
+  readonly tag: string;
+  readonly port: string;
+  readonly fullScale_Pa: number;
+  readonly step_Pa: number;
+  readonly scale?: number;
+  readonly zero_Pa?: number;
+}
+
+/** What stands on the bench, and what is hidden in it. */
+export interface SimUnit {
+  readonly kind: FamilyKind;
+  readonly profile: unknown;
+  /** A fault and its severity, 0 to 1; null for a healthy unit. */
+  readonly fault: readonly [id: string, severity: number] | null;
+  readonly supply_Pa: number;
+  readonly room: { readonly barometer_Pa: number; readonly temperature_K: number };
+  readonly gauges: readonly SimGauge[];
+  /** Noise of every gauge, in its own steps. */
+  readonly noise_steps: number;
+  readonly seed: number;
+}
+
+/** A transducer ends a little above its range. */
+const OVER_RANGE = 1.02;
+
+/** A bench with a unit on it, carried on by whoever lets time pass; no clock of its own. */
+export class SimBench {
+  private readonly bench: Installation;
+  private readonly places: readonly number[];
+  private readonly random: () => number;
+
+  /** @throws RangeError where the family is known at rest only or the fault is none of its own */
+  constructor(readonly unit: SimUnit) {
+    const family = FAMILIES[unit.kind];
+    if (!family.motion) throw new RangeError(`kind: ${unit.kind} has no motion`);
+    const { values } = family.healthy(unit.profile);
+    const fault = unit.fault && family.faults.find(({ id }) => id === unit.fault![0]);
+    if (unit.fault && !fault) throw new RangeError(`fault: no “${unit.fault[0]}”`);
+    this.bench = new Installation(
+      family.motion,
+      fault ? fault.apply(values, unit.fault![1]) : values,
+      benchSource(unit.supply_Pa),
+      closedLine(PLUGGED_PORT, unit.room.barometer_Pa),
+      unit.room,
+      family.ports.length,
+    );
+    this.places = unit.gauges.map(({ port }) => family.ports.findIndex(({ id }) => id === port));
+    this.random = seeded(unit.seed);
+  }
+
+  get t_s(): number {
+    return this.bench.t_s;
+  }
+
+  get hands(): Readonly<Hands> {
+    return this.bench.hands;
+  }
+
+  set(change: Partial<Hands>): void {
+    this.bench.set(change);
+  }
+
+  /** Lets time pass; called back at each sample with what every gauge shows, SI. */
+  advance(seconds: number, every_s: number, visit: (t_s: number, shown: number[]) => void): void {
+    const solved = this.bench.advance(seconds, every_s, (t, truth) => visit(t, this.shown(truth)));
+    if (!solved.ok) throw new RangeError(`bench: ${solved.why} at ${solved.at_s} s`);
+  }
+
+  /** What every gauge shows now, SI. */
+  read(): number[] {
+    return this.shown(this.bench.read());
+  }
+
+  private shown(truth: ArrayLike<number>): number[] {
+    return this.unit.gauges.map(({ fullScale_Pa, step_Pa, scale = 1, zero_Pa = 0 }, i) => {
+      const noise_Pa = this.unit.noise_steps * step_Pa * gaussian(this.random);
+      const value = truth[this.places[i]!]! * scale + zero_Pa + noise_Pa;
+      return Math.min(OVER_RANGE * fullScale_Pa, Math.round(value / step_Pa) * step_Pa);
+    });
+  }
+}

@@ -1,0 +1,245 @@
+import { createServer, type Server, type Socket } from 'node:net';
+import { fromSI, UNITS, type Unit } from '@/core/quantities/units';
+import { FAMILIES } from '@/core/families/registry';
+import type { Hands } from '@/core/twin/installation';
+import {
+  catalogueText,
+  ERRORS,
+  Lines,
+  MOST_ERRORS,
+  NO_ERROR,
+  RATES_HZ,
+  sampleText,
+  type LoggerChannel,
+} from './protocol';
+import { SimBench, type SimUnit } from './sim-bench';
+
+/** What is wrong with the line between logger and reader; all off unless set. */
+export interface Mischief {
+  /** A sample in so many is not sent. */
+  readonly dropEvery?: number;
+  /** A sample in so many is nonsense. */
+  readonly garbleEvery?: number;
+  /** Samples are held back and sent so many at a time. */
+  readonly lateBy?: number;
+  /** Every connection is cut after so many samples. */
+  readonly cutAfter?: number;
+}
+
+/** What can be sent to the bench by hand, a JSON object to a line: this is not part of the logger's protocol. */
+export type HandMessage =
+  | { readonly hands: Partial<Hands> }
+  | { readonly unit: Partial<Pick<SimUnit, 'fault' | 'supply_Pa' | 'profile' | 'kind' | 'room'>> }
+  | { readonly mischief: Mischief };
+
+/** Real time between two looks at the clock, s. */
+const TICK_S = 0.02;
+/** Time that is not caught up with, s: a machine that slept does not race. */
+const MOST_CATCH_UP_S = 0.5;
+const USUAL_RATE_HZ = 50;
+/** Bytes that may wait in a connection before samples are dropped for it. */
+const MOST_WAITING = 1_000_000;
+
+const UNIT_NAMES: Readonly<Record<string, { name: string; unit: Unit }>> = {
+  pressure: { name: 'BAR', unit: UNITS.bar },
+  depression: { name: 'KPA', unit: UNITS.kPa },
+};
+
+interface Listener {
+  readonly socket: Socket;
+  readonly errors: string[];
+  rate_Hz: number;
+  streaming: boolean;
+  due_s: number;
+  sent: number;
+  held: string[];
+}
+
+/** A bench logger that is driven by the twin: it speaks the protocol, and time passes on it as on a real one. */
+export class StandIn {
+  private bench: SimBench;
+  private unit: SimUnit;
+  private mischief: Mischief = {};
+  private readonly listeners = new Set<Listener>();
+  private readonly logger: Server;
+  private readonly handle: Server;
+  private timer: ReturnType<typeof setInterval> | undefined;
+  private latest: number[];
+  private lastTick = 0;
+  private count = 0;
+
+  /** @param clock seconds of a clock that never goes back */
+  constructor(
+    unit: SimUnit,
+    private readonly clock: () => number,
+  ) {
+    this.unit = unit;
+    this.bench = new SimBench(unit);
+    this.latest = this.bench.read();
+    this.logger = createServer((socket) => this.listen(socket));
+    this.handle = createServer((socket) => this.obey(socket));
+  }
+
+  /** Begins, on loopback only. @returns the ports taken */
+  async start(loggerPort: number, handPort: number): Promise<{ logger: number; hands: number }> {
+    this.lastTick = this.clock();
+    this.timer = setInterval(() => this.tick(), TICK_S * 1000);
+    return { logger: await bind(this.logger, loggerPort), hands: await bind(this.handle, handPort) };
+  }
+
+  async stop(): Promise<void> {
+    clearInterval(this.timer);
+    this.cut();
+    await Promise.all([this.logger, this.handle].map((server) => new Promise((done) => server.close(done))));
+  }
+
+  /** Pulls every cable. */
+  cut(): void {
+    for (const { socket } of this.listeners) socket.destroy();
+    this.listeners.clear();
+  }
+
+  private channels(): LoggerChannel[] {
+    const { ports } = FAMILIES[this.unit.kind];
+    return this.unit.gauges.map(({ tag, port, fullScale_Pa }) => {
+      const quantity = ports.find(({ id }) => id === port)!.quantity!;
+      const { name, unit } = UNIT_NAMES[quantity]!;
+      return { tag, unit: name, low: 0, high: Number(fromSI(fullScale_Pa, unit).toPrecision(6)) };
+    });
+  }
+
+  private inUnits(shown: readonly number[]): number[] {
+    const { ports } = FAMILIES[this.unit.kind];
+    return shown.map((value, i) => {
+      const quantity = ports.find(({ id }) => id === this.unit.gauges[i]!.port)!.quantity!;
+      return fromSI(value, UNIT_NAMES[quantity]!.unit);
+    });
+  }
+
+  private tick(): void {
+    const now = this.clock();
+    const passed = Math.min(MOST_CATCH_UP_S, now - this.lastTick);
+    this.lastTick = now;
+    const fastest = Math.max(USUAL_RATE_HZ, ...[...this.listeners].map(({ rate_Hz }) => rate_Hz));
+    this.bench.advance(passed, 1 / fastest, (t, shown) => {
+      this.latest = shown;
+      for (const listener of this.listeners) if (listener.streaming) this.sample(listener, t);
+    });
+  }
+
+  private sample(listener: Listener, t: number): void {
+    if (t < listener.due_s - 1e-9) return;
+    listener.due_s = Math.max(listener.due_s + 1 / listener.rate_Hz, t);
+    this.count += 1;
+    const { dropEvery, garbleEvery, lateBy, cutAfter } = this.mischief;
+    if (dropEvery && this.count % dropEvery === 0) return;
+    listener.held.push(
+      garbleEvery && this.count % garbleEvery === 0 ? '#?!,,x' : sampleText(t, this.inUnits(this.latest)),
+    );
+    if (listener.held.length < (lateBy ?? 1)) return;
+    if (listener.socket.writableLength < MOST_WAITING) listener.socket.write(`${listener.held.join('\n')}\n`);
+    listener.held = [];
+    listener.sent += 1;
+    if (cutAfter && listener.sent % cutAfter === 0) {
+      listener.socket.destroy();
+      this.listeners.delete(listener);
+    }
+  }
+
+  private listen(socket: Socket): void {
+    const listener: Listener = {
+      socket,
+      errors: [],
+      rate_Hz: USUAL_RATE_HZ,
+      streaming: false,
+      due_s: 0,
+      sent: 0,
+      held: [],
+    };
+    this.listeners.add(listener);
+    const lines = new Lines();
+    socket.setNoDelay(true);
+    socket.setEncoding('ascii');
+    socket.on('data', (text: string) => {
+      for (const line of lines.push(text) ?? []) this.command(listener, line);
+    });
+    socket.on('error', () => socket.destroy());
+    socket.on('close', () => this.listeners.delete(listener));
+  }
+
+  private command(listener: Listener, line: string): void {
+    const { socket, errors } = listener;
+    const [, head = '', tail = ''] = /^(\S+)\s*(.*)$/.exec(line)!;
+    const fail = (error: string) => {
+      if (errors.length < MOST_ERRORS) errors.push(error);
+      else errors[MOST_ERRORS - 1] = ERRORS.overflow;
+    };
+    switch (head.toUpperCase()) {
+      case '*IDN?':
+        socket.write('Hard Pedal,Bench stand-in,0,1\n');
+        return;
+      case 'SYST:ERR?':
+      case 'SYSTEM:ERROR?':
+        socket.write(`${errors.shift() ?? NO_ERROR}\n`);
+        return;
+      case 'CHAN:CAT?':
+        socket.write(`${catalogueText(this.channels())}\n`);
+        return;
+      case 'READ?': {
+        const values = this.inUnits(this.latest).map((value) => Number(value.toPrecision(7)));
+        const place = this.unit.gauges.findIndex(({ tag }) => `"${tag}"` === tail);
+        if (tail !== '' && place < 0) fail(ERRORS.parameter);
+        else socket.write(`${tail === '' ? values.join(',') : values[place]}\n`);
+        return;
+      }
+      case 'STR:RATE': {
+        const rate = Number(tail);
+        if (tail === '') fail(ERRORS.missing);
+        else if (!(rate >= RATES_HZ.least && rate <= RATES_HZ.most)) fail(ERRORS.parameter);
+        else listener.rate_Hz = rate;
+        return;
+      }
+      case 'STR:STAR':
+        listener.streaming = true;
+        listener.due_s = this.bench.t_s;
+        return;
+      case 'STR:STOP':
+        listener.streaming = false;
+        return;
+      default:
+        fail(ERRORS.undefinedHeader);
+    }
+  }
+
+  private obey(socket: Socket): void {
+    const lines = new Lines();
+    socket.setEncoding('utf8');
+    socket.on('error', () => socket.destroy());
+    socket.on('data', (text: string) => {
+      for (const line of lines.push(text) ?? []) socket.write(`${JSON.stringify(this.hand(line))}\n`);
+    });
+  }
+
+  private hand(line: string): { ok: boolean; hands?: Hands; why?: string } {
+    try {
+      const message = JSON.parse(line) as HandMessage;
+      if ('mischief' in message) this.mischief = message.mischief;
+      if ('unit' in message) {
+        this.unit = { ...this.unit, ...message.unit };
+        this.bench = new SimBench(this.unit);
+        for (const listener of this.listeners) listener.due_s = 0;
+      }
+      if ('hands' in message) this.bench.set(message.hands);
+      return { ok: true, hands: this.bench.hands };
+    } catch (error) {
+      return { ok: false, why: (error as Error).message };
+    }
+  }
+}
+
+function bind(server: Server, port: number): Promise<number> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, '127.0.0.1', () => resolve((server.address() as { port: number }).port));
+  });
+}

@@ -1,0 +1,263 @@
+import { connect } from 'node:net';
+import type { Knex } from 'knex';
+import { z } from 'zod';
+import { findUnit, toSI } from '@/core/quantities/units';
+import {
+  handsSchema,
+  simUnitSchema,
+  type LiveMessage,
+  type LiveMoment,
+  type LiveStatus,
+} from '@/core/records/live';
+import { Settling } from '@/core/signals/settle';
+import type { Trace } from '@/core/signals/trace';
+import { LoggerClient, type LoggerSample, type LoggerStatus } from '@/devices/logger/client';
+import { Lines } from '@/devices/logger/protocol';
+import { productOf } from '@/workers/trace-product';
+import { findJob } from './jobs';
+import { done, invalid, refused, type Outcome } from './outcome';
+import { findRun } from './runs';
+import { listInstruments, readSettings } from './shelf';
+import { missing } from './store';
+import { aboutFor, keepTrace } from './traces';
+
+const RATE_HZ = 100;
+/** Moments sent to a screen in a second. */
+const MOMENTS_HZ = 25;
+/** A pointer that stood still for so long has settled. */
+const SETTLE_S = 1.2;
+/** A trace of a step longer than this is cut off: an hour. */
+const MOST_SAMPLES = 360_000;
+const LEAST_SAMPLES = 200;
+const OFF: LiveStatus = { state: 'off', name: null, simulated: false, trouble: null, channels: [] };
+
+interface Recording {
+  readonly runId: string;
+  readonly step: string;
+  readonly rows: LoggerSample[];
+}
+
+/** The one line to the bench logger: kept while the application runs, whoever looks. */
+class Link {
+  status: LiveStatus = OFF;
+  moment: LiveMoment | null = null;
+  recording: Recording | null = null;
+  private readonly client: LoggerClient;
+  private settling: Settling[] = [];
+  private readonly watchers = new Set<(message: LiveMessage) => void>();
+  private lastMoment_ms = 0;
+
+  constructor(readonly address: string) {
+    const [host = '127.0.0.1', port = ''] = address.split(':');
+    this.client = new LoggerClient({ host, port: Number(port) }, RATE_HZ, {
+      status: (status) => this.onStatus(status),
+      sample: (sample) => this.onSample(sample),
+    });
+    this.client.start();
+  }
+
+  stop(): void {
+    this.client.stop();
+    this.watchers.clear();
+  }
+
+  watch(tell: (message: LiveMessage) => void): () => void {
+    this.watchers.add(tell);
+    tell({ type: 'status', status: this.status });
+    return () => this.watchers.delete(tell);
+  }
+
+  private tell(message: LiveMessage): void {
+    for (const watcher of this.watchers) watcher(message);
+  }
+
+  private onStatus({ state, name, channels, trouble }: LoggerStatus): void {
+    if (state !== 'streaming') this.settling = [];
+    else if (this.settling.length !== channels.length)
+      this.settling = channels.map(({ low, high, unit }) => {
+        const known = findUnit(unit);
+        const span = known ? toSI(high, known) - toSI(low, known) : high - low;
+        return new Settling({ over_s: SETTLE_S, step: span / 1000 });
+      });
+    this.status = { state, name, simulated: /stand-in/i.test(name ?? ''), trouble, channels };
+    this.tell({ type: 'status', status: this.status });
+  }
+
+  private onSample(sample: LoggerSample): void {
+    this.settling.forEach((settling, i) => settling.add(sample.t_s, sample.values[i]!));
+    const { recording } = this;
+    if (recording && recording.rows.length < MOST_SAMPLES) recording.rows.push(sample);
+    const now = Date.now();
+    if (now - this.lastMoment_ms < 1000 / MOMENTS_HZ) return;
+    this.lastMoment_ms = now;
+    const { channels } = this.status;
+    const shown = Object.fromEntries(
+      channels.flatMap(({ tag }, i) =>
+        Number.isFinite(sample.values[i]!) ? [[tag, sample.values[i]!]] : [],
+      ),
+    );
+    const settled = channels.flatMap(({ tag }, i) => (this.settling[i]?.settled() ? [tag] : []));
+    this.moment = { t_s: sample.t_s, shown, settled };
+    this.tell({ type: 'moment', moment: this.moment });
+  }
+}
+
+const held = globalThis as typeof globalThis & { hardPedalLink?: Link };
+
+/** The line to the logger that the settings name; null where they name none. */
+export async function link(db: Knex): Promise<Link | null> {
+  const address = (await readSettings(db)).body.logger;
+  if (held.hardPedalLink && held.hardPedalLink.address !== address) {
+    held.hardPedalLink.stop();
+    held.hardPedalLink = undefined;
+  }
+  if (address === '') return null;
+  held.hardPedalLink ??= new Link(address);
+  return held.hardPedalLink;
+}
+
+/** Events for a screen: the status as it changes, and what the instruments show, many times a second. */
+export async function liveStream(db: Knex, signal: AbortSignal): Promise<ReadableStream<Uint8Array>> {
+  const line = await link(db);
+  const encoder = new TextEncoder();
+  let leave: (() => void) | undefined;
+  return new ReadableStream({
+    start(controller) {
+      const send = (message: LiveMessage) => {
+        // A screen that does not keep up is sent less, not ever more.
+        if ((controller.desiredSize ?? 1) < -64 && message.type === 'moment') return;
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(message)}\n\n`));
+      };
+      if (line) leave = line.watch(send);
+      else send({ type: 'status', status: OFF });
+      signal.addEventListener('abort', () => leave?.());
+    },
+    cancel: () => leave?.(),
+  });
+}
+
+const recordSchema = z.strictObject({ step: z.string().min(1).max(80).nullable() });
+
+/**
+ * Says which step of a run is being done: what the logger sends from now on is its trace. The trace of the step
+ * before is kept with the run; a null step ends the last one.
+ */
+export async function recordStep(
+  db: Knex,
+  runId: string,
+  input: unknown,
+  now: string,
+): Promise<Outcome<{ recording: boolean }>> {
+  const parsed = recordSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const run = await findRun(db, runId);
+  if (!run) return missing('run');
+  const line = await link(db);
+  if (!line) return done({ recording: false });
+  const { step } = parsed.data;
+  const before = line.recording;
+  if (before?.runId === runId && before.step === step) return done({ recording: true });
+  line.recording = step === null ? null : { runId, step, rows: [] };
+  if (before && before.rows.length >= LEAST_SAMPLES) await keepStep(db, before, line.status, now);
+  return done({ recording: step !== null });
+}
+
+async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now: string): Promise<void> {
+  const run = await findRun(db, recording.runId);
+  const job = run && (await findJob(db, run.jobId));
+  if (!run || !job) return;
+  const title = run.context.procedure.steps.find(({ id }) => id === recording.step)?.title ?? recording.step;
+  const profileId = job.body.profileId;
+  const trace = traceOf(recording.rows, status, await portsByTag(db));
+  const origin = {
+    name: `${job.body.tag}: ${title}`,
+    source: 'bench',
+    profileId,
+    jobId: job.id,
+    runId: run.id,
+  } as const;
+  await keepTrace(db, origin, productOf(trace, await aboutFor(db, profileId)), now);
+}
+
+async function portsByTag(
+  db: Knex,
+): Promise<ReadonlyMap<string, { port: string; quantity: 'pressure' | 'depression'; span: number }>> {
+  const all = await listInstruments(db);
+  return new Map(
+    all.flatMap(({ body }) =>
+      body.usualPort
+        ? [[body.tag, { port: body.usualPort, quantity: body.quantity, span: body.fullScale_Pa }] as const]
+        : [],
+    ),
+  );
+}
+
+/** A trace with one channel to a port: of a tied pair, the gauge of the wider range has seen everything. */
+function traceOf(
+  rows: readonly LoggerSample[],
+  { channels }: LiveStatus,
+  ports: Awaited<ReturnType<typeof portsByTag>>,
+): Trace {
+  const first = rows[0]!.t_s;
+  // A logger that was started anew counts from nothing: what came before it is another time.
+  const ordered = rows.filter((row, i) => i === 0 || row.t_s >= rows[i - 1]!.t_s);
+  const known = channels.map(({ tag }, i) => ({ tag, i, at: ports.get(tag) }));
+  const widest = known.filter(
+    ({ at }) => at && !known.some((other) => other.at?.port === at.port && other.at.span > at.span),
+  );
+  return {
+    time_s: Float64Array.from(ordered, ({ t_s }) => t_s - first),
+    channels: widest.map(({ tag, i, at }) => ({
+      name: tag,
+      port: at!.port,
+      quantity: at!.quantity,
+      values: Float64Array.from(ordered, ({ values }) => values[i] ?? NaN),
+    })),
+  };
+}
+
+const ANSWER_MS = 2000;
+const NOT_SIMULATED = 'The bench is a real one: work it by hand.';
+
+/** Works the simulated bench: handle, pump, valve, or what stands on it. */
+export async function workBench(db: Knex, input: unknown): Promise<Outcome<unknown>> {
+  const parsed = z
+    .union([z.strictObject({ hands: handsSchema }), z.strictObject({ unit: simUnitSchema })])
+    .safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const line = await link(db);
+  if (!line?.status.simulated) return refused({ code: 'refused', message: NOT_SIMULATED });
+  const [host = '', port = ''] = line.address.split(':');
+  const message = 'hands' in parsed.data ? parsed.data : { unit: await unitFor(db, parsed.data.unit) };
+  const answer = await say(host, Number(port) + 1, message);
+  return answer?.ok
+    ? done(answer)
+    : refused({ code: 'refused', message: answer?.why ?? 'The simulated bench does not answer.' });
+}
+
+async function unitFor(db: Knex, { run, ...rest }: z.infer<typeof simUnitSchema>): Promise<object> {
+  const found = run ? await findRun(db, run) : null;
+  if (!found) return rest;
+  const { barometer_Pa, temperature_K } = found.context.conditions;
+  return { ...rest, kind: found.kind, profile: found.context.profile, room: { barometer_Pa, temperature_K } };
+}
+
+/** Says one thing to the hands at the simulated bench. @returns null where nothing answers in time */
+function say(host: string, port: number, message: object): Promise<{ ok: boolean; why?: string } | null> {
+  return new Promise((resolve) => {
+    const socket = connect({ host, port });
+    const lines = new Lines();
+    const end = (answer: { ok: boolean; why?: string } | null) => {
+      socket.destroy();
+      resolve(answer);
+    };
+    socket.setTimeout(ANSWER_MS, () => end(null));
+    socket.setEncoding('utf8');
+    socket.on('error', () => end(null));
+    socket.on('connect', () => socket.write(`${JSON.stringify(message)}\n`));
+    socket.on('data', (text: string) => {
+      const [line] = lines.push(text) ?? [];
+      if (line) end(JSON.parse(line) as { ok: boolean });
+    });
+  });
+}
