@@ -1,0 +1,183 @@
+import type { Locator } from '@playwright/test';
+import type { ReadingItem } from '../src/core/procedure/procedure';
+import type { Action } from '../src/core/procedure/run';
+import type { StoredTrace } from '../src/server/traces';
+import { App, expect, test } from './app';
+import { newRun, Technician } from './technician';
+
+const BAR = 1e5;
+
+const nameOf = (action: Action) => (action.kind === 'item' ? action.item.id : action.kind);
+
+test('a run on the simulated bench, hands-free, with the cable pulled in the middle, ends with a correct report', async ({
+  page,
+}) => {
+  test.setTimeout(600_000);
+  const app = await App.start({ demo: true, live: true });
+  try {
+    const { job, run } = await newRun(app, 'GF-LIVE', { hold_s: 20, settle_s: 2 });
+    const hands = async (change: object) => {
+      const answer = await app.post<{ ok?: boolean; title?: string }>('/live/hands', { hands: change });
+      expect(answer).toMatchObject({ ok: true });
+    };
+    const bench = await Technician.at(app, page, run.id);
+    await page.goto(`${app.url}/runs/${run.id}`);
+    await expect(page.getByText('Simulated bench reads')).toBeVisible();
+    await page.getByRole('button', { name: 'Put this unit on it' }).click();
+    await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
+    await page.keyboard.press('F3');
+    await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
+
+    /** What the hand does for a reading; the capture comes by itself. */
+    const reach = async (item: ReadingItem) => {
+      if (item.measures === 'crackInput') await hands({ handle_Pa: 6 * BAR, pull_PaPerS: 0.4 * BAR });
+      else if (item.id === 'runout.input') await hands({ handle_Pa: 34 * BAR, pull_PaPerS: 2 * BAR });
+      else if (item.id.startsWith('safe.')) await hands({ handle_Pa: 0, valve: 'vented', shutIn: false });
+      else if (item.id === 'hold.start' || item.id === 'loss-applied.start') await hands({ shutIn: true });
+      else if (item.target_Pa !== undefined && item.measures === 'input')
+        await hands({ handle_Pa: item.target_Pa, pull_PaPerS: 8 * BAR, shutIn: false });
+      else if (item.target_Pa === 0) await hands({ handle_Pa: 0, pull_PaPerS: 20 * BAR, shutIn: false });
+    };
+
+    let pulled = false;
+    for (;;) {
+      const { action, count } = await bench.next();
+      if (action.kind === 'done') break;
+      const moved = () =>
+        expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
+      const item = action.kind === 'item' ? action.item : null;
+      if (action.kind === 'source') await hands({ valve: action.vacuum === 'on' ? 'open' : 'shut' });
+      if (item?.id === 'residual.wait') await hands({ handle_Pa: 0, pull_PaPerS: 20 * BAR });
+      if (item?.kind === 'wait') {
+        // The reading after it is captured by itself as soon as the wait is over.
+        const start = page.getByRole('button', { name: /^Start/ });
+        if (item.starts === 'key') await start.click();
+        await expect
+          .poll(async () => nameOf((await bench.next()).action), { timeout: 60_000 })
+          .not.toBe(item.id);
+        continue;
+      }
+      const byHand = item?.kind !== 'reading' || item.measures === 'switchCloses';
+      if (byHand) {
+        await bench.doNext();
+        continue;
+      }
+      if (item.id === 'bypass.4.input' && !pulled) {
+        pulled = true;
+        await app.unplug();
+        await expect(page.getByText(/Type the readings meanwhile/)).toBeVisible();
+        await bench.until('bypass.5.input');
+        await app.plugIn();
+        await expect(page.getByText('Simulated bench reads')).toBeVisible({ timeout: 30_000 });
+        continue;
+      }
+      await reach(item);
+      await moved();
+    }
+
+    await page.goto(`${app.url}/runs/${run.id}/report`);
+    const report = page.getByRole('article', { name: 'Report' });
+    await expect(report.getByText('The unit met every limit tested')).toBeVisible();
+    const kept = await app.get<StoredTrace[]>(`/traces?run=${run.id}`);
+    expect(kept.length).toBeGreaterThan(4);
+    const ratio = kept.find(({ body }) => body.name === `${job.body.tag}: Boost ratio`);
+    expect(ratio?.body.channels.map(({ port }) => port).sort()).toEqual([
+      'activation',
+      'input',
+      'output',
+      'supply',
+    ]);
+  } finally {
+    await app.end();
+  }
+});
+
+test('a logger that is not there, or is none, is said so, and readings are typed', async ({ page }) => {
+  const app = await App.start({ demo: true, live: true });
+  try {
+    await app.unplug();
+    const { run } = await newRun(app, 'GF-GONE');
+    await page.goto(`${app.url}/runs/${run.id}`);
+    await expect(
+      page.getByText(/Nothing listens at 127\.0\.0\.1, port \d+: is the logger on\? Trying again/),
+    ).toBeVisible();
+    const bench = await Technician.at(app, page, run.id);
+    for (let i = 0; i < 5; i += 1) await bench.doNext();
+  } finally {
+    await app.end();
+  }
+});
+
+const LOG = [
+  'Bench logger 7;started by hand',
+  'Zeit;Eingang;Ausgang;Unterdruck',
+  's;bar;bar;mbar',
+  ...Array.from({ length: 400 }, (_, i) => {
+    const input = i / 10;
+    const output = input < 3 ? input : Math.min(3.6 * input, 80.8 + 0.915 * input);
+    return [i / 10, input.toFixed(2), output.toFixed(2), '-677,3'].join(';').replaceAll('.', ',');
+  }),
+  '40,0;oops;9,9;-677,3',
+].join('\r\n');
+
+test('a log is looked over, read, seen against input and against time, noted, saved and taken away', async ({
+  app,
+  page,
+}) => {
+  const file = { name: 'pull 12.csv', mimeType: 'text/csv', buffer: Buffer.from(LOG) };
+  const choose = (input: Locator) => input.setInputFiles(file);
+  await page.goto(`${app.url}/traces/new`);
+  await choose(page.getByLabel('A log as CSV'));
+  await expect(page.getByRole('region', { name: 'Columns' }).getByText('Unterdruck')).toBeVisible();
+  await expect(page.getByLabel('Written as')).toHaveText('negative gauge pressure');
+  await page.getByRole('button', { name: 'Read and analyse' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: /pull 12/ })).toBeVisible();
+  const yields = page.getByRole('region', { name: 'What this trace yields' });
+  await expect(yields.getByText(/^3\.60/)).toBeVisible();
+  await yields.getByText(/1 places of the file could not be read/).click();
+  await expect(yields.getByText(/Line 404, column 2: “oops” is no number/)).toBeVisible();
+  await expect(page.getByRole('img', { name: /Output against input/ })).toBeVisible();
+  await page.keyboard.press('t');
+  const plot = page.getByRole('img', { name: /against time/ });
+  await expect(plot.locator('canvas')).toBeVisible();
+  await plot.click({ position: { x: 300, y: 120 } });
+  await page.getByLabel(/Note at/).fill('Pedal heavy from here');
+  await page.getByRole('button', { name: 'Pin' }).click();
+  await expect(page.getByText('Pedal heavy from here')).toBeVisible();
+  const [drawing] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as SVG' }).click(),
+  ]);
+  expect(drawing.suggestedFilename()).toMatch(/pull.12\.svg/);
+  await page.getByRole('button', { name: 'Take this trace away' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  // The next log of the same logger is read as this one was.
+  await page.goto(`${app.url}/traces/new`);
+  await choose(page.getByLabel('A log as CSV'));
+  await expect(page.getByText('as confirmed last time for this logger')).toBeVisible();
+});
+
+test('what is no log is refused with a sentence, on the page and over HTTP', async ({ app, page }) => {
+  await page.goto(`${app.url}/traces/new`);
+  await page.getByLabel('A log as CSV').setInputFiles({
+    name: 'photo.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from([0xff, 0xd8, 0, 0, 1, 2]),
+  });
+  await expect(page.getByText(/photo\.csv: This is not a text file/)).toBeVisible();
+  const analyse = (body: string, headers = {}) =>
+    fetch(`${app.url}/api/v1/traces/analyse`, { method: 'POST', body, headers });
+  const good = await analyse(LOG);
+  const found = (await good.json()) as { rows: number; analysis: { stretches: { kind: string }[] } };
+  expect(good.status).toBe(200);
+  expect(found.rows).toBe(400);
+  expect(found.analysis.stretches.map(({ kind }) => kind)).toContain('pull');
+  const empty = await analyse('');
+  expect([empty.status, ((await empty.json()) as { title: string }).title]).toEqual([
+    422,
+    'The file is empty.',
+  ]);
+  expect((await analyse(LOG, { origin: 'http://elsewhere.example' })).status).toBe(403);
+  const unnamed = await fetch(`${app.url}/api/v1/traces/import`, { method: 'POST', body: LOG });
+  expect(unnamed.status).toBe(422);
+});

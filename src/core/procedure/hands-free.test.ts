@@ -1,0 +1,77 @@
+/** @jest-environment node */
+import { contextWith } from '../scenarios/bench';
+import { captureNow, type LivePorts } from './hands-free';
+import { findItem, type ReadingItem } from './procedure';
+
+const BAR = 1e5;
+const INHG = 3386.389;
+const { procedure } = contextWith();
+const item = (id: string) => findItem(procedure, id)!.item as ReadingItem;
+
+/** What the ports show, in bar and inHg; everything settled unless named as moving. */
+function ports(
+  show: { input?: number; output?: number; supply?: number; activation?: number },
+  moving: readonly string[] = [],
+): LivePorts {
+  const fluid = (name: string, value = 0) => ({
+    value: value * BAR,
+    settled: !moving.includes(name),
+    step: 0.2 * BAR,
+  });
+  const vacuum = (name: string, value = 0) => ({
+    value: value * INHG,
+    settled: !moving.includes(name),
+    step: 0.1 * INHG,
+  });
+  return {
+    input: fluid('input', show.input),
+    output: fluid('output', show.output),
+    supply: vacuum('supply', show.supply),
+    activation: vacuum('activation', show.activation),
+  };
+}
+
+describe('a reading is captured by itself', () => {
+  test.each([
+    ['an input at its aim, settled', 'ratio.1.input', ports({ input: 12.1 }), true],
+    ['an input still moving', 'ratio.1.input', ports({ input: 12.1 }, ['input']), false],
+    ['an input not at its aim', 'ratio.1.input', ports({ input: 10 }), false],
+    ['an output with its input at the aim', 'ratio.1.output', ports({ input: 12, output: 43 }), true],
+    ['an output that has not settled', 'ratio.1.output', ports({ input: 12, output: 40 }, ['output']), false],
+    ['an output whose input has gone elsewhere', 'ratio.1.output', ports({ input: 16, output: 58 }), false],
+    ['a vented gauge near zero', 'zero.IN-H', ports({ input: 0.4 }), true],
+    ['a gauge that is not vented', 'zero.IN-H', ports({ input: 12 }), false],
+    ['a supply that is there', 'rest.supply', ports({ supply: 20, activation: 20 }), true],
+    ['a supply that is not', 'rest.supply', ports({}), false],
+    [
+      'the crack, as activation leaves the supply',
+      'crack.input',
+      ports({ input: 3, supply: 20, activation: 18 }, ['input']),
+      true,
+    ],
+    [
+      'no crack while activation stands with the supply',
+      'crack.input',
+      ports({ input: 2, supply: 20, activation: 19.9 }),
+      false,
+    ],
+    [
+      'runout, with the working side empty',
+      'runout.input',
+      ports({ input: 33, supply: 20, activation: 0.1 }),
+      true,
+    ],
+    [
+      'no runout while some vacuum is left on it',
+      'runout.input',
+      ports({ input: 28, supply: 20, activation: 1.4 }),
+      false,
+    ],
+    ['what a meter tells', 'switch.input', ports({ input: 4 }), false],
+  ])('%s', (_name, id, show, expected) => {
+    expect(captureNow(item(id), show)).toBe(expected);
+  });
+  test('a port that nothing reads is never captured', () => {
+    expect(captureNow(item('ratio.1.output'), { ...ports({ input: 12 }), output: undefined })).toBe(false);
+  });
+});

@@ -1,0 +1,220 @@
+/** @jest-environment node */
+import { createServer, connect, type Server } from 'node:net';
+import { LoggerClient, type LoggerSample, type LoggerStatus } from './client';
+import { catalogueText, Lines, parseCatalogue, parseSample, sampleText } from './protocol';
+import { SimBench } from './sim-bench';
+import { StandIn } from './stand-in';
+import { TYPICAL_BENCH } from './typical-bench';
+
+const BAR = 1e5;
+const until = async (what: () => boolean, ms = 8000) => {
+  const end = Date.now() + ms;
+  while (!what() && Date.now() < end) await new Promise((soon) => setTimeout(soon, 10));
+  expect(what()).toBe(true);
+};
+
+describe('the protocol', () => {
+  test('a catalogue comes back as it was written', () => {
+    const channels = [
+      { tag: 'G-11', unit: 'BAR', low: 0, high: 10 },
+      { tag: 'V-31', unit: 'KPA', low: -5, high: 101.6 },
+    ];
+    expect(parseCatalogue(catalogueText(channels))).toEqual(channels);
+    for (const text of [
+      '',
+      'nonsense',
+      '"G","BAR",0',
+      '"G","BAR",0,x',
+      Array(80).fill('"G","BAR",0,1').join(';'),
+    ])
+      expect(parseCatalogue(text)).toBeNull();
+  });
+  test('a sample comes back; one that is garbled does not', () => {
+    expect(parseSample(sampleText(1.25, [2.5, NaN]), 2)).toEqual({ t_s: 1.25, values: [2.5, NaN] });
+    for (const line of ['#1,2', '#1,2,3,4', '#x,2,3', '#1,,3', '#1,inf,3', '1,2,3', '#?!,,x'])
+      expect(parseSample(line, 2)).toBeNull();
+  });
+  test('lines come whole from pieces, and an endless one is no line', () => {
+    const lines = new Lines();
+    expect(lines.push('#1,2\r\n#3')).toEqual(['#1,2']);
+    expect(lines.push(',4\n\n')).toEqual(['#3,4']);
+    expect(lines.push('x'.repeat(5000))).toBeNull();
+    expect(lines.push('ok\n')).toEqual(['ok']);
+  });
+});
+
+describe('the simulated bench', () => {
+  test('shows what gauges show: steps, end stops, errors of their own', () => {
+    const bench = new SimBench({
+      ...TYPICAL_BENCH,
+      noise_steps: 0,
+      gauges: TYPICAL_BENCH.gauges.map((g) =>
+        g.tag === 'G-22' ? { ...g, scale: 1.08, zero_Pa: 0.5 * BAR } : g,
+      ),
+    });
+    bench.set({ handle_Pa: 50 * BAR, pull_PaPerS: 20 * BAR });
+    bench.advance(6, 0.02, () => undefined);
+    const [low, high, , out] = bench.read();
+    expect(low).toBeCloseTo(10.2 * BAR, 0);
+    expect(high! / BAR).toBeCloseTo(50, 1);
+    expect(out! / BAR).toBeCloseTo(1.08 * 50 + 0.5, 1);
+    expect(bench.hands.handle_Pa).toBe(50 * BAR);
+  });
+  test('a fault that the unit does not have is refused', () => {
+    expect(() => new SimBench({ ...TYPICAL_BENCH, fault: ['gremlins', 1] })).toThrow('fault: no “gremlins”');
+  });
+});
+
+describe('the stand-in and its reader', () => {
+  let standIn: StandIn;
+  let ports: { logger: number; hands: number };
+  let client: LoggerClient;
+  let statuses: LoggerStatus[];
+  let samples: LoggerSample[];
+  const last = () => statuses.at(-1)!;
+  const read = (port: number, rate_Hz = 200) =>
+    new LoggerClient({ host: '127.0.0.1', port }, rate_Hz, {
+      status: (status) => statuses.push(status),
+      sample: (sample) => samples.push(sample),
+    });
+  const hand = (message: object) =>
+    new Promise<{ ok: boolean; why?: string }>((resolve) => {
+      const socket = connect(ports.hands, '127.0.0.1', () => socket.write(`${JSON.stringify(message)}\n`));
+      socket.on('data', (text) => {
+        socket.destroy();
+        resolve(JSON.parse(String(text)) as { ok: boolean });
+      });
+    });
+  /** Asks the logger as any program would, over a socket of its own. */
+  const ask = (...commands: string[]) =>
+    new Promise<string[]>((resolve) => {
+      const answers: string[] = [];
+      const lines = new Lines();
+      const socket = connect(ports.logger, '127.0.0.1', () => socket.write(`${commands.join('\n')}\n`));
+      socket.setEncoding('ascii');
+      socket.on('data', (text) => {
+        answers.push(...lines.push(String(text))!);
+        if (answers.length < commands.filter((command) => command.includes('?')).length) return;
+        socket.destroy();
+        resolve(answers);
+      });
+    });
+
+  beforeEach(async () => {
+    statuses = [];
+    samples = [];
+    standIn = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
+    ports = await standIn.start(0, 0);
+    client = read(ports.logger);
+  });
+  afterEach(async () => {
+    client.stop();
+    await standIn.stop();
+  });
+
+  test('answers who it is, what it reads, single readings, and errors in turn', async () => {
+    const [name, catalogue, one, all] = await ask('*IDN?', 'CHAN:CAT?', 'READ? "G-12"', 'READ?');
+    expect(name).toMatch(/^Hard Pedal,Bench stand-in/);
+    expect(parseCatalogue(catalogue!)!.map(({ tag }) => tag)).toEqual([
+      'G-11',
+      'G-12',
+      'G-21',
+      'G-22',
+      'V-31',
+      'V-41',
+    ]);
+    expect(Math.abs(Number(one))).toBeLessThan(1);
+    expect(all!.split(',')).toHaveLength(6);
+    expect(await ask('FLY:AWAY', 'STR:RATE', 'STR:RATE 5', ...Array<string>(4).fill('SYST:ERR?'))).toEqual([
+      '-113,"Undefined header"',
+      '-109,"Missing parameter"',
+      '-224,"Illegal parameter value"',
+      '0,"No error"',
+    ]);
+  });
+  test('streams in SI at the rate asked for, and the handle moves the readings', async () => {
+    client.start();
+    await until(() => samples.length > 20);
+    expect(last()).toMatchObject({ state: 'streaming', trouble: null });
+    const spacing = samples.slice(1).map(({ t_s }, i) => t_s - samples[i]!.t_s);
+    expect(Math.max(...spacing)).toBeLessThan(0.0101);
+    expect((await hand({ hands: { handle_Pa: 8 * BAR, pull_PaPerS: 40 * BAR } })).ok).toBe(true);
+    await until(() => Math.abs(samples.at(-1)!.values[0]! / BAR - 8) < 0.1);
+  });
+  test('a pulled cable is said, and taken up again', async () => {
+    client.start();
+    await until(() => samples.length > 5);
+    standIn.cut();
+    await until(() => last().state === 'lost');
+    expect(last().trouble).toMatch(/closed the line|line to the logger broke/);
+    const before = samples.length;
+    await until(() => last().state === 'streaming' && samples.length > before + 5);
+    expect(last().trouble).toBeNull();
+  });
+  test('nonsense between readings is passed over; drop-outs and late packets too', async () => {
+    await hand({ mischief: { dropEvery: 3, garbleEvery: 4, lateBy: 10 } });
+    client.start();
+    await until(() => samples.length > 40);
+    expect(samples.every(({ values }) => values.length === 6 && values.every(Number.isFinite))).toBe(true);
+  });
+  test('nothing but nonsense is said', async () => {
+    await hand({ mischief: { garbleEvery: 1 } });
+    client.start();
+    await until(() => /lines that are no readings/.test(last()?.trouble ?? ''));
+    expect(samples).toEqual([]);
+  });
+  test('hands that make no sense are refused', async () => {
+    expect(await hand({ unit: { fault: ['gremlins', 1] } })).toMatchObject({ ok: false });
+    expect((await hand({ unit: { fault: ['torn-diaphragm', 0.5], supply_Pa: 50_000 } })).ok).toBe(true);
+  });
+
+  describe('what is no bench logger', () => {
+    let other: Server;
+    const serve = (talk: (line: string, say: (text: string) => void) => void) =>
+      new Promise<number>((resolve) => {
+        other = createServer((socket) => {
+          socket.on('error', () => socket.destroy());
+          const lines = new Lines();
+          socket.on('data', (text) =>
+            lines.push(String(text))?.forEach((line) => talk(line, (said) => socket.write(said))),
+          );
+        }).listen(0, '127.0.0.1', () => resolve((other.address() as { port: number }).port));
+      });
+    afterEach(() => new Promise((done) => other.close(done)));
+    const stranger = async (talk: Parameters<typeof serve>[0]) => {
+      client = read(await serve(talk));
+      client.start();
+    };
+    test('answers nothing', async () => {
+      await stranger(() => undefined);
+      await until(() => /does not answer \*IDN\?/.test(last()?.trouble ?? ''));
+      client.stop();
+    });
+    test('has a catalogue that cannot be read, or units not known', async () => {
+      await stranger((line, say) => say(line === '*IDN?' ? 'X\n' : '"A","FURLONG",0,1\n'));
+      await until(() => /reads in “FURLONG”, a unit not known/.test(last()?.trouble ?? ''));
+      client.stop();
+    });
+    test('floods', async () => {
+      await stranger((line, say) => {
+        if (line === '*IDN?') say('X\n');
+        if (line === 'CHAN:CAT?') say('"A","BAR",0,1\n');
+        if (line === 'SYST:ERR?') say('0,"No error"\n');
+        if (line === 'STR:STAR') say('#1,1\n'.repeat(12_000));
+      });
+      await until(() =>
+        /far more readings than it was asked for/.test(statuses.map(({ trouble }) => trouble).join()),
+      );
+      expect(samples.length).toBeLessThanOrEqual(5000);
+      client.stop();
+    });
+  });
+  test('nothing at the address', async () => {
+    await standIn.stop();
+    client.start();
+    await until(() => /Nothing listens at 127\.0\.0\.1, port \d+/.test(last()?.trouble ?? ''));
+    client.stop();
+    standIn = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
+    await standIn.start(0, 0);
+  });
+});
