@@ -13,3 +13,5 @@ export function table(unit: string, rows: Record<string, ReturnType<typeof quant
     );
   }
 }
+
+export const medianOf = (values: readonly number[]): number => quantiles(values).median;

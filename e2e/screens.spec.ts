@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
+import type { StoredTrace } from '../src/server/traces';
 import { App, expect, test } from './app';
 import { newRun, Technician } from './technician';
 
@@ -10,6 +11,8 @@ interface Demo {
   run(tag: string): string;
   readonly profile: string;
   readonly instrument: string;
+  readonly trace: string;
+  readonly otherTrace: string;
 }
 
 async function demoOf(app: App): Promise<Demo> {
@@ -17,11 +20,14 @@ async function demoOf(app: App): Promise<Demo> {
   const tagged = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const [profile] = await app.get<StoredProfile[]>('/profiles');
   const [instrument] = await app.get<StoredInstrument[]>('/instruments');
+  const [trace, otherTrace] = await app.get<StoredTrace[]>('/traces');
   return {
     job: (tag) => `/jobs/${tagged(tag).id}`,
     run: (tag) => `/runs/${tagged(tag).runs[0]!.id}`,
     profile: `/shelf/profiles/${profile!.id}`,
     instrument: `/shelf/instruments/${instrument!.id}`,
+    trace: `/traces/${trace!.id}`,
+    otherTrace: otherTrace!.id,
   };
 }
 
@@ -53,6 +59,11 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   workings: () => '/shelf/workings',
   faults: () => '/shelf/faults',
   'off the shelf': () => '/shelf/removed',
+  'bench logger': () => '/shelf/logger',
+  traces: () => '/traces',
+  trace: (demo) => demo.trace,
+  'two traces': (demo) => `${demo.trace}?with=${demo.otherTrace}`,
+  'read a log': () => '/traces/new',
   'nothing here': () => '/jobs/no-such-job',
 };
 

@@ -85,8 +85,13 @@ export class Technician {
     return quantity === 'pressure' ? (value / 1e5).toFixed(2) : `${(value / 3386.389).toFixed(1)} inHg`;
   }
 
-  /** Does one thing by keyboard and waits until the server has it. @returns the step it belonged to */
-  async doNext(): Promise<string> {
+  /**
+   * Does one thing by keyboard and waits until the server has it.
+   *
+   * @param handsFree the run moves on by itself: what is next on the screen is not waited for
+   * @returns the step it belonged to
+   */
+  async doNext(handsFree = false): Promise<string> {
     const { action, count } = await this.next();
     const { keyboard } = this.page;
     if (action.kind === 'done') return 'done';
@@ -122,7 +127,7 @@ export class Technician {
     await expect
       .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
       .toBeGreaterThan(count);
-    await this.settled();
+    if (!handsFree) await this.settled();
     return step;
   }
 

@@ -1,5 +1,6 @@
 import { chromium } from '@playwright/test';
 import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
+import type { StoredTrace } from '../src/server/traces';
 import { App } from '../e2e/app';
 import config from '../playwright.config';
 
@@ -10,6 +11,8 @@ async function main() {
   const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const [profile] = (await app.get<StoredProfile[]>('/profiles')).slice(-1);
   const instrument = (await app.get<StoredInstrument[]>('/instruments')).at(-1);
+  const traces = await app.get<StoredTrace[]>('/traces');
+  const trace = (name: string) => traces.find(({ body }) => body.name.includes(name))!.id;
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const run = (tag: string) => `/runs/${job(tag).runs[0]!.id}`;
   const wide = { width: 1280, height: 800 };
@@ -28,6 +31,12 @@ async function main() {
     { name: 'run', where: run('GF-0423'), size: wide },
     { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true },
     { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
+    { name: 'traces', where: '/traces', size: wide },
+    {
+      name: 'trace',
+      where: `/traces/${trace('after the repair')}?with=${trace('before the repair')}`,
+      size: wide,
+    },
     { name: 'shelf', where: '/shelf', size: wide },
     { name: 'profile', where: `/shelf/profiles/${profile!.id}`, size: wide },
     { name: 'workings', where: '/shelf/workings', size: wide },

@@ -28,6 +28,7 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
         <>
           <LinkButton href="/shelf/workings">Workings</LinkButton>
           <LinkButton href="/shelf/faults">Faults</LinkButton>
+          <LinkButton href="/shelf/logger">Bench logger</LinkButton>
           <LinkButton href="/shelf/technicians">Technicians</LinkButton>
           <LinkButton href="/shelf/records">Records</LinkButton>
           <LinkButton href="/shelf/removed">Off the shelf</LinkButton>

@@ -7,7 +7,7 @@ import { fromSI, unitFor, type UnitSet } from '@/core/quantities/units';
 import type { Stretch } from '@/core/signals/analyse';
 import type { TraceRecord } from '@/core/records/trace-record';
 import { useSettings } from '../settings-context';
-import { lineFor, readEnvelope, type Envelope } from './envelope';
+import { columnsFor, readEnvelope, type Columns, type Envelope } from './envelope';
 import { inkOf, useChart, type PlotOption } from './use-chart';
 
 /** A trace to be drawn, and how far it is moved in time to lie over another. */
@@ -197,31 +197,55 @@ function seriesOf(traces: readonly DrawnTrace[], data: Held, view: View, unitSet
             fine && fine.from_s <= own[0] && fine.to_s >= Math.min(own[1], held.whole.to_s)
               ? fine
               : held.whole;
-          const line = lineFor(source, c, own, COLUMNS);
+          const columns = columnsFor(source, c, own, COLUMNS);
           // Two corners of the plane say where everything lies: the axes are straight.
           const [x0, y0] = api.coord([0, 0]) as [number, number];
           const [x1, y1] = api.coord([1, 1]) as [number, number];
-          const points: number[][] = [];
-          for (let i = 0; i < line.length; i += 2)
-            points.push([
-              x0 + (x1 - x0) * (line[i]! + trace.shift_s),
-              y0 + (y1 - y0) * fromSI(line[i + 1]!, unit),
-            ]);
+          const x = (t: number) => x0 + (x1 - x0) * (t + trace.shift_s);
+          const y = (value: number) => y0 + (y1 - y0) * fromSI(value, unit);
+          const style = { opacity: k === 0 ? 1 : 0.45 };
+          if (columns.count < FEW)
+            return {
+              type: 'polyline',
+              shape: { points: middles(columns, x, y) },
+              style: { ...style, fill: 'none', stroke: color, lineWidth: 1.4 },
+            };
           return {
-            type: 'polyline',
-            shape: { points },
-            style: {
-              fill: 'none',
-              stroke: color,
-              lineWidth: k === 0 ? 1.3 : 1,
-              opacity: k === 0 ? 1 : 0.55,
-              lineDash: k === 0 ? undefined : [4, 3],
-            },
+            type: 'polygon',
+            shape: { points: outline(columns, x, y) },
+            style: { ...style, fill: color },
           };
         },
       };
     }),
   );
+}
+
+/** Fewer readings than this are joined by lines. */
+const FEW = 350;
+/** Half of the thickness of a line, pixels. */
+const HALF_LINE = 0.7;
+
+type Place = (value: number) => number;
+
+const middles = ({ count, at_s, low, high }: Columns, x: Place, y: Place): number[][] =>
+  Array.from({ length: count }, (_, i) => [x(at_s[i]!), y((low[i]! + high[i]!) / 2)]);
+
+/**
+ * The outline of all columns, to be filled: along the tops and back along the bottoms. Filling it costs a small part
+ * of stroking a line that runs up and down in every column.
+ */
+function outline({ count, at_s, half_s, low, high }: Columns, x: Place, y: Place): number[][] {
+  const points: number[][] = [];
+  for (let i = 0; i < count; i += 1) {
+    const top = y(high[i]!) - HALF_LINE;
+    points.push([x(at_s[i]! - half_s), top], [x(at_s[i]! + half_s), top]);
+  }
+  for (let i = count - 1; i >= 0; i -= 1) {
+    const bottom = y(low[i]!) + HALF_LINE;
+    points.push([x(at_s[i]! + half_s), bottom], [x(at_s[i]! - half_s), bottom]);
+  }
+  return points;
 }
 
 function optionOf({ traces, stretches, chosen, unitSet, data, view }: Scene): PlotOption {

@@ -1,0 +1,175 @@
+'use client';
+
+import {
+  Box,
+  Button,
+  MenuItem,
+  Slider,
+  Table,
+  TableBody,
+  TableCell,
+  TableRow,
+  TextField,
+} from '@mui/material';
+import { useState } from 'react';
+import { FAMILIES } from '@/core/families/registry';
+import type { StoredInstrument } from '@/core/records/views';
+import { findUnit, toSI, unitFor } from '@/core/quantities/units';
+import { call } from '../api';
+import { LinkButton } from '../link-button';
+import { Nothing, Page, Part } from '../page';
+import { usePrint, useSettings } from '../settings-context';
+import { Columns } from '../table-head';
+import { useLive } from './use-live';
+
+const STATES = {
+  off: 'No bench logger is set: readings are typed.',
+  connecting: 'Connecting…',
+  streaming: 'Reading.',
+  lost: 'The line is down.',
+} as const;
+
+/** The bench logger: whether it reads, what it reads, and what stands on it where it is simulated. */
+export function LoggerPage({ instruments }: { instruments: readonly StoredInstrument[] }) {
+  const settings = useSettings();
+  const { status, moment } = useLive(settings.logger !== '');
+  const state = settings.logger === '' ? 'off' : (status?.state ?? 'connecting');
+  return (
+    <Page
+      title="Bench logger"
+      actions={
+        <LinkButton href="/shelf/settings">
+          {settings.logger ? 'Change the address' : 'Set an address'}
+        </LinkButton>
+      }
+    >
+      <Part title={settings.logger || 'No address'} note={status?.name ?? undefined}>
+        <Box role="status" sx={{ fontWeight: 600, color: status?.trouble ? 'error.main' : 'text.primary' }}>
+          {status?.trouble ?? STATES[state]}
+        </Box>
+        {(status?.channels.length ?? 0) > 0 && (
+          <Table size="small" aria-label="Channels" sx={{ mt: 1 }}>
+            <Columns names={['Channel', 'On the Shelf', 'Stands on', 'Range', 'Now']} />
+            <TableBody>
+              {status!.channels.map((channel) => (
+                <ChannelRow
+                  key={channel.tag}
+                  channel={channel}
+                  gauge={instruments.find(({ body }) => body.tag === channel.tag)}
+                  now={moment?.shown[channel.tag]}
+                  still={moment?.settled.includes(channel.tag) ?? false}
+                />
+              ))}
+            </TableBody>
+          </Table>
+        )}
+        {state === 'off' && (
+          <Nothing>
+            A logger reads the gauges by itself: its address is a name and a port, as 127.0.0.1:5025. The
+            simulated bench that comes with the demo listens there.
+          </Nothing>
+        )}
+      </Part>
+      {status?.simulated && state === 'streaming' && <SimulatedUnit />}
+    </Page>
+  );
+}
+
+interface ChannelRowProps {
+  readonly channel: {
+    readonly tag: string;
+    readonly unit: string;
+    readonly low: number;
+    readonly high: number;
+  };
+  readonly gauge: StoredInstrument | undefined;
+  readonly now: number | undefined;
+  readonly still: boolean;
+}
+
+function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
+  const print = usePrint();
+  const { unitSet } = useSettings();
+  const quantity = gauge?.body.quantity ?? 'pressure';
+  const unit = findUnit(channel.unit);
+  const end = unit ? print.value(toSI(channel.high, unit), quantity) : `${channel.high} ${channel.unit}`;
+  return (
+    <TableRow>
+      <TableCell sx={{ fontWeight: 700 }}>{channel.tag}</TableCell>
+      <TableCell>{gauge?.body.name ?? 'Not on the Shelf: it cannot be captured from'}</TableCell>
+      <TableCell>{gauge?.body.usualPort ?? ''}</TableCell>
+      <TableCell>to {end}</TableCell>
+      <TableCell sx={{ fontFamily: 'monospace', whiteSpace: 'nowrap' }}>
+        {now === undefined
+          ? ''
+          : `${print.value(now, quantity, { bare: true, u_SI: gauge?.body.step_Pa })} ${unitFor(quantity, unitSet).symbol}${still ? '' : ' · moving'}`}
+      </TableCell>
+    </TableRow>
+  );
+}
+
+const FAULTS = FAMILIES['remote-vacuum'].faults;
+
+/** What stands on the simulated bench, and what is hidden in it. */
+function SimulatedUnit() {
+  const print = usePrint();
+  const [fault, setFault] = useState('');
+  const [severity, setSeverity] = useState(0.7);
+  const [supply_inHg, setSupply] = useState(20);
+  const [said, setSaid] = useState('');
+  const put = async () => {
+    const unit = { fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * 3386.389 };
+    const answer = await call('POST', '/live/hands', { unit });
+    setSaid(answer.ok ? 'On the bench now, vented and released.' : answer.problem.title);
+  };
+  return (
+    <Part title="Simulated bench" note="what is hidden in the unit is not shown to the run">
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 3, pt: 1 }}>
+        <TextField
+          select
+          label="Hidden fault"
+          value={fault}
+          onChange={(event) => setFault(event.target.value)}
+        >
+          <MenuItem value="">None: a healthy unit</MenuItem>
+          {FAULTS.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Box>
+          <Box id="severity">How far it has gone: {Math.round(100 * severity)} %</Box>
+          <Slider
+            aria-labelledby="severity"
+            disabled={!fault}
+            value={severity}
+            min={0}
+            max={1}
+            step={0.05}
+            onChange={(_event, value) => setSeverity(value as number)}
+          />
+        </Box>
+        <Box>
+          <Box id="supply">
+            Vacuum that the pump reaches: {print.value(supply_inHg * 3386.389, 'depression')}
+          </Box>
+          <Slider
+            aria-labelledby="supply"
+            value={supply_inHg}
+            min={4}
+            max={27}
+            step={0.5}
+            onChange={(_event, value) => setSupply(value as number)}
+          />
+        </Box>
+      </Box>
+      <Button variant="contained" onClick={() => void put()} sx={{ mt: 1 }}>
+        Put it on the bench
+      </Button>
+      <Box role="status" sx={{ mt: 1 }}>
+        {said}
+      </Box>
+    </Part>
+  );
+}
