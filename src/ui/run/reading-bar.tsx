@@ -70,7 +70,9 @@ export function ReadingBar(props: ReadingBarProps) {
     text.trim() === '' && heard
       ? heard
       : gaugeInUse(choices, own, named, Math.max(aim, typed.ok ? typed.value_SI : 0));
-  const live = moment && gauge && text.trim() === '' ? moment.shown[gauge.tag] : undefined;
+  const shown = moment && gauge && text.trim() === '' ? moment.shown[gauge.tag] : undefined;
+  // A vacuum transducer at rest wanders about zero; a depression below it is none.
+  const live = shown !== undefined && item.quantity === 'depression' ? Math.max(0, shown) : shown;
   const stands = Boolean(gauge && moment?.settled.includes(gauge.tag));
   const low = own.find((g) => g.tiedTo && g.fullScale_Pa < aim && g.tag !== gauge?.tag);
 
