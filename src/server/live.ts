@@ -107,13 +107,16 @@ const held = globalThis as typeof globalThis & { hardPedalLink?: Link };
 /** The line to the logger that the settings name; null where they name none. */
 export async function link(db: Knex): Promise<Link | null> {
   const address = (await readSettings(db)).body.logger;
-  if (held.hardPedalLink && held.hardPedalLink.address !== address) {
-    held.hardPedalLink.stop();
-    held.hardPedalLink = undefined;
-  }
+  if (held.hardPedalLink && held.hardPedalLink.address !== address) hangUp();
   if (address === '') return null;
   held.hardPedalLink ??= new Link(address);
   return held.hardPedalLink;
+}
+
+/** Lets go of the logger: for an end of the application, and of a test. */
+export function hangUp(): void {
+  held.hardPedalLink?.stop();
+  held.hardPedalLink = undefined;
 }
 
 /** Events for a screen: the status as it changes, and what the instruments show, many times a second. */

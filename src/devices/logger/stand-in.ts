@@ -82,9 +82,10 @@ export class StandIn {
 
   /** Begins, on loopback only. @returns the ports taken */
   async start(loggerPort: number, handPort: number): Promise<{ logger: number; hands: number }> {
+    const ports = { logger: await bind(this.logger, loggerPort), hands: await bind(this.handle, handPort) };
     this.lastTick = this.clock();
     this.timer = setInterval(() => this.tick(), TICK_S * 1000);
-    return { logger: await bind(this.logger, loggerPort), hands: await bind(this.handle, handPort) };
+    return ports;
   }
 
   async stop(): Promise<void> {

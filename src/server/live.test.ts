@@ -1,0 +1,157 @@
+/** @jest-environment node */
+import type { Knex } from 'knex';
+import type { LiveMessage } from '@/core/records/live';
+import { StandIn } from '@/devices/logger/stand-in';
+import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
+import { Desk, newId, taken, whyNot } from './demo/desk';
+import { FIXTURE_NOW as NOW } from './demo/fixture';
+import { hangUp, link, liveStream, recordStep, workBench } from './live';
+import { startRun } from './runs';
+import { readSettings, writeSettings } from './shelf';
+import { analysisOf, listTraces } from './traces';
+
+let desk: Desk;
+let db: Knex;
+let bench: StandIn;
+let port: number;
+beforeAll(async () => {
+  desk = await Desk.open();
+  db = desk.db;
+});
+afterAll(() => desk.close());
+beforeEach(async () => {
+  // The hands listen on the port above the logger's: a pair of free ports is looked for.
+  for (port = 40_000 + 2 * Math.floor(Math.random() * 8000); ; port += 2) {
+    bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
+    if (await bench.start(port, port + 1).catch(() => null)) break;
+    await bench.stop();
+  }
+  await setLogger(`127.0.0.1:${port}`);
+});
+afterEach(async () => {
+  hangUp();
+  await bench.stop();
+});
+
+async function setLogger(logger: string) {
+  const { version, body } = await readSettings(db);
+  taken(await writeSettings(db, version, { ...body, logger }, NOW));
+}
+const until = async (what: () => boolean | Promise<boolean>, ms = 8000) => {
+  const end = Date.now() + ms;
+  while (!(await what()) && Date.now() < end) await new Promise((soon) => setTimeout(soon, 20));
+  expect(await what()).toBe(true);
+};
+const streaming = async () => {
+  const line = (await link(db))!;
+  await until(() => line.status.state === 'streaming' && line.moment !== null);
+  return line;
+};
+
+/** Reads messages off a stream until one is wanted, then leaves. */
+async function messagesUntil(wanted: (message: LiveMessage) => boolean): Promise<LiveMessage[]> {
+  const leave = new AbortController();
+  const reader = (await liveStream(db, leave.signal)).getReader();
+  const seen: LiveMessage[] = [];
+  const decoder = new TextDecoder();
+  for (let i = 0; i < 2000; i += 1) {
+    const { value, done } = await reader.read();
+    if (done) break;
+    for (const line of decoder.decode(value).split('\n\n').filter(Boolean))
+      seen.push(JSON.parse(line.replace(/^data: /, '')) as LiveMessage);
+    if (seen.some(wanted)) break;
+  }
+  leave.abort();
+  await reader.cancel();
+  return seen;
+}
+
+describe('the line to the logger', () => {
+  test('is one, follows the settings, and is none where none is set', async () => {
+    const line = await streaming();
+    expect(await link(db)).toBe(line);
+    expect(line.status).toMatchObject({ simulated: true, trouble: null });
+    await setLogger('');
+    expect(await link(db)).toBeNull();
+    const [first] = await messagesUntil(({ type }) => type === 'status');
+    expect(first).toMatchObject({ type: 'status', status: { state: 'off' } });
+  });
+  test('tells a screen what every gauge shows, in SI, and which stand still', async () => {
+    await streaming();
+    const seen = await messagesUntil(
+      (message) => message.type === 'moment' && message.moment.settled.length === 6,
+    );
+    const moments = seen.flatMap((message) => (message.type === 'moment' ? [message.moment] : []));
+    expect(moments.length).toBeGreaterThan(5);
+    expect(Object.keys(moments.at(-1)!.shown).sort()).toEqual([
+      'G-11',
+      'G-12',
+      'G-21',
+      'G-22',
+      'V-31',
+      'V-41',
+    ]);
+    expect(Math.abs(moments.at(-1)!.shown['G-12']!)).toBeLessThan(1e5);
+  });
+  test('says where nothing is there', async () => {
+    await bench.stop();
+    hangUp();
+    const line = (await link(db))!;
+    await until(() => /Nothing listens/.test(line.status.trouble ?? ''));
+    bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
+    await bench.start(0, 0);
+  });
+});
+
+describe('the simulated bench', () => {
+  test('is worked from the screen: handle, valve, and what stands on it', async () => {
+    const line = await streaming();
+    expect(await workBench(db, { hands: { handle_Pa: 2e6, pull_PaPerS: 2e7 } })).toMatchObject({
+      ok: true,
+      value: { hands: { handle_Pa: 2e6 } },
+    });
+    await until(() => Math.abs(line.moment!.shown['G-12']! - 2e6) < 5e4);
+    const job = await desk.jobOf('GF-0425');
+    const run = taken(await startRun(db, job.id, NOW));
+    taken(await workBench(db, { unit: { run: run.id, fault: ['torn-diaphragm', 0.5], supply_Pa: 50_000 } }));
+    await until(() => Math.abs(line.moment!.shown['G-12']!) < 1e5);
+  });
+  test('refuses what makes no sense', async () => {
+    await streaming();
+    expect(whyNot(await workBench(db, { unit: { fault: ['gremlins', 1] } }))).toMatch(/gremlins/);
+    expect(whyNot(await workBench(db, { hands: { valve: 'ajar' } }))).not.toBe('');
+    await setLogger('');
+    expect(whyNot(await workBench(db, { hands: { pump: false } }))).toMatch(/work it by hand/);
+  });
+});
+
+describe('the trace of a step', () => {
+  test('is what the logger sent while it was done, kept when the next begins', async () => {
+    const line = await streaming();
+    const job = await desk.jobOf('GF-0424');
+    const run = taken(await startRun(db, job.id, NOW));
+    expect(taken(await recordStep(db, run.id, { step: 'bypass' }, NOW))).toEqual({ recording: true });
+    taken(await workBench(db, { hands: { handle_Pa: 6e6, pull_PaPerS: 2e7 } }));
+    await until(() => (line.recording?.rows.length ?? 0) > 420);
+    taken(await recordStep(db, run.id, { step: 'bypass' }, NOW));
+    expect(await listTraces(db, run.id)).toEqual([]);
+    taken(await recordStep(db, run.id, { step: null }, NOW));
+    const [kept] = await listTraces(db, run.id);
+    expect(kept!.body).toMatchObject({ name: 'GF-0424: Bypass, assist off', source: 'bench', runId: run.id });
+    // Of the tied pairs the wide ranges are kept: they have seen everything.
+    expect(kept!.body.channels.map(({ name }) => name)).toEqual(['G-12', 'G-22', 'V-31', 'V-41']);
+    expect(taken(await analysisOf(db, kept!.id)).stretches.map(({ kind }) => kind)).toContain('bypass');
+  });
+  test('of a moment is none; of no run is refused; without a logger nothing is recorded', async () => {
+    await streaming();
+    const job = await desk.jobOf('GF-0412');
+    const run = taken(await startRun(db, job.id, NOW));
+    taken(await recordStep(db, run.id, { step: 'zeros' }, NOW));
+    taken(await recordStep(db, run.id, { step: null }, NOW));
+    expect(await listTraces(db, run.id)).toEqual([]);
+    expect(whyNot(await recordStep(db, newId(), { step: 'zeros' }, NOW))).toMatch(/no such run/);
+    expect(whyNot(await recordStep(db, run.id, {}, NOW))).not.toBe('');
+    await setLogger('');
+    expect(taken(await recordStep(db, run.id, { step: 'zeros' }, NOW))).toEqual({ recording: false });
+  });
+});
