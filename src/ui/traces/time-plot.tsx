@@ -262,7 +262,7 @@ function optionOf({ traces, stretches, chosen, unitSet, data, view }: Scene): Pl
     const top = Math.max(1e-9, ...mine.map((c) => greatestOf(whole?.greatest[c] ?? new Float32Array())));
     return { min: 0, max: niceTop(fromSI(top, unit(grid))) };
   };
-  const split = vacuum && fluid ? '54%' : '80%';
+  const split = vacuum && fluid ? '51%' : '80%';
   const grids = [
     { left: 64, right: 20, top: 34, height: fluid ? split : '0%' },
     { left: 64, right: 20, bottom: 46, height: vacuum ? (fluid ? '24%' : '82%') : '0%' },

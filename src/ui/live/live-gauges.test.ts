@@ -1,0 +1,58 @@
+/** @jest-environment node */
+import { gauges, rig } from '@/core/scenarios/bench';
+import { EMPTY_RUN, type RunState } from '@/core/procedure/run';
+import type { LiveMoment } from '@/core/records/live';
+import { gaugeNow, portsNow } from './live-gauges';
+
+const BAR = 1e5;
+const moment = (shown: Record<string, number>, settled: readonly string[] = []): LiveMoment => ({
+  t_s: 1,
+  shown,
+  settled,
+});
+
+describe('the gauge that reads now', () => {
+  test.each([
+    ['the low one within its range', { 'IN-L': 6 * BAR, 'IN-H': 6.1 * BAR }, 'IN-L'],
+    ['the high one past the end of the low', { 'IN-L': 10.2 * BAR, 'IN-H': 20 * BAR }, 'IN-H'],
+    ['the only one that the logger has', { 'IN-H': 2 * BAR }, 'IN-H'],
+    ['the widest where all are at their end', { 'IN-L': 10.2 * BAR, 'IN-H': 170 * BAR }, 'IN-H'],
+  ])('%s', (_name, shown, tag) => {
+    expect(gaugeNow(rig.input, moment(shown))!.tag).toBe(tag);
+  });
+  test('none where the logger has none of the port', () => {
+    expect(gaugeNow(rig.input, moment({ 'OUT-H': BAR }))).toBeNull();
+  });
+});
+
+describe('what the ports show', () => {
+  /** A run in which one gauge was read vented, a little off zero. */
+  const vented: RunState = {
+    ...EMPTY_RUN,
+    captures: [
+      {
+        id: '00000000-0000-4000-8000-000000000001',
+        at: '2026-11-23T08:00:00.000Z',
+        item: 'zero.IN-H',
+        value_SI: 0.4 * BAR,
+        typed: '',
+        instrument: 'IN-H',
+        confirmedUnlikely: false,
+        struck: false,
+        gateShut: false,
+        stale: false,
+        session: 0,
+      },
+    ],
+  };
+  test('the vented zero taken off, and whether it stands still', () => {
+    const ports = portsNow(
+      rig,
+      vented,
+      moment({ 'IN-L': 10.2 * BAR, 'IN-H': 20.4 * BAR, 'VAC-S': 6e4 }, ['VAC-S']),
+    );
+    expect(ports.input).toEqual({ value: 20 * BAR, settled: false, step: gauges.inHigh.step_Pa });
+    expect(ports.supply).toMatchObject({ value: 6e4, settled: true });
+    expect([ports.output, ports.activation]).toEqual([undefined, undefined]);
+  });
+});
