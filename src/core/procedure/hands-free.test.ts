@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { contextWith } from '../scenarios/bench';
 import { captureNow, type LivePorts } from './hands-free';
+import { liveByGauges } from './live';
 import { findItem, type ReadingItem } from './procedure';
 
 const BAR = 1e5;
@@ -73,5 +74,22 @@ describe('a reading is captured by itself', () => {
   });
   test('a port that nothing reads is never captured', () => {
     expect(captureNow(item('ratio.1.output'), { ...ports({ input: 12 }), output: undefined })).toBe(false);
+  });
+});
+
+describe('what is live by the gauges', () => {
+  const known = { vacuum: 'on', supply_Pa: 20 * INHG, input: 20 * BAR, spent: false } as const;
+  test('they know better than what was captured last', () => {
+    expect(liveByGauges(known, ports({}))).toEqual({ ...known, supply_Pa: 0, input: 'released' });
+    const off = { ...known, vacuum: 'off', supply_Pa: null, input: 'released' } as const;
+    expect(liveByGauges(off, ports({ input: 30, supply: 12 }))).toEqual({
+      ...off,
+      supply_Pa: 12 * INHG,
+      input: 30 * BAR,
+    });
+    expect(liveByGauges(off, ports({}))).toEqual(off);
+  });
+  test('where they do not read, it stands as captured', () => {
+    expect(liveByGauges(known, {})).toEqual(known);
   });
 });

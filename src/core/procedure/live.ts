@@ -1,3 +1,4 @@
+import type { LivePort, LivePorts } from './hands-free';
 import { findItem } from './procedure';
 import type { Procedure, SourceState, Step } from './procedure';
 import { isDone, type RunState } from './run';
@@ -36,6 +37,23 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
   }
   const on = run.vacuum === 'on';
   return { vacuum: run.vacuum, supply_Pa: on || shutIn ? supply_Pa : null, input, spent: spent && !on };
+}
+
+/** A gauge that stands this many readable steps above zero has something on it. */
+const STANDS_STEPS = 5;
+
+/** What is live, where gauges that read themselves say so: they know better than what was last captured. */
+export function liveByGauges(live: LiveState, { input, supply }: LivePorts): LiveState {
+  const stands = (port: LivePort) => port.value > STANDS_STEPS * port.step;
+  return {
+    ...live,
+    input: input ? (stands(input) ? input.value : 'released') : live.input,
+    supply_Pa: supply
+      ? live.vacuum === 'on' || stands(supply)
+        ? Math.max(0, supply.value)
+        : null
+      : live.supply_Pa,
+  };
 }
 
 /** Steps that are done or skipped, for progress: how many of how many. */

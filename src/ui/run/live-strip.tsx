@@ -1,15 +1,23 @@
 'use client';
 
 import { Box } from '@mui/material';
-import { liveState } from '@/core/procedure/live';
+import type { LivePorts } from '@/core/procedure/hands-free';
+import { liveByGauges, liveState } from '@/core/procedure/live';
 import { vacuumWords } from '../live-words';
 import { usePrint } from '../settings-context';
 import type { RunHandle } from './use-run';
 
+interface LiveStripProps {
+  readonly run: RunHandle;
+  /** What gauges that read themselves show; null where readings are typed. */
+  readonly gauges: LivePorts | null;
+}
+
 /** What is live now, always in sight. */
-export function LiveStrip({ run }: { run: RunHandle }) {
+export function LiveStrip({ run, gauges }: LiveStripProps) {
   const print = usePrint();
-  const live = liveState(run.context.procedure, run.state);
+  const known = liveState(run.context.procedure, run.state);
+  const live = gauges ? liveByGauges(known, gauges) : known;
   const pill = (label: string, on: boolean) => (
     <Box
       component="span"

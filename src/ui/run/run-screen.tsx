@@ -162,7 +162,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         <Box component="h1" sx={{ m: 0, fontSize: '1.05rem', fontWeight: 650 }}>
           {job.body.tag} · {job.profileName}
         </Box>
-        <LiveStrip run={run} />
+        <LiveStrip run={run} gauges={livePorts} />
         {status && status.state !== 'off' && (
           <Box
             role="status"
