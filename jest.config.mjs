@@ -4,6 +4,8 @@ const createConfig = nextJest({ dir: './' });
 
 export default createConfig({
   testEnvironment: 'node',
+  // A demo world is made before some tests: on a busy machine that takes longer than the five seconds that are usual.
+  testTimeout: 60_000,
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
   modulePathIgnorePatterns: ['<rootDir>/.next/'],
