@@ -29,6 +29,16 @@ describe('a pointer stands still', () => {
     expect(watch((t) => 0.1 * t, 6)).not.toContain(true);
     expect(watch((t) => 2 * t, 6, 0.1)).not.toContain(true);
   });
+  test('not in the moment of a jump, before noise could be told from it', () => {
+    const random = seeded(6);
+    const settling = new Settling({ over_s: 1.2, step: 0.01 });
+    for (let i = 0; i < 200; i += 1) settling.add(i / 50, 0.02 * gaussian(random));
+    expect(settling.settled()).toBe(true);
+    for (let i = 200; i < 205; i += 1) {
+      settling.add(i / 50, 7 + 0.02 * gaussian(random));
+      expect(settling.settled()).toBe(false);
+    }
+  });
   test('after a move once it has died away', () => {
     const seen = watch((t) => 10 * (1 - Math.exp(-t / 0.3)), 6);
     expect([seen[0], seen.at(-1)]).toEqual([false, true]);

@@ -1,3 +1,5 @@
+import { median } from './noise';
+
 /** How a reading is watched for having settled. */
 export interface SettleRule {
   /** Time over which it has to stand still, s. */
@@ -36,8 +38,9 @@ export class Settling {
   }
 
   /**
-   * Whether it has stood still: the means of both halves of the time differ by no more than a step, or than noise
-   * would make them differ, and the time is full.
+   * Whether it has stood still: the time is full, the means of both halves of it differ by no more than a step or than
+   * noise would make them differ, and the last reading is where the others are. Noise is told from reading to reading,
+   * so that a jump at the very end is a jump and not noise.
    */
   settled(): boolean {
     const n = this.values.length;
@@ -45,10 +48,11 @@ export class Settling {
     const half = n >> 1;
     const mean = (from: number, to: number) =>
       this.values.slice(from, to).reduce((sum, v) => sum + v, 0) / (to - from);
-    const [first, second] = [mean(0, half), mean(half, n)];
-    const noise = Math.sqrt(
-      this.values.reduce((sum, v, i) => sum + (v - (i < half ? first : second)) ** 2, 0) / (n - 2),
-    );
-    return Math.abs(second - first) <= Math.max(this.rule.step, 3 * noise * Math.sqrt(4 / n));
+    const changes = this.values.slice(1).map((v, i) => Math.abs(v - this.values[i]!));
+    const noise = (1.4826 * median(changes)) / Math.SQRT2;
+    const drift = Math.abs(mean(half, n) - mean(0, half));
+    const last = Math.abs(this.values.at(-1)! - mean(0, n));
+    const { step } = this.rule;
+    return drift <= Math.max(step, 3 * noise * Math.sqrt(4 / n)) && last <= Math.max(2 * step, 5 * noise);
   }
 }
