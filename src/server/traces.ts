@@ -8,7 +8,7 @@ import type { About, Analysis, Stretch } from '@/core/signals/analyse';
 import { envelopeOf } from '@/core/signals/overview';
 import type { Trace } from '@/core/signals/trace';
 import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
-import { conditionsFrom } from '@/core/records/settings';
+import { roomOf } from '@/core/records/settings';
 import type { Stored, StoredProfile } from '@/core/records/views';
 import { packEnvelope, unsqueezed, type Packed, type TraceProduct } from '@/workers/trace-product';
 import { csvOf } from './csv';
@@ -38,9 +38,9 @@ export interface TraceOrigin {
 
 /** What is known beside a trace: the bench's settings, and the unit where a profile names it. */
 export async function aboutFor(db: Knex, profileId: string | null): Promise<About> {
-  const { barometer_Pa, temperature_K } = conditionsFrom((await readSettings(db)).body, '2000-01-01');
+  const settings = (await readSettings(db)).body;
   const profile = profileId ? await findProfile(db, profileId) : null;
-  return { barometer_Pa, temperature_K, unit: profile && unitOf(profile) };
+  return { ...roomOf(settings), unit: profile && unitOf(profile) };
 }
 
 /** Slave cylinder and vacuum volume of a profile, from its twin; null for a kind of unit that has none. */
@@ -198,7 +198,7 @@ export async function expectedFor(
   const profile = stored.body.profileId ? await findProfile(db, stored.body.profileId) : null;
   if (!pull?.supply_Pa || !profile) return [];
   const family = FAMILIES[profile.kind];
-  const conditions = conditionsFrom((await readSettings(db)).body, '2000-01-01');
+  const conditions = roomOf((await readSettings(db)).body);
   return expectedCurve(family, { profile: profile.body, conditions }, 'output', pull.supply_Pa, reach(pull));
 }
 

@@ -1,4 +1,4 @@
-import { AIR_GAS_CONSTANT, CRITICAL_RATIO, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from './leak';
+import { AIR_GAS_CONSTANT, flowShare, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from './leak';
 
 /**
  * Pressure ratio above which the flow is taken as proportional to the difference, as the standard recommends near
@@ -6,7 +6,7 @@ import { AIR_GAS_CONSTANT, CRITICAL_RATIO, REFERENCE_DENSITY_KG_M3, REFERENCE_TE
  * undercut by less than 0.28 of the choked flow.
  */
 const LINEAR_FROM = 0.98;
-const AT_LINEAR = Math.sqrt(1 - ((LINEAR_FROM - CRITICAL_RATIO) / (1 - CRITICAL_RATIO)) ** 2);
+const AT_LINEAR = flowShare(LINEAR_FROM);
 
 /**
  * Air through a valve or hose of sonic conductance C from p₁ to p₂, as p·V per second at the room's temperature:
@@ -31,10 +31,9 @@ export function airFlow_PaM3PerS(
     REFERENCE_DENSITY_KG_M3 *
     AIR_GAS_CONSTANT *
     Math.sqrt(REFERENCE_TEMPERATURE_K * temperature_K);
-  if (ratio <= CRITICAL_RATIO) return choked;
-  if (ratio > LINEAR_FROM) return (choked * AT_LINEAR * (1 - ratio)) / (1 - LINEAR_FROM);
-  const over = (ratio - CRITICAL_RATIO) / (1 - CRITICAL_RATIO);
-  return choked * Math.sqrt(1 - over * over);
+  return ratio > LINEAR_FROM
+    ? (choked * AT_LINEAR * (1 - ratio)) / (1 - LINEAR_FROM)
+    : choked * flowShare(ratio);
 }
 
 /** Air both ways: positive from the first to the second. */

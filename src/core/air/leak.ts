@@ -5,6 +5,16 @@ export const AIR_GAS_CONSTANT = 288;
 /** Critical pressure ratio of a small orifice, typical. */
 export const CRITICAL_RATIO = 0.5;
 
+/**
+ * Flow below the choked one at a pressure ratio, as a part of it: 1 up to the critical ratio b, beyond it
+ * √(1 − ((r − b)/(1 − b))²), nothing at equal pressures. ISO 6358.
+ */
+export function flowShare(ratio: number): number {
+  if (ratio <= CRITICAL_RATIO) return 1;
+  const over = (ratio - CRITICAL_RATIO) / (1 - CRITICAL_RATIO);
+  return over >= 1 ? 0 : Math.sqrt(1 - over * over);
+}
+
 /** An air leak from the room into an evacuated space. */
 export interface Leak {
   /** Sonic conductance C, m³/(s·Pa) (ISO 6358). */

@@ -1,4 +1,4 @@
-import type { Family, RunContext } from '../twin/family';
+import type { Family } from '../twin/family';
 import { healthyBand } from '../procedure/predict';
 import { placeOf } from '../twin/family';
 
@@ -19,7 +19,10 @@ const POINTS = 80;
  */
 export function expectedCurve(
   family: Family,
-  context: Pick<RunContext<unknown>, 'profile' | 'conditions'>,
+  context: {
+    readonly profile: unknown;
+    readonly conditions: { readonly barometer_Pa: number; readonly temperature_K: number };
+  },
   reading: string,
   supply_Pa: number,
   greatest_Pa: number,

@@ -103,10 +103,15 @@ export const INITIAL_SETTINGS: Settings = {
 export const stationPressure_Pa = (settings: Settings) =>
   settings.barometer_Pa ?? standardPressure_Pa(settings.altitude_m);
 
-/** The conditions a run starts under. @param day ISO date */
-export const conditionsFrom = (settings: Settings, day: string): Conditions => ({
+/** The room of the bench. */
+export const roomOf = (settings: Settings) => ({
   barometer_Pa: stationPressure_Pa(settings),
   temperature_K: settings.temperature_K,
+});
+
+/** The conditions a run starts under. @param day ISO date */
+export const conditionsFrom = (settings: Settings, day: string): Conditions => ({
+  ...roomOf(settings),
   supplyKind: settings.supplyKind,
   supplyHealth_Pa: settings.supplyHealth_Pa,
   technician: settings.technician,

@@ -10,6 +10,17 @@ export interface SlaveCylinder {
   readonly spring_N: number;
 }
 
+/**
+ * Area that a diaphragm at full activation works with, m²: A = (p_out·A_slave − p_in·(A_slave − A_rod) + F_s)/Δp.
+ * Handbook 6.
+ */
+export const areaAt_m2 = (
+  output_Pa: number,
+  input_Pa: number,
+  difference_Pa: number,
+  { slaveArea_m2, rodArea_m2, spring_N }: SlaveCylinder,
+): number => (output_Pa * slaveArea_m2 - input_Pa * (slaveArea_m2 - rodArea_m2) + spring_N) / difference_Pa;
+
 export interface AreaChannels {
   readonly input: Channel;
   readonly output: Channel;
@@ -24,10 +35,7 @@ const FULL = 0.03;
 /** The diaphragm still moves its fluid for a moment after the working side has filled: these first points are left out. */
 const SETTLING = 0.2;
 
-/**
- * Effective area of the diaphragm from the part of a pull at full activation:
- * A = (p_out·A_slave − p_in·(A_slave − A_rod) + F_s)/Δp. Handbook 6.
- */
+/** Effective area of the diaphragm from the part of a pull at full activation. */
 export function effectiveAreaOf(
   trace: Trace,
   { input, output, supply, activation }: AreaChannels,
@@ -51,11 +59,9 @@ export function effectiveAreaOf(
       'The activation port did not reach zero: the diaphragm did not work with all of the supply.',
       'Pull on beyond runout and wait there.',
     );
-  const { slaveArea_m2, rodArea_m2, spring_N } = cylinder;
+  const { slaveArea_m2, rodArea_m2 } = cylinder;
   // What is left on the working side still pushes back: the diaphragm works with the difference.
-  const areas = used.map(
-    (i) => (y[i]! * slaveArea_m2 - x[i]! * (slaveArea_m2 - rodArea_m2) + spring_N) / (s[i]! - a[i]!),
-  );
+  const areas = used.map((i) => areaAt_m2(y[i]!, x[i]!, s[i]! - a[i]!, cylinder));
   const middle = median(areas);
   const spread = 1.4826 * median(areas.map((area) => Math.abs(area - middle)));
   const noise =

@@ -1,4 +1,4 @@
-import { chokedRise_PaPerS, depressionAfter_Pa } from '../air/leak';
+import { chokedRise_PaPerS, depressionAfter_Pa, flowShare } from '../air/leak';
 import { orificeDiameter_m } from '../air/orifice';
 import { blocksOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
@@ -97,7 +97,7 @@ export function vacuumDecay(
     if (Math.abs(dr) < 1e-5 * rate && Math.abs(ds) < 1e-2) break;
   }
   const u_rate = Math.sqrt(fitted!.covariance[1]![1]!);
-  const share = lossShare(1 - start / barometer_Pa);
+  const share = flowShare(1 - start / barometer_Pa);
   const need = Math.max(TELLS * rate, resolve_PaPerS);
   const curve = (at: number) => law(start, rate, Math.max(0, at));
   if (2 * u_rate > need) {
@@ -125,10 +125,4 @@ export function vacuumDecay(
     orifice: told(diameter, (diameter * u_rate) / (2 * rate), 'length'),
     curve,
   };
-}
-
-/** Flow at a pressure ratio as a part of the choked flow. */
-function lossShare(ratio: number): number {
-  const over = Math.max(0, (ratio - 0.5) / 0.5);
-  return Math.sqrt(Math.max(0, 1 - over * over));
 }

@@ -4,6 +4,7 @@ import { judged, judgedReading, observedResults } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem, type ItemReading } from '../../procedure/measured-item';
 import type { RunState } from '../../procedure/run';
 import { sentence } from '../../quantities/sentence';
+import { areaAt_m2 } from '../../signals/effective-area';
 import type { Family, RunContext } from '../../twin/family';
 import { notTaken, type Result, type ResultHead } from '../../twin/result';
 import { gaugePairs, pointsRead } from './bypass';
@@ -225,7 +226,6 @@ function ratioResults(context: Context, ratio: RatioFound): Result[] {
   ];
 }
 
-/** A_eff = (p_out·A_slave − p_in·(A_slave − A_rod) + F_s)/Δp at full activation. Handbook 6. */
 function effectiveArea(context: Context, run: RunState, read: Read): Result {
   const { profile } = context;
   const { value: part, source } = profile.limits.effectiveArea_fraction;
@@ -255,10 +255,14 @@ function effectiveArea(context: Context, run: RunState, read: Read): Result {
     };
   }
   const slave_m2 = circle_m2(profile.slaveBore_m);
-  const annulus_m2 = slave_m2 - circle_m2(profile.rodDiameter_m);
+  const rod_m2 = circle_m2(profile.rodDiameter_m);
+  const annulus_m2 = slave_m2 - rod_m2;
   const nominal_m2 = circle_m2(profile.effectiveDiameter_m);
-  const value =
-    (output.value_Pa * slave_m2 - input.value_Pa * annulus_m2 + profile.spring_N) / supply.value_Pa;
+  const value = areaAt_m2(output.value_Pa, input.value_Pa, supply.value_Pa, {
+    slaveArea_m2: slave_m2,
+    rodArea_m2: rod_m2,
+    spring_N: profile.spring_N,
+  });
   return judged(
     head,
     {
