@@ -4,7 +4,7 @@ import { analyse, type About, type Analysis } from '@/core/signals/analyse';
 import { detectLayout } from '@/core/signals/csv/detect';
 import type { LogLayout } from '@/core/signals/csv/layout';
 import { LogReader, type LogTrouble } from '@/core/signals/csv/reader';
-import { envelopeOf, type Envelope } from '@/core/signals/overview';
+import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import type { Channel, Trace } from '@/core/signals/trace';
 
 /** What is made of a log: the readings packed for storing, and everything worked out of them. */
@@ -171,20 +171,4 @@ export function unsqueezed(data: Uint8Array, width: 4 | 8): ArrayBuffer {
   for (let b = 0, at = 0; b < width; b += 1)
     for (let i = 0; i < count; i += 1, at += 1) bytes[i * width + b] = planes[at]!;
   return bytes.buffer;
-}
-
-/**
- * An envelope as bytes: from, to and number of buckets as doubles, then least and greatest of each channel as floats.
- * This is also how it is sent to the screen.
- */
-export function packEnvelope({ from_s, to_s, buckets, least, greatest }: Envelope): Uint8Array {
-  const head = Float64Array.of(from_s, to_s, buckets);
-  const bytes = new Uint8Array(head.byteLength + 8 * buckets * least.length);
-  bytes.set(new Uint8Array(head.buffer));
-  const body = new Float32Array(bytes.buffer, head.byteLength);
-  least.forEach((values, c) => {
-    body.set(values, 2 * c * buckets);
-    body.set(greatest[c]!, (2 * c + 1) * buckets);
-  });
-  return bytes;
 }

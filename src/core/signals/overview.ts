@@ -1,5 +1,4 @@
-import type { Samples, Span, Trace } from './trace';
-import { indexAt } from './trace';
+import { indexAt, type Samples, type Span, type Trace } from './trace';
 
 /** Least and greatest of each channel in buckets of equal time: what a picture needs, no spike lost. */
 export interface Envelope {
@@ -46,4 +45,35 @@ function extremes(values: Samples, { from, to }: Span, places: Int32Array, count
     if (!(x <= greatest[b]!)) greatest[b] = x;
   }
   return { least, greatest };
+}
+
+/**
+ * An envelope as bytes: from, to and number of buckets as doubles, then least and greatest of each channel as floats.
+ * This is also how it is sent to the screen.
+ */
+export function packEnvelope({ from_s, to_s, buckets, least, greatest }: Envelope): Uint8Array {
+  const head = Float64Array.of(from_s, to_s, buckets);
+  const bytes = new Uint8Array(head.byteLength + 8 * buckets * least.length);
+  bytes.set(new Uint8Array(head.buffer));
+  const body = new Float32Array(bytes.buffer, head.byteLength);
+  least.forEach((values, c) => {
+    body.set(values, 2 * c * buckets);
+    body.set(greatest[c]!, (2 * c + 1) * buckets);
+  });
+  return bytes;
+}
+
+/** Reads what `packEnvelope` wrote. */
+export function readEnvelope(bytes: ArrayBuffer): Envelope {
+  const [from_s, to_s, buckets] = new Float64Array(bytes, 0, 3) as unknown as [number, number, number];
+  const values = new Float32Array(bytes, 24);
+  const channels = buckets > 0 ? values.length / (2 * buckets) : 0;
+  const row = (i: number) => values.subarray(i * buckets, (i + 1) * buckets);
+  return {
+    from_s,
+    to_s,
+    buckets,
+    least: Array.from({ length: channels }, (_, c) => row(2 * c)),
+    greatest: Array.from({ length: channels }, (_, c) => row(2 * c + 1)),
+  };
 }

@@ -1,9 +1,8 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { seeded } from '@/core/procedure/rehearse';
-import { envelopeOf } from '@/core/signals/overview';
-import { packEnvelope } from '@/workers/trace-product';
-import { columnsFor, readEnvelope } from './envelope';
+import { envelopeOf, packEnvelope, readEnvelope } from '@/core/signals/overview';
+import { columnsFor } from './envelope';
 
 const random = seeded(5);
 const time_s = Float64Array.from({ length: 5000 }, (_, i) => i / 100);

@@ -1,26 +1,4 @@
-/** Least and greatest of every channel in buckets of equal time, as the server packs it. */
-export interface Envelope {
-  readonly from_s: number;
-  readonly to_s: number;
-  readonly buckets: number;
-  readonly least: readonly Float32Array[];
-  readonly greatest: readonly Float32Array[];
-}
-
-/** Reads an envelope: from, to and number of buckets as doubles, then least and greatest of each channel as floats. */
-export function readEnvelope(bytes: ArrayBuffer): Envelope {
-  const [from_s, to_s, buckets] = new Float64Array(bytes, 0, 3) as unknown as [number, number, number];
-  const values = new Float32Array(bytes, 24);
-  const channels = buckets > 0 ? values.length / (2 * buckets) : 0;
-  const row = (i: number) => values.subarray(i * buckets, (i + 1) * buckets);
-  return {
-    from_s,
-    to_s,
-    buckets,
-    least: Array.from({ length: channels }, (_, c) => row(2 * c)),
-    greatest: Array.from({ length: channels }, (_, c) => row(2 * c + 1)),
-  };
-}
+import type { Envelope } from '@/core/signals/overview';
 
 /** Columns of a picture of one channel. */
 export interface Columns {

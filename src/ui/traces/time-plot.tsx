@@ -7,7 +7,8 @@ import { fromSI, unitFor, type UnitSet } from '@/core/quantities/units';
 import type { Stretch } from '@/core/signals/analyse';
 import type { TraceRecord } from '@/core/records/trace-record';
 import { useSettings } from '../settings-context';
-import { columnsFor, readEnvelope, type Columns, type Envelope } from './envelope';
+import { readEnvelope, type Envelope } from '@/core/signals/overview';
+import { columnsFor, type Columns } from './envelope';
 import { inkOf, useChart, type PlotOption } from './use-chart';
 
 /** A trace to be drawn, and how far it is moved in time to lie over another. */
@@ -22,7 +23,6 @@ interface TimePlotProps {
   readonly other: DrawnTrace | null;
   readonly stretches: readonly Stretch[];
   readonly chosen: Stretch | null;
-  readonly onView: (view: readonly [number, number]) => void;
   readonly onMoment: (at_s: number) => void;
   readonly onOption: (option: PlotOption) => void;
 }
@@ -33,7 +33,7 @@ const RESTS_MS = 120;
 const DETAIL_BUCKETS = 8192;
 
 /** Everything against time: pressures above, vacuum below, drawn from least and greatest so that no spike is lost. */
-export function TimePlot({ trace, other, stretches, chosen, onView, onMoment, onOption }: TimePlotProps) {
+export function TimePlot({ trace, other, stretches, chosen, onMoment, onOption }: TimePlotProps) {
   const { unitSet } = useSettings();
   const { element, chart } = useChart();
   const { mode, systemMode } = useColorScheme();
@@ -86,7 +86,6 @@ export function TimePlot({ trace, other, stretches, chosen, onView, onMoment, on
           if (!gone && fetched.some(Boolean))
             chart.setOption({ series: seriesOf(drawnTraces, data.current, view, unitSet) });
         });
-        onView(view.current);
       }, RESTS_MS);
     };
     const zoomed = () => {
@@ -120,20 +119,7 @@ export function TimePlot({ trace, other, stretches, chosen, onView, onMoment, on
       chart.off('datazoom', zoomed);
       chart.getZr().off('click', pressed as never);
     };
-  }, [
-    chart,
-    trace,
-    other,
-    stretches,
-    chosen,
-    unitSet,
-    scheme,
-    end_s,
-    fetchDetail,
-    onView,
-    onMoment,
-    onOption,
-  ]);
+  }, [chart, trace, other, stretches, chosen, unitSet, scheme, end_s, fetchDetail, onMoment, onOption]);
 
   return (
     <Box

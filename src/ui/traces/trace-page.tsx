@@ -242,7 +242,6 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
               other={beside}
               stretches={stretches}
               chosen={chosen}
-              onView={ignore}
               onMoment={setMoment}
               onOption={keepOption}
             />
@@ -274,8 +273,6 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
     </Box>
   );
 }
-
-const ignore = () => undefined;
 
 /** Where the first pull with assist begins, to lay two traces over each other. */
 const firstPull = (stretches: readonly Stretch[]) =>
