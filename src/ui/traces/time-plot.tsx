@@ -8,6 +8,7 @@ import type { Stretch } from '@/core/signals/analyse';
 import type { TraceRecord } from '@/core/records/trace-record';
 import { useSettings } from '../settings-context';
 import { readEnvelope, type Envelope } from '@/core/signals/overview';
+import { inkFor } from './channel-ink';
 import { columnsFor, type Columns } from './envelope';
 import { inkOf, useChart, type PlotOption } from './use-chart';
 
@@ -138,15 +139,6 @@ function around({ from_s, to_s }: Stretch, end_s: number): readonly [number, num
 }
 
 const FLUID = new Set(['pressure', 'force', 'volume', 'length']);
-const INK_OF: Readonly<Record<string, string>> = {
-  input: '--hp-input',
-  output: '--hp-output',
-  supply: '--hp-supply',
-  activation: '--hp-activation',
-  front: '--hp-line',
-  rear: '--mui-palette-warning-main',
-};
-
 type Held = ReadonlyMap<string, { whole: Envelope | null; detail: Envelope | null }>;
 type View = { readonly current: readonly [number, number] };
 
@@ -163,7 +155,7 @@ function seriesOf(traces: readonly DrawnTrace[], data: Held, view: View, unitSet
   return traces.flatMap((trace, k) =>
     trace.record.channels.map((channel, c) => {
       const grid = FLUID.has(channel.quantity) ? 0 : 1;
-      const color = inkOf(INK_OF[channel.port ?? ''] ?? '--hp-quiet');
+      const color = inkOf(inkFor(channel.port));
       const unit = unitFor(channel.quantity, unitSet);
       return {
         id: `${trace.id}-${c}`,

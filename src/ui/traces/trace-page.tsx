@@ -5,9 +5,8 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import type { CurvePoint } from '@/core/families/expected-curve';
 import type { TraceRecord } from '@/core/records/trace-record';
-import type { Sentence } from '@/core/quantities/sentence';
 import type { Stored } from '@/core/records/views';
-import type { Analysis, Stretch, TraceResult } from '@/core/signals/analyse';
+import type { Analysis, Stretch } from '@/core/signals/analyse';
 import { call } from '../api';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
@@ -17,7 +16,11 @@ import { day, time } from '../stamp';
 import { RemoveButton } from '../shelf/remove-button';
 import { CurvePlot } from './curve-plot';
 import { TimePlot, type DrawnTrace } from './time-plot';
-import { drawingOf, saveAs, type PlotOption } from './use-chart';
+import { Legend } from './legend';
+import { Pins } from './pins';
+import { savePlot } from './save-plot';
+import { StretchEntry } from './stretch-entry';
+import type { PlotOption } from './use-chart';
 
 /** A trace with what was worked out of it. */
 export interface AnalysedTrace {
@@ -34,8 +37,6 @@ interface TracePageProps {
   readonly profileName: string | null;
   readonly jobTag: string | null;
 }
-
-const SVG_SIZE = { width: 1000, height: 640 };
 
 /** One trace: what it yields at the left, output against input at the right, and against time when asked. */
 export function TracePage({ trace, other, choices, expected, profileName, jobTag }: TracePageProps) {
@@ -93,15 +94,7 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
       setMoment(null);
     }
   };
-  const save = async (kind: 'svg' | 'png') => {
-    const svg = await drawingOf(
-      { ...option.current, backgroundColor: '#ffffff' },
-      SVG_SIZE.width,
-      SVG_SIZE.height,
-    );
-    if (kind === 'svg') saveAs(`${stored.body.name}.svg`, new Blob([svg], { type: 'image/svg+xml' }));
-    else saveAs(`${stored.body.name}.png`, await rasterOf(svg));
-  };
+  const save = (kind: 'svg' | 'png') => void savePlot(option.current, stored.body.name, kind);
   useKeys([
     {
       key: 't',
@@ -216,10 +209,10 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
             Against time <Key name="t" />
           </Button>
           <Box sx={{ ml: 'auto', display: 'flex', gap: 0.5 }}>
-            <Button size="small" onClick={() => void save('svg')}>
+            <Button size="small" onClick={() => save('svg')}>
               Save as SVG
             </Button>
-            <Button size="small" onClick={() => void save('png')}>
+            <Button size="small" onClick={() => save('png')}>
               Save as PNG
             </Button>
             <Button size="small" component="a" href={`/api/v1/traces/${stored.id}/readings.csv`} download>
@@ -284,104 +277,6 @@ function matching(theirs: readonly Stretch[], ours: readonly Stretch[], stretch:
   return theirs.filter(({ name }) => name === stretch.name)[place] ?? null;
 }
 
-interface StretchEntryProps {
-  readonly stretch: Stretch;
-  /** The same stretch of the trace laid beside; null where there is none. */
-  readonly others: Stretch | null;
-  readonly chosen: boolean;
-  readonly onChoose: () => void;
-}
-
-function StretchEntry({ stretch, others, chosen, onChoose }: StretchEntryProps) {
-  const print = usePrint();
-  return (
-    <Box
-      component="article"
-      sx={{
-        borderLeft: 4,
-        borderColor: chosen ? 'primary.main' : 'transparent',
-        pl: 1,
-        py: 0.5,
-        mb: 1,
-        fontSize: '0.93rem',
-      }}
-    >
-      <Button
-        onClick={onChoose}
-        aria-pressed={chosen}
-        sx={{ p: 0, minWidth: 0, fontSize: '1rem', fontWeight: 650, textAlign: 'left' }}
-      >
-        {stretch.name}
-        <Box component="span" sx={{ fontWeight: 400, color: 'text.secondary', ml: 1 }}>
-          {stretch.from_s.toFixed(1)} to {stretch.to_s.toFixed(1)} s
-        </Box>
-      </Button>
-      <Box
-        component="dl"
-        sx={{ m: 0, display: 'grid', gridTemplateColumns: '1fr auto', columnGap: 1, rowGap: 0.2 }}
-      >
-        {stretch.results
-          .filter(({ estimate }) => estimate.told)
-          .map((result) => (
-            <ResultLine
-              key={result.id}
-              result={result}
-              other={others?.results.find(({ id }) => id === result.id) ?? null}
-            />
-          ))}
-      </Box>
-      {untoldOf(stretch, print.sentence).map(({ names, why }) => (
-        <Box key={why} sx={{ color: 'text.secondary' }}>
-          <b>{names.join(', ')}: could not tell.</b> {why}
-        </Box>
-      ))}
-      {stretch.notes.map((note, i) => (
-        <Box key={i} sx={{ color: 'text.secondary' }}>
-          {print.sentence(note)}
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
-/** What the stretch does not tell, said once for all that share the reason. */
-function untoldOf(stretch: Stretch, say: (sentence: Sentence) => string) {
-  const reasons = new Map<string, string[]>();
-  for (const { name, estimate } of stretch.results) {
-    if (estimate.told) continue;
-    const why = [say(estimate.why), estimate.wanted ? say(estimate.wanted) : ''].join(' ').trim();
-    reasons.set(why, [...(reasons.get(why) ?? []), name]);
-  }
-  return [...reasons].map(([why, names]) => ({ why, names }));
-}
-
-function ResultLine({ result, other }: { result: TraceResult; other: TraceResult | null }) {
-  const print = usePrint();
-  const { estimate } = result;
-  if (!estimate.told) return null;
-  const shown = (value: number, u: number) =>
-    print.value(value, result.quantity, u > 0 ? { u_SI: u, withU: true } : {});
-  return (
-    <>
-      <Box component="dt">{result.name}</Box>
-      <Box
-        component="dd"
-        sx={{ m: 0, textAlign: 'right', fontFamily: 'var(--hp-mono, inherit)', whiteSpace: 'nowrap' }}
-      >
-        {shown(estimate.value, estimate.u)}
-        {other?.estimate.told && (
-          <Box sx={{ color: 'warning.dark' }}>
-            {shown(other.estimate.value, other.estimate.u)}
-            {Math.abs(estimate.value - other.estimate.value) > 2 * Math.hypot(estimate.u, other.estimate.u)
-              ? ', moved'
-              : ', as before'}
-          </Box>
-        )}
-      </Box>
-    </>
-  );
-}
-
 function Notices({ notes, record }: { notes: Analysis['notes']; record: TraceRecord }) {
   const print = usePrint();
   return (
@@ -406,137 +301,4 @@ function Notices({ notes, record }: { notes: Analysis['notes']; record: TraceRec
       )}
     </Box>
   );
-}
-
-const LINE_OF: Readonly<Record<string, string>> = {
-  input: 'var(--hp-input)',
-  output: 'var(--hp-output)',
-  supply: 'var(--hp-supply)',
-  activation: 'var(--hp-activation)',
-  front: 'var(--hp-line)',
-  rear: 'var(--mui-palette-warning-main)',
-};
-
-interface LegendProps {
-  readonly against: 'input' | 'time';
-  readonly channels: TraceRecord['channels'];
-  readonly expected: boolean;
-  readonly other: string | null;
-}
-
-/** What the lines are, in words. */
-function Legend({ against, channels, expected, other }: LegendProps) {
-  const items =
-    against === 'time'
-      ? [
-          ...channels.map(({ name, port }) => ({
-            name,
-            color: LINE_OF[port ?? ''] ?? 'var(--hp-quiet)',
-            dash: false,
-          })),
-          { name: 'fit', color: 'var(--hp-line)', dash: true },
-          ...(other ? [{ name: `${other} (dashed)`, color: 'var(--hp-quiet)', dash: true }] : []),
-        ]
-      : [
-          { name: 'readings: full going up, open coming down', color: 'var(--hp-output)', dash: false },
-          { name: 'fitted', color: 'var(--hp-line)', dash: false },
-          ...(expected
-            ? [
-                {
-                  name: 'healthy unit on this supply, with its band',
-                  color: 'var(--mui-palette-success-main)',
-                  dash: true,
-                },
-              ]
-            : []),
-          ...(other ? [{ name: other, color: 'var(--mui-palette-warning-main)', dash: false }] : []),
-        ];
-  return (
-    <Box
-      component="ul"
-      aria-label="Lines"
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, m: 0, p: 0, listStyle: 'none', fontSize: '0.88rem' }}
-    >
-      {items.map(({ name, color, dash }) => (
-        <Box component="li" key={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
-          <Box
-            component="span"
-            aria-hidden
-            sx={{ width: 22, borderTop: `3px ${dash ? 'dashed' : 'solid'} ${color}` }}
-          />
-          {name}
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
-interface PinsProps {
-  readonly notes: TraceRecord['notes'];
-  readonly moment: number | null;
-  readonly words: string;
-  readonly onWords: (words: string) => void;
-  readonly onPin: () => void;
-  readonly onDrop: (id: string) => void;
-}
-
-/** Notes pinned to moments: press on the trace, or type a time, then write. */
-function Pins({ notes, moment, words, onWords, onPin, onDrop }: PinsProps) {
-  return (
-    <Box sx={{ fontSize: '0.92rem' }}>
-      {notes.map(({ id, at_s, words: said }, i) => (
-        <Box key={id} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-          <b>{i + 1}</b>
-          <span>{at_s.toFixed(1)} s</span>
-          <Box component="span" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
-            {said}
-          </Box>
-          <Button size="small" aria-label={`Take note ${i + 1} off`} onClick={() => onDrop(id)}>
-            Take off
-          </Button>
-        </Box>
-      ))}
-      {moment === null ? (
-        <Box sx={{ color: 'text.secondary' }}>
-          Press on the trace to pin a note there. The wheel zooms, a drag moves.
-        </Box>
-      ) : (
-        <Box
-          component="form"
-          sx={{ display: 'flex', gap: 1, mt: 0.5 }}
-          onSubmit={(event: React.FormEvent) => {
-            event.preventDefault();
-            onPin();
-          }}
-        >
-          <TextField
-            label={`Note at ${moment.toFixed(1)} s`}
-            value={words}
-            onChange={(event) => onWords(event.target.value)}
-            slotProps={{ htmlInput: { maxLength: 2000 } }}
-          />
-          <Button type="submit" variant="outlined" disabled={words.trim() === ''}>
-            Pin
-          </Button>
-        </Box>
-      )}
-    </Box>
-  );
-}
-
-/** A drawing as a picture of dots, twice as fine as the screen. */
-async function rasterOf(svg: string): Promise<Blob> {
-  const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
-  const image = new Image();
-  await new Promise((loaded, failed) => {
-    image.onload = loaded;
-    image.onerror = failed;
-    image.src = url;
-  });
-  const canvas = document.createElement('canvas');
-  canvas.width = 2 * SVG_SIZE.width;
-  canvas.height = 2 * SVG_SIZE.height;
-  canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
-  URL.revokeObjectURL(url);
-  return new Promise((done) => canvas.toBlob((blob) => done(blob!), 'image/png'));
 }

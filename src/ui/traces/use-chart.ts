@@ -64,13 +64,3 @@ export async function drawingOf(option: PlotOption, width: number, height: numbe
 /** A colour of the theme as it stands now: a canvas knows no variables. */
 export const inkOf = (variable: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(variable).trim() || '#1e2426';
-
-/** Hands a file to the browser to be kept. */
-export function saveAs(name: string, content: Blob): void {
-  const url = URL.createObjectURL(content);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
