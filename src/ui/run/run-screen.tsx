@@ -1,32 +1,28 @@
 'use client';
 
-import { Box, Button } from '@mui/material';
-import Link from 'next/link';
+import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
-import { gaugeFor } from '@/core/metrology/instrument';
 import { progress } from '@/core/procedure/live';
-import { ventedZero_Pa } from '@/core/procedure/measured-item';
-import { findItem, type Item } from '@/core/procedure/procedure';
-import type { Capture } from '@/core/procedure/run';
+import type { Item, Procedure } from '@/core/procedure/procedure';
 import { unitFor } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { call } from '../api';
 import { useKeys } from '../keys';
-import { gaugeNow, portsNow } from '../live/live-gauges';
+import { portsNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
-import { Ladder } from '../ladder';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
-import { Bar } from './bar';
 import { ClashNotice } from './clash-notice';
+import { Gauges } from './gauges';
+import { LeftTyped } from './left-typed';
 import { LiveStrip } from './live-strip';
 import { NumberPad } from './number-pad';
+import { OtherBars } from './other-bars';
 import { ReadingBar } from './reading-bar';
 import { SkipDialog } from './skip-dialog';
-import { ConfirmBar, ObservationBar, WaitBar } from './step-bars';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { Tape } from './tape';
 import { useRun, type RunHandle } from './use-run';
@@ -241,56 +237,19 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         {streaming && status.simulated && action.kind !== 'done' && (
           <SimHandle
             aim_Pa={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
-            proof_Pa={proofOf(context.profile)}
+            proof_Pa={stopsAt(context.procedure)}
             input_Pa={livePorts?.input?.value ?? null}
             runId={stored.id}
           />
         )}
       </Box>
-      <Box
-        component="section"
-        aria-label="Gauges"
-        sx={{
-          gridArea: 'ladders',
-          borderLeft: { md: 1 },
-          borderColor: { md: 'divider' },
-          p: 1.5,
-          pl: 1,
-          minHeight: 0,
-          display: 'grid',
-          gap: 0.5,
-          overflow: 'hidden',
-          gridTemplateRows: 'minmax(0, 1fr)',
-          gridTemplateColumns: family.ports
-            .map((port) => `${Math.max(1, (context.rig[port.id] ?? []).length)}fr`)
-            .join(' '),
-        }}
-      >
-        {family.ports.map((port) => {
-          const gauges = context.rig[port.id] ?? [];
-          const mine = state.captures.filter(
-            (c) => !c.struck && portOf(run, c) === port.id && !c.item.startsWith('zero.'),
-          );
-          const here = item?.kind === 'reading' && item.port === port.id && item.measures !== 'zero';
-          const gauge = here
-            ? gaugeFor(gauges, Math.max(item.target_Pa ?? 0, expectation?.expected ?? 0))
-            : null;
-          return (
-            <Ladder
-              key={port.id}
-              name={port.short}
-              channel={port.id}
-              gauges={gauges}
-              unitSet={settings.unitSet}
-              band={here ? bandOf(expectation?.limits ?? null, item.target_Pa) : null}
-              reading={livePorts?.[port.id]?.value ?? zeroed(run, mine.at(-1))}
-              trail={mine.slice(-6, -1).map((c) => zeroed(run, c)!)}
-              inUse={gauge?.tag ?? (moment ? gaugeNow(gauges, moment)?.tag : undefined)}
-              lit={here}
-            />
-          );
-        })}
-      </Box>
+      <Gauges
+        run={run}
+        item={item?.kind === 'reading' ? item : null}
+        expectation={expectation}
+        moment={moment}
+        livePorts={livePorts}
+      />
       <Box sx={{ gridArea: 'bar' }}>
         {action.kind === 'item' && action.item.kind === 'reading' && (
           <ReadingBar
@@ -306,52 +265,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             handsFree={handsFree}
           />
         )}
-        {action.kind === 'item' && action.item.kind === 'observation' && (
-          <ObservationBar key={action.item.id} run={run} item={action.item} others={others} />
-        )}
-        {action.kind === 'item' && action.item.kind === 'wait' && (
-          <WaitBar key={action.item.id} run={run} item={action.item} others={others} />
-        )}
-        {action.kind === 'acknowledge' && (
-          <ConfirmBar
-            run={run}
-            prompt="Read the cautions above."
-            label="Understood"
-            others={others}
-            send={() => run.send({ type: 'acknowledged', step: action.step.id })}
-          />
-        )}
-        {action.kind === 'source' && (
-          <ConfirmBar
-            run={run}
-            prompt={action.vacuum === 'on' ? 'Open the vacuum.' : 'Shut the vacuum off at the bench valve.'}
-            label={action.vacuum === 'on' ? 'Vacuum is on' : 'Vacuum is off'}
-            others={others}
-            send={() => run.send({ type: 'source-set', step: action.step.id, vacuum: action.vacuum })}
-          />
-        )}
-        {action.kind === 'finish' && (
-          <ConfirmBar
-            run={run}
-            prompt="Every step is done or skipped with a reason, and the unit is made safe."
-            label="Close the run"
-            others={others}
-            send={() => run.send({ type: 'finished' })}
-          />
-        )}
-        {action.kind === 'done' && (
-          <Bar prompt="This run is finished." others={[]}>
-            <Button
-              component={Link}
-              href={`/runs/${stored.id}/report`}
-              variant="contained"
-              size="large"
-              sx={{ minHeight: 68 }}
-            >
-              Open the report
-            </Button>
-          </Bar>
-        )}
+        <OtherBars run={run} others={others} reportHref={`/runs/${stored.id}/report`} />
       </Box>
       <SkipDialog
         open={skipping}
@@ -371,43 +285,6 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   );
 }
 
-interface LeftTypedProps {
-  readonly run: RunHandle;
-  readonly drafts: Readonly<Record<string, string>>;
-  readonly onDrop: (itemId: string) => void;
-}
-
-/** What was typed when the run moved on without it, by another screen or a skip: kept, and said. */
-function LeftTyped({ run, drafts, onDrop }: LeftTypedProps) {
-  const { action, clash, context } = run;
-  const here = action.kind === 'item' ? action.item.id : null;
-  const clashing = clash?.mine.type === 'captured' ? clash.mine.item : null;
-  const left = Object.entries(drafts).filter(
-    ([id, typed]) => typed.trim() !== '' && id !== here && id !== clashing,
-  );
-  return left.map(([id, typed]) => {
-    const item = findItem(context.procedure, id)?.item;
-    return (
-      <Box
-        key={id}
-        role="alert"
-        sx={{ border: 2, borderColor: 'warning.main', p: 1.25, overflowWrap: 'anywhere' }}
-      >
-        The run moved on while “{typed.slice(0, 60)}” stood typed for “
-        {item && 'prompt' in item ? item.prompt : id}” It is not recorded.
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button size="small" onClick={() => void run.send({ type: 'reopened', item: id })}>
-            Go back to it
-          </Button>
-          <Button size="small" onClick={() => onDrop(id)}>
-            Drop it
-          </Button>
-        </Box>
-      </Box>
-    );
-  });
-}
-
 /** Steps at which fluid is handled. */
 const FLUID_STEPS = ['cautions', 'after'];
 
@@ -423,20 +300,9 @@ function FluidClash({ found, profile }: { found: StoredJob['body']['fluid']; pro
   );
 }
 
-const portOf = (run: RunHandle, capture: Capture): string | null => {
-  const item = findItem(run.context.procedure, capture.item)?.item;
-  return item?.kind === 'reading' ? item.port : null;
-};
-
-const zeroed = (run: RunHandle, capture: Capture | undefined): number | null =>
-  capture ? capture.value_SI - (ventedZero_Pa(run.state, capture.instrument) ?? 0) : null;
-
-/** The proof limit of a profile: the handle goes no further. */
-const proofOf = (profile: unknown): number => (profile as { proof_Pa?: number }).proof_Pa ?? 1e7;
-
-/** Where only an aim is known, a thin band about it. */
-const bandOf = (limits: { low?: number; high?: number } | null, target_Pa: number | undefined) =>
-  limits ?? (target_Pa ? { low: target_Pa * 0.99, high: target_Pa * 1.01 } : null);
+/** The proof limit that the steps name: the handle goes no further. */
+const stopsAt = ({ steps }: Procedure): number =>
+  Math.max(0, ...steps.flatMap(({ items }) => items.map((i) => (i.kind === 'reading' && i.stopAt_Pa) || 0)));
 
 const padUnits = (item: Extract<Item, { kind: 'reading' }>, set: Parameters<typeof unitFor>[1]) =>
   item.quantity === 'depression'
