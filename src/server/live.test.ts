@@ -5,9 +5,9 @@ import { StandIn } from '@/devices/logger/stand-in';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
-import { hangUp, link, liveStream, recordStep, workBench } from './live';
+import { hangUp, link, liveStream, recordStep, traceOf, workBench } from './live';
 import { startRun } from './runs';
-import { readSettings, writeSettings } from './shelf';
+import { listInstruments, readSettings, writeSettings } from './shelf';
 import { analysisOf, listTraces } from './traces';
 
 let desk: Desk;
@@ -153,5 +153,33 @@ describe('the trace of a step', () => {
     expect(whyNot(await recordStep(db, run.id, {}, NOW))).not.toBe('');
     await setLogger('');
     expect(taken(await recordStep(db, run.id, { step: 'zeros' }, NOW))).toEqual({ recording: false });
+  });
+});
+
+describe('what a logger sent, as a trace', () => {
+  const channels = ['G-11', 'G-12', 'V-31', 'T-05', 'X-99'].map((tag) => ({
+    tag,
+    unit: 'BAR',
+    low: 0,
+    high: 1,
+  }));
+  const sample = (t_s: number) => ({ t_s, values: [1, 2, 3, 4, t_s < 0.5 ? NaN : 5] });
+  const gauges = async () => (await listInstruments(db)).map(({ body }) => body);
+  test('has a channel to a port, begins at nothing, and leaves out what stands on no port', async () => {
+    const { time_s, channels: kept } = traceOf([7, 7.1, 7.2].map(sample), channels, await gauges());
+    expect([...time_s].map((t) => Number(t.toFixed(6)))).toEqual([0, 0.1, 0.2]);
+    // G-11 is the low range of the port that G-12 reads whole; T-05 is in the cupboard; X-99 is not on the Shelf.
+    expect(kept.map(({ name, port, quantity, values }) => [name, port, quantity, values[0]])).toEqual([
+      ['G-12', 'input', 'pressure', 2],
+      ['V-31', 'supply', 'depression', 3],
+    ]);
+  });
+  test('time never runs back: of the pieces that a new start of the logger leaves, the longest is kept', async () => {
+    const rows = [5, 5.1, 0.1, 0.2, 0.3, 0.4, 0.05].map(sample);
+    const { time_s } = traceOf(rows, channels, await gauges());
+    expect([...time_s].map((t) => Number(t.toFixed(6)))).toEqual([0, 0.1, 0.2, 0.3]);
+  });
+  test('nothing is an empty trace', async () => {
+    expect(traceOf([], channels, await gauges()).time_s).toHaveLength(0);
   });
 });

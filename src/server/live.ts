@@ -1,6 +1,7 @@
 import { connect } from 'node:net';
 import type { Knex } from 'knex';
 import { z } from 'zod';
+import type { Instrument } from '@/core/metrology/instrument';
 import { findUnit, toSI } from '@/core/quantities/units';
 import {
   handsSchema,
@@ -8,17 +9,19 @@ import {
   type LiveMessage,
   type LiveMoment,
   type LiveStatus,
+  type LoggerChannel,
+  type LoggerStatus,
 } from '@/core/records/live';
 import { Settling } from '@/core/signals/settle';
 import type { Trace } from '@/core/signals/trace';
-import { LoggerClient, type LoggerSample, type LoggerStatus } from '@/devices/logger/client';
+import { LoggerClient, type LoggerSample } from '@/devices/logger/client';
 import { Lines } from '@/devices/logger/protocol';
-import { productOf } from '@/workers/trace-product';
 import { findJob } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findRun } from './runs';
 import { listInstruments, readSettings } from './shelf';
 import { missing } from './store';
+import { workOut } from './trace-job';
 import { aboutFor, keepTrace } from './traces';
 
 const RATE_HZ = 100;
@@ -171,7 +174,8 @@ async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now:
   if (!run || !job) return;
   const title = run.context.procedure.steps.find(({ id }) => id === recording.step)?.title ?? recording.step;
   const profileId = job.body.profileId;
-  const trace = traceOf(recording.rows, status, await portsByTag(db));
+  const gauges = (await listInstruments(db)).map(({ body }) => body);
+  const trace = traceOf(recording.rows, status.channels, gauges);
   const origin = {
     name: `${job.body.tag}: ${title}`,
     source: 'bench',
@@ -179,44 +183,47 @@ async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now:
     jobId: job.id,
     runId: run.id,
   } as const;
-  await keepTrace(db, origin, productOf(trace, await aboutFor(db, profileId)), now);
+  await keepTrace(db, origin, await workOut(trace, await aboutFor(db, profileId)), now);
 }
 
-async function portsByTag(
-  db: Knex,
-): Promise<ReadonlyMap<string, { port: string; quantity: 'pressure' | 'depression'; span: number }>> {
-  const all = await listInstruments(db);
-  return new Map(
-    all.flatMap(({ body }) =>
-      body.usualPort
-        ? [[body.tag, { port: body.usualPort, quantity: body.quantity, span: body.fullScale_Pa }] as const]
-        : [],
-    ),
-  );
-}
-
-/** A trace with one channel to a port: of a tied pair, the gauge of the wider range has seen everything. */
-function traceOf(
+/**
+ * A trace with one channel to a port: of a tied pair, the gauge of the wider range has seen everything. A logger that
+ * was started anew counts from nothing again: of the pieces the longest is kept, since how far apart they lie in time
+ * is not known.
+ */
+export function traceOf(
   rows: readonly LoggerSample[],
-  { channels }: LiveStatus,
-  ports: Awaited<ReturnType<typeof portsByTag>>,
+  channels: readonly LoggerChannel[],
+  gauges: readonly Instrument[],
 ): Trace {
-  const first = rows[0]!.t_s;
-  // A logger that was started anew counts from nothing: what came before it is another time.
-  const ordered = rows.filter((row, i) => i === 0 || row.t_s >= rows[i - 1]!.t_s);
-  const known = channels.map(({ tag }, i) => ({ tag, i, at: ports.get(tag) }));
+  const piece = longestPiece(rows);
+  const first_s = piece[0]?.t_s ?? 0;
+  const known = channels.flatMap(({ tag }, i) => {
+    const gauge = gauges.find((one) => one.tag === tag && one.usualPort !== null);
+    return gauge ? [{ i, gauge }] : [];
+  });
   const widest = known.filter(
-    ({ at }) => at && !known.some((other) => other.at?.port === at.port && other.at.span > at.span),
+    ({ gauge }) =>
+      !known.some(
+        (other) => other.gauge.usualPort === gauge.usualPort && other.gauge.fullScale_Pa > gauge.fullScale_Pa,
+      ),
   );
   return {
-    time_s: Float64Array.from(ordered, ({ t_s }) => t_s - first),
-    channels: widest.map(({ tag, i, at }) => ({
-      name: tag,
-      port: at!.port,
-      quantity: at!.quantity,
-      values: Float64Array.from(ordered, ({ values }) => values[i] ?? NaN),
+    time_s: Float64Array.from(piece, ({ t_s }) => t_s - first_s),
+    channels: widest.map(({ i, gauge }) => ({
+      name: gauge.tag,
+      port: gauge.usualPort,
+      quantity: gauge.quantity,
+      values: Float64Array.from(piece, ({ values }) => values[i] ?? NaN),
     })),
   };
+}
+
+function longestPiece(rows: readonly LoggerSample[]): readonly LoggerSample[] {
+  const cuts = rows.flatMap(({ t_s }, i) => (i > 0 && t_s < rows[i - 1]!.t_s ? [i] : []));
+  const edges = [0, ...cuts, rows.length];
+  const pieces = edges.slice(1).map((to, k) => rows.slice(edges[k], to));
+  return pieces.reduce((longest, piece) => (piece.length > longest.length ? piece : longest), []);
 }
 
 const ANSWER_MS = 2000;

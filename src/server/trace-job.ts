@@ -2,7 +2,8 @@ import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { About } from '@/core/signals/analyse';
 import type { LogLayout } from '@/core/signals/csv/layout';
-import { TraceJob, type TraceOutcome } from '@/workers/trace-product';
+import type { Trace } from '@/core/signals/trace';
+import type { TraceOutcome, WorkedOut } from '@/workers/trace-product';
 import type { FromTraceWorker, ToTraceWorker } from '@/workers/trace-worker';
 
 /** How a log is to be read. */
@@ -29,9 +30,7 @@ export async function readLog(
   reading: ReadingOf,
   signal?: AbortSignal,
 ): Promise<TraceOutcome> {
-  const worker = new Worker(/*turbopackIgnore: true*/ workerFile());
-  try {
-    const talk = conversation(worker);
+  return withWorker(async (talk) => {
     await talk({ type: 'begin', ...reading });
     let length = 0;
     for await (const piece of pieces(body)) {
@@ -41,19 +40,37 @@ export async function readLog(
       await talk({ type: 'piece', bytes: piece });
     }
     const last = await talk({ type: 'end' });
-    return last.type === 'done' ? last.outcome : { ok: false, why: 'The reader stopped too soon.' };
+    if (last.type !== 'done') throw new Error(`trace worker: ${last.type} instead of done`);
+    return last.outcome;
+  });
+}
+
+/** Works everything out of readings that are in hand, off the main thread. */
+export const workOut = (trace: Trace, about: About): Promise<WorkedOut> =>
+  withWorker(async (talk) => {
+    const last = await talk({ type: 'trace', trace, about });
+    if (last.type !== 'worked-out') throw new Error(`trace worker: ${last.type} instead of worked-out`);
+    return last.product;
+  });
+
+type Talk = (message: ToTraceWorker) => Promise<FromTraceWorker>;
+
+async function withWorker<T>(work: (talk: Talk) => Promise<T>): Promise<T> {
+  const worker = new Worker(/*turbopackIgnore: true*/ workerFile());
+  try {
+    return await work(conversation(worker));
   } finally {
     await worker.terminate();
   }
 }
 
 /** Says something to a worker and waits for the answer, one after the other. */
-function conversation(worker: Worker) {
+function conversation(worker: Worker): Talk {
   let settle: { resolve: (message: FromTraceWorker) => void; reject: (error: Error) => void } | null = null;
   worker.on('message', (message: FromTraceWorker) => settle?.resolve(message));
   worker.on('error', (error) => settle?.reject(error));
-  return (message: ToTraceWorker) =>
-    new Promise<FromTraceWorker>((resolve, reject) => {
+  return (message) =>
+    new Promise((resolve, reject) => {
       settle = { resolve, reject };
       worker.postMessage(message);
     });
@@ -67,11 +84,4 @@ async function* pieces(body: ReadableStream<Uint8Array> | null): AsyncGenerator<
   } finally {
     await reader.cancel().catch(() => undefined);
   }
-}
-
-/** The same on this thread, for a text that is in hand. */
-export function readText(text: string, reading: Omit<ReadingOf, 'bytes'>): TraceOutcome {
-  const job = new TraceJob(reading.layout, reading.about, text.length);
-  job.push(new TextEncoder().encode(text));
-  return job.finish();
 }

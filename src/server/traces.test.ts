@@ -2,12 +2,11 @@
 import type { Knex } from 'knex';
 import { BAR, benchTrace, family, INHG, profile, WHOLE_TEST } from '@/core/scenarios/traces';
 import type { Analysis } from '@/core/signals/analyse';
-import { pack, productOf, type TraceProduct } from '@/workers/trace-product';
+import { pack, productOf, TraceJob, type TraceProduct } from '@/workers/trace-product';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { listRemoved } from './removed';
 import { listProfiles } from './shelf';
-import { readText } from './trace-job';
 import {
   aboutFor,
   analysisOf,
@@ -51,6 +50,13 @@ const about = async () => {
   return aboutFor(db, tollan.id);
 };
 const keep = async () => taken(await keepTrace(db, origin, productOf(recorded, await about()), NOW));
+
+/** A log that is in hand, read on this thread. */
+function readText(text: string, { about: of }: { about: Parameters<typeof productOf>[1] }) {
+  const job = new TraceJob(null, of, text.length);
+  job.push(new TextEncoder().encode(text));
+  return job.finish();
+}
 
 /** Least and greatest of channel c out of an envelope as it is sent. */
 function sent(body: Buffer) {
@@ -112,7 +118,7 @@ describe('a trace that is kept', () => {
     const { id } = await keep();
     const { body, name } = taken(await traceCsv(db, id));
     expect(name).toBe('Pull of the day.csv');
-    const again = readText(body, { layout: null, about: await about() });
+    const again = readText(body, { about: await about() });
     if (!again.ok) throw new Error(again.why);
     expect(again.product.rows).toBe(recorded.time_s.length);
     const ratio = ({ analysis }: Pick<TraceProduct, 'analysis'>) =>
@@ -153,7 +159,7 @@ describe('a trace that is kept', () => {
 describe('a log that is read', () => {
   const text = 'time [s];in [bar];out [bar]\n0,0;1,5;5,4\n0,1;2,0;7,2\n0,2;2,5;9,0\n0,3;oops;9,9\n';
   test('keeps how it was read, what could not be, and the layout for the next of its kind', async () => {
-    const read = readText(text, { layout: null, about: await about() });
+    const read = readText(text, { about: await about() });
     if (!read.ok) throw new Error(read.why);
     const { body } = taken(await keepTrace(db, { ...origin, source: 'file' }, read.product, NOW));
     expect(body.troubles).toEqual(['Line 5, column 2: “oops” is no number: left as a gap']);
@@ -170,7 +176,7 @@ describe('a log that is read', () => {
     ['', /empty/],
     ['time [s],in [bar],out [bar]\n0,1,2\n1,2,3\nx,y,z\n', /Only 2 lines .* Line 4/],
   ])('%j is refused', async (log, why) => {
-    const read = readText(log, { layout: null, about: await about() });
+    const read = readText(log, { about: await about() });
     expect(read.ok ? '' : read.why).toMatch(why);
   });
   test('a unit is known by its profile', async () => {

@@ -10,7 +10,7 @@ import type { Trace } from '@/core/signals/trace';
 import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
 import { roomOf } from '@/core/records/settings';
 import type { Stored, StoredProfile } from '@/core/records/views';
-import { unsqueezed, type Packed, type TraceProduct } from '@/workers/trace-product';
+import { unsqueezed, type Packed, type TraceProduct, type WorkedOut } from '@/workers/trace-product';
 import { csvOf } from './csv';
 import { append } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
@@ -66,7 +66,7 @@ export function unitOf({ kind, body }: Pick<StoredProfile, 'kind' | 'body'>): Ab
 export async function keepTrace(
   db: Knex,
   origin: TraceOrigin,
-  product: Pick<TraceProduct, 'rows' | 'duration_s' | 'analysis' | 'packed'> & Partial<TraceProduct>,
+  product: WorkedOut & Partial<TraceProduct>,
   now: string,
 ): Promise<Outcome<StoredTrace>> {
   const { packed } = product;

@@ -7,16 +7,20 @@ import { LogReader, type LogTrouble } from '@/core/signals/csv/reader';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import type { Channel, Trace } from '@/core/signals/trace';
 
-/** What is made of a log: the readings packed for storing, and everything worked out of them. */
-export interface TraceProduct {
-  readonly layout: LogLayout;
-  readonly doubts: readonly string[];
-  readonly troubles: readonly LogTrouble[];
-  readonly troubleCount: number;
+/** What is made of readings: they themselves packed for storing, and everything worked out of them. */
+export interface WorkedOut {
   readonly rows: number;
   readonly duration_s: number;
   readonly analysis: Analysis;
   readonly packed: Packed;
+}
+
+/** What is made of a log: how it was read, besides. */
+export interface TraceProduct extends WorkedOut {
+  readonly layout: LogLayout;
+  readonly doubts: readonly string[];
+  readonly troubles: readonly LogTrouble[];
+  readonly troubleCount: number;
 }
 
 /** A trace packed in chunks of each column, so that a part is read without the rest. */
@@ -110,7 +114,7 @@ export class TraceJob {
 }
 
 /** Everything made of readings that are in hand already. */
-export const productOf = (trace: Trace, about: About) => ({
+export const productOf = (trace: Trace, about: About): WorkedOut => ({
   rows: trace.time_s.length,
   duration_s: (trace.time_s.at(-1) ?? 0) - (trace.time_s[0] ?? 0),
   analysis: analyse(trace, about),

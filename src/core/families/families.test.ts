@@ -3,6 +3,8 @@ import { EMPTY_RUN } from '../procedure/run';
 import { CAUTIONS } from '../procedure/cautions';
 import { contextWith, rig } from '../scenarios/bench';
 import { placeOf } from '../twin/family';
+import { closedLine, PLUGGED_PORT } from '../twin/installation';
+import type { Around } from '../twin/motion';
 import { FAMILIES } from './registry';
 
 /** The contract, held over every registered family. */
@@ -48,6 +50,44 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
         if (other) expect(items.map(({ id }) => id)).toContain(other);
       }
     }
+  });
+  test('over time: at rest nothing moves and every gauge stands at zero; states stay numbers wherever they are', () => {
+    const { motion, ports } = family;
+    if (!motion) return expect(motion).toBeNull();
+    const room = { barometer_Pa: 95_000, temperature_K: 288 };
+    const around: Around = {
+      handle: 0,
+      shutIn: false,
+      source_Pa: room.barometer_Pa,
+      valve: 'vented',
+      load: closedLine(PLUGGED_PORT, room.barometer_Pa),
+      ...room,
+    };
+    const moving = motion.with(values);
+    const rest = Float64Array.from(moving.atRest(around));
+    expect(rest).toHaveLength(motion.states.length);
+    const rates = new Float64Array(rest.length);
+    moving.rates(rest, rates, around);
+    expect([...rates].every((rate) => rate === 0)).toBe(true);
+    const shown = new Float64Array(ports.length);
+    moving.ports(rest, around, shown);
+    expect([...shown]).toEqual(ports.map(() => 0));
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), {
+          minLength: rest.length,
+          maxLength: rest.length,
+        }),
+        fc.constantFrom('open', 'shut', 'vented'),
+        fc.boolean(),
+        (parts, valve, shutIn) => {
+          const y = Float64Array.from(parts, (part, i) => 1 + part * 60 * motion.states[i]!.scale);
+          moving.rates(y, rates, { ...around, handle: 2e6, source_Pa: 3e4, valve, shutIn });
+          moving.ports(y, around, shown);
+          expect([...rates, ...shown].every(Number.isFinite)).toBe(true);
+        },
+      ),
+    );
   });
   test('steps need only earlier steps, and end by making safe with gates on every port', () => {
     procedure.steps.forEach((step, i) => {

@@ -43,7 +43,8 @@ export interface Unit {
 const FLUID: readonly Quantity[] = ['pressure', 'depression', 'barometer'];
 const AIR: readonly Quantity[] = ['depression', 'barometer'];
 const PSI_PA = 6894.757;
-const INHG_PA = 3386.389;
+/** One inch of mercury, Pa. Handbook 3. */
+export const INHG_PA = 3386.389;
 
 export const UNITS = {
   bar: { symbol: 'bar', factor: 1e5, measures: FLUID, places: 1 },

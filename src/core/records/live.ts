@@ -1,18 +1,26 @@
 import { z } from 'zod';
 
-/** How it stands with the bench logger, as the screen is told. */
-export interface LiveStatus {
+/** One channel of a bench logger: an instrument by its tag, what it reads in, and its range in that. */
+export interface LoggerChannel {
+  readonly tag: string;
+  readonly unit: string;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** How it stands with the bench logger, with a sentence where something is wrong. */
+export interface LoggerStatus {
   readonly state: 'off' | 'connecting' | 'streaming' | 'lost';
+  /** Who answers, as it names itself. */
   readonly name: string | null;
+  readonly channels: readonly LoggerChannel[];
+  readonly trouble: string | null;
+}
+
+/** What a screen is told of it. */
+export interface LiveStatus extends LoggerStatus {
   /** It is the simulated bench: handle, pump and valve can be worked from the screen. */
   readonly simulated: boolean;
-  readonly trouble: string | null;
-  readonly channels: readonly {
-    readonly tag: string;
-    readonly unit: string;
-    readonly low: number;
-    readonly high: number;
-  }[];
 }
 
 /** One moment of the live bench: what each instrument shows, SI, and whether it stands still. */

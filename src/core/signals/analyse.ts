@@ -1,5 +1,5 @@
 import { sentence, type Sentence } from '../quantities/sentence';
-import type { Quantity } from '../quantities/units';
+import { INHG_PA, type Quantity } from '../quantities/units';
 import { blocksOf } from './blocks';
 import { effectiveAreaOf, type SlaveCylinder } from './effective-area';
 import { untold, type Estimate } from './estimate';
@@ -69,9 +69,9 @@ const FOLLOWED_S = 1;
 const SLOW_S = 5;
 const LEAST_WATCH_S = 15;
 /** Smallest losses worth telling: a twentieth of the typical limits of handbook 8.1. */
-const RESOLVE_PAPERS = { fluid: (0.05 * 2e5) / 60, vacuum: (0.05 * 3386.389) / 60 };
+const RESOLVE_PAPERS = { fluid: (0.05 * 2e5) / 60, vacuum: (0.05 * INHG_PA) / 60 };
 /** Vacuum at which a unit can be called supplied at all, Pa. */
-const SOME_VACUUM_PA = 3386.389;
+const SOME_VACUUM_PA = INHG_PA;
 const CURVE_POINTS = 24;
 const LEAST_RESERVE = 3;
 

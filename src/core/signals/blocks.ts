@@ -11,8 +11,7 @@ export interface Blocks {
   readonly means: readonly Float64Array[];
   /** Standard error of a mean, by channel. */
   readonly sigma: readonly number[];
-  /** Values at and above which a channel stood at its end stop; Infinity where it did not. */
-  readonly clip: readonly number[];
+  readonly clip: Scatter['clip'];
 }
 
 /** A sample this many standard deviations from both its neighbours is a spike, not a reading. */
@@ -20,17 +19,36 @@ const SPIKE = 6;
 /** So many samples in a row at the very greatest value are an end stop. */
 const CLIPPED_RUN = 5;
 
+/** What is found of the channels of a span before it is divided: the same however it is. */
+export interface Scatter {
+  /** Standard deviation of a sample, by channel. */
+  readonly noise: readonly number[];
+  /** Values at and above which a channel stood at its end stop; Infinity where it did not. */
+  readonly clip: readonly number[];
+}
+
+/** Noise and end stops of channels over a span: to be found once where the span is divided more than once. */
+export function scatterOf(channels: readonly Channel[], span: Span): Scatter {
+  const noise = channels.map(({ values }) => noiseOf(values, span));
+  return { noise, clip: channels.map(({ values }, c) => endStop(values, span, noise[c]!)) };
+}
+
 /**
  * Means over blocks of equal numbers of samples. A single sample that stands far from the median of itself and its
  * two neighbours is replaced by that median; what was not logged is left out.
  *
  * @param most greatest number of blocks
  */
-export function blocksOf(trace: Trace, channels: readonly Channel[], span: Span, most: number): Blocks {
+export function blocksOf(
+  trace: Trace,
+  channels: readonly Channel[],
+  span: Span,
+  most: number,
+  { noise, clip }: Scatter = scatterOf(channels, span),
+): Blocks {
   const count = span.to - span.from;
   const size = Math.max(1, Math.ceil(count / most));
   const blocks = Math.ceil(count / size);
-  const noise = channels.map(({ values }) => noiseOf(values, span));
   const time_s = new Float64Array(blocks);
   const first = new Int32Array(blocks);
   for (let b = 0; b < blocks; b += 1) {
@@ -47,7 +65,31 @@ export function blocksOf(trace: Trace, channels: readonly Channel[], span: Span,
     first,
     means,
     sigma: noise.map((sigma) => sigma / Math.sqrt(size)),
-    clip: channels.map(({ values }, c) => endStop(values, span, noise[c]!)),
+    clip,
+  };
+}
+
+/** One channel over a span as a course to fit: seconds from its beginning, and values, what is missing left out. */
+export interface Course {
+  readonly t: Float64Array;
+  readonly values: Float64Array;
+  /** Standard error of each value. */
+  readonly sigma: number;
+}
+
+/**
+ * A channel over a span as a course. Where nothing scatters the weights are equal and their size does not matter, so
+ * one unit of the channel stands for it: what doubt there is then comes from the misfit.
+ */
+export function courseOf(trace: Trace, channel: Channel, span: Span, most: number): Course {
+  const { means, time_s, sigma } = blocksOf(trace, [channel], span, most);
+  const [levels] = means as [Float64Array];
+  const good = Array.from(levels.keys()).filter((i) => Number.isFinite(levels[i]!));
+  const start_s = trace.time_s[span.from]!;
+  return {
+    t: Float64Array.from(good, (i) => time_s[i]! - start_s),
+    values: Float64Array.from(good, (i) => levels[i]!),
+    sigma: sigma[0]! > 0 ? sigma[0]! : 1,
   };
 }
 

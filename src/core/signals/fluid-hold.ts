@@ -1,4 +1,4 @@
-import { blocksOf } from './blocks';
+import { courseOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { leastSquares, varianceOf, type Fitted } from './least-squares';
 import type { Channel, Span, Trace } from './trace';
@@ -37,12 +37,7 @@ interface Settled extends Fitted {
  * @param resolve_PaPerS the smallest loss worth telling: its fraction of a limit
  */
 export function fluidHold(trace: Trace, channel: Channel, span: Span, resolve_PaPerS: number): FluidHold {
-  const blocks = blocksOf(trace, [channel], span, MOST_BLOCKS);
-  const good = Array.from(blocks.means[0]!.keys()).filter((i) => Number.isFinite(blocks.means[0]![i]!));
-  const start_s = trace.time_s[span.from]!;
-  const t = Float64Array.from(good, (i) => blocks.time_s[i]! - start_s);
-  const p = Float64Array.from(good, (i) => blocks.means[0]![i]!);
-  const sigma = blocks.sigma[0]! || 1;
+  const { t, values: p, sigma } = courseOf(trace, channel, span, MOST_BLOCKS);
   const weights = new Float64Array(t.length).fill(1 / sigma ** 2);
   const long_s = t.length > 0 ? t.at(-1)! - t[0]! : 0;
   const plain = leastSquares([ones(t), t], p, weights);

@@ -1,5 +1,5 @@
 import { sentence, type Sentence } from '../quantities/sentence';
-import { blocksOf } from './blocks';
+import { blocksOf, scatterOf, type Scatter } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { kinkedLine, plainLine, type Cloud } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
@@ -55,23 +55,27 @@ const JUMPING = 0.04;
  * Fits output against input over one branch. Points at a gauge's end stop and in the jump at crack are left out; the
  * knee is free; a line without a knee says so. Handbook 6, ratio curve.
  */
-export function ratioCurve(...[trace, input, output, span, branch]: Parameters<typeof fitted>): RatioCurve {
-  const drawn = pointsOf(trace, input, output, span, DRAWN_BLOCKS);
-  return {
-    ...fitted(trace, input, output, span, branch),
-    points: drawn.points.map(({ x, y }) => [Math.round(x), Math.round(y)] as const),
-  };
-}
-
-function fitted(
+export function ratioCurve(
   trace: Trace,
   input: Channel,
   output: Channel,
   span: Span,
   branch: RatioCurve['branch'],
 ): RatioCurve {
-  const edges = pointsOf(trace, input, output, span, EDGE_BLOCKS);
-  const lines = pointsOf(trace, input, output, span, LINE_BLOCKS);
+  const scatter = scatterOf([input, output], span);
+  const points = (most: number) => pointsOf(trace, [input, output], span, most, scatter);
+  return {
+    ...fitted([input, output], points(EDGE_BLOCKS), points(LINE_BLOCKS), branch),
+    points: points(DRAWN_BLOCKS).points.map(({ x, y }) => [Math.round(x), Math.round(y)] as const),
+  };
+}
+
+function fitted(
+  [input, output]: readonly [Channel, Channel],
+  edges: Points,
+  lines: Points,
+  branch: RatioCurve['branch'],
+): RatioCurve {
   const notes: Sentence[] = [];
   for (const [channel, clip] of [
     [input, lines.clip[0]],
@@ -114,8 +118,14 @@ interface Points {
 }
 
 /** Block means of both channels that are good on both, clear of any end stop. */
-function pointsOf(trace: Trace, input: Channel, output: Channel, span: Span, most: number): Points {
-  const { means, sigma, clip } = blocksOf(trace, [input, output], span, most);
+function pointsOf(
+  trace: Trace,
+  channels: readonly [Channel, Channel],
+  span: Span,
+  most: number,
+  scatter: Scatter,
+): Points {
+  const { means, sigma, clip } = blocksOf(trace, channels, span, most, scatter);
   const [x, y] = means as [Float64Array, Float64Array];
   // A block beside the end stop holds some of it.
   const below = (value: number, c: number) =>

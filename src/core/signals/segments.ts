@@ -1,4 +1,5 @@
 import { blocksOf, type Blocks } from './blocks';
+import { median } from './noise';
 import { wholeOf, type Channel, type Span, type Trace } from './trace';
 
 /** What the hand was doing over a stretch of a trace. */
@@ -38,7 +39,7 @@ export function segmentsOf(trace: Trace, channel: Channel, span: Span = wholeOf(
   const range = sorted[Math.ceil(0.995 * sorted.length) - 1]! - low;
   const width = Math.max(4 * blocks.sigma[0]!, LEVEL_PART * range);
   if (!(range > 6 * blocks.sigma[0]!) || width === 0) return [];
-  const pieces = movesBetween(levels, plateaus(levels, times, width), width);
+  const pieces = settled(movesBetween(levels, plateaus(levels, times, width), width), levels, width);
   const segments = pieces.map(({ from, to, still }): Segment => {
     const [start, end] = [levels[from]!, levels[to - 1]!];
     const kind = still
@@ -86,11 +87,18 @@ function plateaus(levels: readonly number[], times: readonly number[], width: nu
     if (long) found.push({ from, to, still: true });
     from = long ? to : from + 1;
   }
-  return chained(found, levels, width);
+  return chained(found, { levels, times, width });
+}
+
+interface Levels {
+  readonly levels: readonly number[];
+  readonly times: readonly number[];
+  readonly width: number;
 }
 
 /** Plateaus that touch are one: a slow leak, or where they climb from one to the next, a slow pull that is no hold. */
-function chained(found: readonly Piece[], levels: readonly number[], width: number): Piece[] {
+function chained(found: readonly Piece[], course: Levels): Piece[] {
+  const { levels, width } = course;
   const chains: Piece[][] = [];
   for (const piece of found) {
     const last = chains.at(-1);
@@ -101,12 +109,33 @@ function chained(found: readonly Piece[], levels: readonly number[], width: numb
     const whole = { from: chain[0]!.from, to: chain.at(-1)!.to, still: true };
     if (chain.length === 1) return [whole];
     const drift = Math.abs(levels[whole.to - 1]! - levels[whole.from]!);
-    if (drift <= 6 * width) return [whole];
-    // What is long for a hold at either end of a slow pull stays one.
-    const ends = [chain[0]!, chain.at(-1)!];
-    const typical = (whole.to - whole.from) / chain.length;
-    return ends.filter((piece) => piece.to - piece.from > 3 * typical);
+    return drift <= 6 * width ? [whole] : endsOf(whole, course);
   });
+}
+
+/** Readings by whose median an end of a slow pull is known. */
+const AT_END = 5;
+
+/**
+ * What stands still at either end of a slow pull: where the level stays within its width for more than twice as long as
+ * the pull as a whole takes to cross it.
+ */
+function endsOf(pull: Span, { levels, times, width }: Levels): Piece[] {
+  const long_s = times[pull.to - 1]! - times[pull.from]!;
+  const crossing_s = (width * long_s) / Math.abs(levels[pull.to - 1]! - levels[pull.from]!);
+  const enough_s = Math.max(LEAST_HOLD_S, 2 * crossing_s);
+  const near = (level: number) => (i: number) => Math.abs(levels[i]! - level) <= width;
+  const atFirst = near(median(levels.slice(pull.from, pull.from + AT_END)));
+  const atLast = near(median(levels.slice(Math.max(pull.from, pull.to - AT_END), pull.to)));
+  let first = pull.from;
+  while (first < pull.to && atFirst(first)) first += 1;
+  let last = pull.to;
+  while (last > first && atLast(last - 1)) last -= 1;
+  const pieces = [
+    { from: pull.from, to: first, still: true },
+    { from: last, to: pull.to, still: true },
+  ];
+  return pieces.filter(({ from, to }) => to > from && times[to - 1]! - times[from]! >= enough_s);
 }
 
 /** Fills what lies between the plateaus with moves, parted where they turn. */
@@ -148,7 +177,21 @@ function turnsOf(levels: readonly number[], from: number, to: number, threshold:
   return turns;
 }
 
-/** Neighbours of one kind are one, and a move that goes nowhere belongs to what was before it. */
+/** A move that goes nowhere is none: it belongs to the plateau beside it. */
+function settled(pieces: readonly Piece[], levels: readonly number[], width: number): Piece[] {
+  const out: Piece[] = [];
+  pieces.forEach((piece, i) => {
+    const way = Math.abs(levels[piece.to - 1]! - levels[piece.from]!);
+    const nowhere = !piece.still && way <= 3 * width;
+    const before = out.at(-1);
+    if (before?.still && (nowhere || piece.still)) out[out.length - 1] = { ...before, to: piece.to };
+    else if (nowhere && pieces[i + 1]?.still) out.push({ ...piece, still: true });
+    else out.push(piece);
+  });
+  return out;
+}
+
+/** Neighbours of one kind are one. */
 function joined(segments: readonly Segment[]): Segment[] {
   const out: Segment[] = [];
   for (const segment of segments) {

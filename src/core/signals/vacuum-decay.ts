@@ -1,6 +1,6 @@
 import { chokedRise_PaPerS, depressionAfter_Pa, flowShare } from '../air/leak';
 import { orificeDiameter_m } from '../air/orifice';
-import { blocksOf } from './blocks';
+import { courseOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { leastSquares } from './least-squares';
 import type { Channel, Span, Trace } from './trace';
@@ -50,12 +50,7 @@ export function vacuumDecay(
   resolve_PaPerS: number,
 ): VacuumDecay {
   const { barometer_Pa, temperature_K } = room;
-  const blocks = blocksOf(trace, [channel], span, MOST_BLOCKS);
-  const good = Array.from(blocks.means[0]!.keys()).filter((i) => Number.isFinite(blocks.means[0]![i]!));
-  const start_s = trace.time_s[span.from]!;
-  const t = Float64Array.from(good, (i) => blocks.time_s[i]! - start_s);
-  const d = Float64Array.from(good, (i) => blocks.means[0]![i]!);
-  const sigma = blocks.sigma[0]! || 1;
+  const { t, values: d, sigma } = courseOf(trace, channel, span, MOST_BLOCKS);
   const long_s = t.length > 0 ? t.at(-1)! : 0;
   const nothing = (loss: Estimate): VacuumDecay => ({
     loss,

@@ -1,15 +1,7 @@
 import { connect, type Socket } from 'node:net';
 import { findUnit, toSI, type Unit } from '@/core/quantities/units';
-import { Lines, NO_ERROR, parseCatalogue, parseSample, type LoggerChannel } from './protocol';
-
-/** How it stands with the logger, with a sentence where something is wrong. */
-export interface LoggerStatus {
-  readonly state: 'off' | 'connecting' | 'streaming' | 'lost';
-  /** Who answers, as it names itself. */
-  readonly name: string | null;
-  readonly channels: readonly LoggerChannel[];
-  readonly trouble: string | null;
-}
+import type { LoggerStatus } from '@/core/records/live';
+import { Lines, NO_ERROR, parseCatalogue, parseSample } from './protocol';
 
 /** A sample in SI, one value to a channel; NaN where the channel could not be read. */
 export interface LoggerSample {

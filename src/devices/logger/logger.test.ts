@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { createServer, connect, type Server } from 'node:net';
-import { LoggerClient, type LoggerSample, type LoggerStatus } from './client';
+import type { LoggerStatus } from '@/core/records/live';
+import { LoggerClient, type LoggerSample } from './client';
 import { catalogueText, Lines, parseCatalogue, parseSample, sampleText } from './protocol';
 import { SimBench } from './sim-bench';
 import { StandIn } from './stand-in';

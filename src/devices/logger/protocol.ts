@@ -1,15 +1,9 @@
+import type { LoggerChannel } from '@/core/records/live';
+
 /**
  * The part of SCPI (IEEE 488.2 common commands, SCPI-99 error queue) that the bench logger speaks, over TCP, a line to
  * a message, ASCII. docs/bench-logger.md describes it; nothing more is understood.
  */
-
-/** One channel of a logger: an instrument by its tag, what it reads in, and its range. */
-export interface LoggerChannel {
-  readonly tag: string;
-  readonly unit: string;
-  readonly low: number;
-  readonly high: number;
-}
 
 export const RATES_HZ = { least: 10, most: 1000 } as const;
 /** Longest line that either side reads; what is longer is no message of this protocol. */

@@ -1,17 +1,9 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { fromSI, UNITS, type Unit } from '@/core/quantities/units';
 import { FAMILIES } from '@/core/families/registry';
+import type { LoggerChannel } from '@/core/records/live';
 import type { Hands } from '@/core/twin/installation';
-import {
-  catalogueText,
-  ERRORS,
-  Lines,
-  MOST_ERRORS,
-  NO_ERROR,
-  RATES_HZ,
-  sampleText,
-  type LoggerChannel,
-} from './protocol';
+import { catalogueText, ERRORS, Lines, MOST_ERRORS, NO_ERROR, RATES_HZ, sampleText } from './protocol';
 import { SimBench, type SimUnit } from './sim-bench';
 
 /** What is wrong with the line between logger and reader; all off unless set. */

@@ -1,8 +1,10 @@
+import { SEA_LEVEL_PA } from '@/core/air/atmosphere';
+import { REFERENCE_TEMPERATURE_K } from '@/core/air/leak';
 import { FAMILIES } from '@/core/families/registry';
+import { INHG_PA } from '@/core/quantities/units';
 import type { SimGauge, SimUnit } from './sim-bench';
 
 const BAR = 1e5;
-const INHG = 3386.389;
 
 const gauge = (tag: string, port: string, fullScale_Pa: number, step_Pa: number): SimGauge => ({
   tag,
@@ -16,15 +18,15 @@ export const TYPICAL_BENCH: SimUnit = {
   kind: 'remote-vacuum',
   profile: FAMILIES['remote-vacuum'].typical,
   fault: null,
-  supply_Pa: 20 * INHG,
-  room: { barometer_Pa: 101_325, temperature_K: 293.15 },
+  supply_Pa: 20 * INHG_PA,
+  room: { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K },
   gauges: [
     gauge('G-11', 'input', 10 * BAR, 0.01 * BAR),
     gauge('G-12', 'input', 160 * BAR, 0.05 * BAR),
     gauge('G-21', 'output', 10 * BAR, 0.01 * BAR),
     gauge('G-22', 'output', 160 * BAR, 0.05 * BAR),
-    gauge('V-31', 'supply', 30 * INHG, 0.02 * INHG),
-    gauge('V-41', 'activation', 30 * INHG, 0.02 * INHG),
+    gauge('V-31', 'supply', 30 * INHG_PA, 0.02 * INHG_PA),
+    gauge('V-41', 'activation', 30 * INHG_PA, 0.02 * INHG_PA),
   ],
   noise_steps: 0.6,
   seed: 1,

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { FAMILIES } from '@/core/families/registry';
+import { INHG_PA } from '@/core/quantities/units';
 import { rehearse, seeded, uuidFrom, type BenchTruth } from '@/core/procedure/rehearse';
 import sharp from 'sharp';
 import { addJob } from '../jobs';
@@ -54,7 +55,7 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
   if (!demo.bench) return;
   const family = FAMILIES[demo.job.kind];
   const run = taken(await startRun(db, stored.id, begin));
-  const { fault: faultAt, seed, supply_Pa = 20 * 3386.389, gauges = {}, until } = demo.bench;
+  const { fault: faultAt, seed, supply_Pa = 20 * INHG_PA, gauges = {}, until } = demo.bench;
   const { values } = family.healthy(profiles[profile]);
   const fault = faultAt && family.faults.find(({ id }) => id === faultAt[0]);
   const truth: BenchTruth = {
@@ -126,7 +127,7 @@ async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date):
   const trace = recordBench(
     family,
     fault ? fault.apply(values, demo.fault![1]) : values,
-    demo.supply_Pa ?? 20 * 3386.389,
+    demo.supply_Pa ?? 20 * INHG_PA,
     about,
     wholeTest({ bypass_Pa: 60e5, beyondRunout_Pa: 38e5, hold_Pa: 22e5 }),
     { seed: demo.seed, pressureNoise_Pa: 9e3, vacuumNoise_Pa: 90 },

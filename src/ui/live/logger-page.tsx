@@ -13,8 +13,9 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
+import type { LoggerChannel } from '@/core/records/live';
 import type { StoredInstrument } from '@/core/records/views';
-import { findUnit, toSI, unitFor } from '@/core/quantities/units';
+import { findUnit, INHG_PA, toSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
@@ -76,12 +77,7 @@ export function LoggerPage({ instruments }: { instruments: readonly StoredInstru
 }
 
 interface ChannelRowProps {
-  readonly channel: {
-    readonly tag: string;
-    readonly unit: string;
-    readonly low: number;
-    readonly high: number;
-  };
+  readonly channel: LoggerChannel;
   readonly gauge: StoredInstrument | undefined;
   readonly now: number | undefined;
   readonly still: boolean;
@@ -118,7 +114,7 @@ function SimulatedUnit() {
   const [supply_inHg, setSupply] = useState(20);
   const [said, setSaid] = useState('');
   const put = async () => {
-    const unit = { fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * 3386.389 };
+    const unit = { fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * INHG_PA };
     const answer = await call('POST', '/live/hands', { unit });
     setSaid(answer.ok ? 'On the bench now, vented and released.' : answer.problem.title);
   };
@@ -152,7 +148,7 @@ function SimulatedUnit() {
         </Box>
         <Box>
           <Box id="supply">
-            Vacuum that the pump reaches: {print.value(supply_inHg * 3386.389, 'depression')}
+            Vacuum that the pump reaches: {print.value(supply_inHg * INHG_PA, 'depression')}
           </Box>
           <Slider
             aria-labelledby="supply"

@@ -1,5 +1,7 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
-import { REFERENCE_DENSITY_KG_M3, AIR_GAS_CONSTANT } from '../../air/leak';
+import { SEA_LEVEL_PA } from '../../air/atmosphere';
+import { AIR_GAS_CONSTANT, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from '../../air/leak';
+import { INHG_PA } from '../../quantities/units';
 import type { Vector } from '../../twin/family';
 import type { Around, Motion, MotionModel } from '../../twin/motion';
 import { named, type Parameters } from './twin';
@@ -48,7 +50,7 @@ const RESPONSE = {
 } as const;
 
 /** A blocked breather also slows the air: at this depression left it would pass none. */
-const BREATHER_SHUT_PA = 5 * 3386.389;
+const BREATHER_SHUT_PA = 5 * INHG_PA;
 /** Least part of the air valve that a blocked breather leaves. */
 const BREATHER_LEAST = 0.1;
 
@@ -73,10 +75,11 @@ class RemoteVacuumMotion implements Motion {
     this.k = 1 - p.rodArea_m2 / p.slaveArea_m2;
     this.vacuumVolume_m3 = RESPONSE.vacuumShare * p.vacuumVolume_m3;
     this.workingVolume_m3 = p.vacuumVolume_m3 - this.vacuumVolume_m3;
-    const rise_PaPerS = 101_325 / RESPONSE.fill_s;
+    const rise_PaPerS = SEA_LEVEL_PA / RESPONSE.fill_s;
     this.band_Pa = ((p.effectiveArea_m2 / p.slaveArea_m2) * rise_PaPerS) / RESPONSE.valveGain_perS;
     this.valve_m3PerSPa =
-      this.workingVolume_m3 / (RESPONSE.fill_s * REFERENCE_DENSITY_KG_M3 * AIR_GAS_CONSTANT * 293.15);
+      this.workingVolume_m3 /
+      (RESPONSE.fill_s * REFERENCE_DENSITY_KG_M3 * AIR_GAS_CONSTANT * REFERENCE_TEMPERATURE_K);
     this.air_m3PerSPa =
       this.valve_m3PerSPa * Math.max(BREATHER_LEAST, 1 - p.activationFloor_Pa / BREATHER_SHUT_PA);
   }
