@@ -1,6 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { family, INHG, BAR, ROOM, profile } from '../src/core/scenarios/traces';
-import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../src/core/twin/installation';
+import { BAR, benchOfTypical } from '../src/core/scenarios/traces';
 
 /**
  * The twin over time at 1 kHz beside SciPy's solve_ivp on equations of the same size and tolerance: `npx tsx
@@ -8,14 +7,7 @@ import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../src/core
  */
 const MINUTES = 4;
 const once = () => {
-  const bench = new Installation(
-    family.motion!,
-    family.healthy(profile).values,
-    benchSource(20 * INHG),
-    closedLine(PLUGGED_PORT, ROOM.barometer_Pa),
-    ROOM,
-    family.ports.length,
-  );
+  const bench = benchOfTypical();
   bench.set({ valve: 'open' });
   let visits = 0;
   const start = performance.now();

@@ -1,14 +1,14 @@
 import { closeSync, openSync, writeSync } from 'node:fs';
 import { seeded, gaussian } from '../../src/core/procedure/rehearse';
-import { BAR, family, INHG, profile, ROOM, WHOLE_TEST } from '../../src/core/scenarios/traces';
+import { BAR, benchOfTypical, WHOLE_TEST } from '../../src/core/scenarios/traces';
+import { HOUR } from './hour';
 import type { Script } from '../../src/core/twin/recording';
-import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../../src/core/twin/installation';
 
 /**
  * Writes a log of one hour at 1 kHz with six channels: `npx tsx bench/trace/make.ts FILE [seconds]`. The bench test
- * over and over, then the reserve pumped away; noise and a gap here and there, seeded.
+ * over and over, then the reserve pumped away; seeded noise.
  */
-const [file = '/tmp/hour.csv', length = '3600'] = process.argv.slice(2);
+const [file = HOUR, length = '3600'] = process.argv.slice(2);
 const seconds = Number(length);
 const RATE_HZ = 1000;
 const pump: Script = [
@@ -25,14 +25,7 @@ const script: Script = [
 ];
 
 const random = seeded(2611);
-const bench = new Installation(
-  family.motion!,
-  family.healthy(profile).values,
-  benchSource(20 * INHG),
-  closedLine(PLUGGED_PORT, ROOM.barometer_Pa),
-  ROOM,
-  4,
-);
+const bench = benchOfTypical();
 const out = openSync(file, 'w');
 writeSync(out, 'Time [s],Input [bar],Output [bar],Supply [kPa],Activation [kPa],Front [bar],Rear [bar]\n');
 let lines: string[] = [];

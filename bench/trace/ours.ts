@@ -2,10 +2,11 @@ import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import { analyse } from '../../src/core/signals/analyse';
 import { detectLayout } from '../../src/core/signals/csv/detect';
 import { LogReader } from '../../src/core/signals/csv/reader';
+import { HOUR } from './hour';
 import { family, profile, ROOM } from '../../src/core/scenarios/traces';
 
 /** Reads and analyses a log on one thread: `npx tsx bench/trace/ours.ts FILE`. */
-const file = process.argv[2] ?? '/tmp/hour.csv';
+const file = process.argv[2] ?? HOUR;
 const values = family.healthy(profile).values;
 const named = Object.fromEntries(family.parameters.map(({ id }, i) => [id, values[i]!]));
 const start = performance.now();

@@ -4,6 +4,7 @@ import { App } from '../../e2e/app';
 import config from '../../playwright.config';
 import type { StoredTrace } from '../../src/server/traces';
 import { medianOf } from '../figures';
+import { HOUR } from './hour';
 
 /**
  * Five seconds of panning and zooming over the hour at 1 kHz, six channels, in headless Chromium: `npx tsx
@@ -41,7 +42,7 @@ const PAN = `new Promise((done) => {
 })`;
 
 async function main() {
-  const log = readFileSync(process.argv[2] ?? '/tmp/hard-pedal-hour.csv');
+  const log = readFileSync(process.argv[2] ?? HOUR);
   const app = await App.start({ demo: false });
   const start = performance.now();
   const response = await fetch(`${app.url}/api/v1/traces/import?name=hour`, { method: 'POST', body: log });

@@ -1,7 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { buildSync } from 'esbuild';
 import { medianOf } from '../figures';
+import { HOUR } from './hour';
 
 /**
  * A log of an hour at 1 kHz with six channels (3.6 million lines), read and fully analysed, in turn with a
@@ -9,9 +12,9 @@ import { medianOf } from '../figures';
  * python3-pandas, python3-scipy). Whole processes, from start to end.
  */
 const rounds = Number(process.argv[2] ?? 5);
-const log = '/tmp/hard-pedal-hour.csv';
+const log = HOUR;
 if (!existsSync(log)) spawnSync('npx', ['tsx', 'bench/trace/make.ts', log], { stdio: 'inherit' });
-const bundle = '/tmp/hard-pedal-trace-bench.cjs';
+const bundle = path.join(tmpdir(), 'hard-pedal-trace-bench.cjs');
 buildSync({
   entryPoints: ['bench/trace/ours.ts'],
   outfile: bundle,

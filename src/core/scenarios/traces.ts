@@ -1,5 +1,6 @@
 import type { Trace } from '../signals/trace';
 import type { Vector } from '../twin/descriptor';
+import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../twin/installation';
 import { logged, recordBench, wholeTest, type Logger, type Script } from '../twin/recording';
 import { BAR, family, INHG, profile } from './bench';
 
@@ -27,6 +28,17 @@ export function slowPull(
   });
   return logged(rows, family.ports, logger);
 }
+
+/** The handbook's unit, healthy, on a bench with a good supply: to be worked by hand. */
+export const benchOfTypical = (): Installation =>
+  new Installation(
+    family.motion!,
+    family.healthy(profile).values,
+    benchSource(20 * INHG),
+    closedLine(PLUGGED_PORT, ROOM.barometer_Pa),
+    ROOM,
+    family.ports.length,
+  );
 
 /** A trace of the handbook's unit on a bench over time, done by a script. */
 export const benchTrace = (parameters: Vector, supply_Pa: number, script: Script, logger: Logger): Trace =>
