@@ -7,8 +7,6 @@ import { family, profile, ROOM } from '../../src/core/scenarios/traces';
 
 /** Reads and analyses a log on one thread: `npx tsx bench/trace/ours.ts FILE`. */
 const file = process.argv[2] ?? HOUR;
-const values = family.healthy(profile).values;
-const named = Object.fromEntries(family.parameters.map(({ id }, i) => [id, values[i]!]));
 const start = performance.now();
 const fd = openSync(file, 'r');
 const piece = new Uint8Array(1 << 20);
@@ -30,13 +28,7 @@ for (let at = 0; ;) {
 closeSync(fd);
 const { trace, rows, troubleCount } = reader.finish();
 const read = performance.now();
-const unit = {
-  slaveArea_m2: named.slaveArea_m2!,
-  rodArea_m2: named.rodArea_m2!,
-  spring_N: named.spring_N!,
-  vacuumVolume_m3: named.vacuumVolume_m3!,
-};
-const { stretches } = analyse(trace, { ...ROOM, unit });
+const { stretches } = analyse(trace, { ...ROOM, unit: family.logged(profile) });
 const done = performance.now();
 const results = stretches.flatMap((s) => s.results);
 console.log(

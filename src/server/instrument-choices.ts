@@ -2,8 +2,8 @@ import { FAMILIES } from '@/core/families/registry';
 
 /** Ports that an instrument can stand on, over all families. */
 export function portChoices(): { value: string; label: string }[] {
-  const ports = new Map(
-    Object.values(FAMILIES).flatMap((family) => family.ports.map(({ id, name }) => [id, name] as const)),
-  );
-  return [...ports].map(([value, label]) => ({ value, label }));
+  const names = new Map<string, Set<string>>();
+  for (const { id, name } of Object.values(FAMILIES).flatMap(({ ports }) => ports))
+    names.set(id, (names.get(id) ?? new Set()).add(name));
+  return [...names].map(([value, of]) => ({ value, label: [...of].join(' / ') }));
 }

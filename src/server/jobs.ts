@@ -49,6 +49,8 @@ async function readIntake(db: Knex, input: unknown) {
   if (!parsed.success) return invalid(parsed.error.issues);
   const found = await findProfile(db, parsed.data.profileId);
   if (!found) return invalid([{ path: ['profileId'], message: 'That profile is not on the shelf.' }]);
+  if (found.kind !== parsed.data.kind)
+    return invalid([{ path: ['profileId'], message: 'That profile is of another kind of unit.' }]);
   const profile = { id: found.id, kind: found.kind, body: found.body as unknown };
   return done({ job: parsed.data, profile });
 }

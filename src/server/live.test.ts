@@ -2,11 +2,12 @@
 import type { Knex } from 'knex';
 import type { LiveMessage } from '@/core/records/live';
 import { StandIn } from '@/devices/logger/stand-in';
+import { FAMILIES } from '@/core/families/registry';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { hangUp, link, liveStream, recordStep, traceOf, workBench } from './live';
-import { startRun } from './runs';
+import { startRun, usualRig } from './runs';
 import { listInstruments, readSettings, writeSettings } from './shelf';
 import { analysisOf, listTraces } from './traces';
 
@@ -79,7 +80,7 @@ describe('the line to the logger', () => {
   test('tells a screen what every gauge shows, in SI, and which stand still', async () => {
     await streaming();
     const seen = await messagesUntil(
-      (message) => message.type === 'moment' && message.moment.settled.length === 6,
+      (message) => message.type === 'moment' && message.moment.settled.length === TYPICAL_BENCH.gauges.length,
     );
     const moments = seen.flatMap((message) => (message.type === 'moment' ? [message.moment] : []));
     expect(moments.length).toBeGreaterThan(5);
@@ -88,6 +89,7 @@ describe('the line to the logger', () => {
       'G-12',
       'G-21',
       'G-22',
+      'L-51',
       'V-31',
       'V-41',
     ]);
@@ -164,7 +166,11 @@ describe('what a logger sent, as a trace', () => {
     high: 1,
   }));
   const sample = (t_s: number) => ({ t_s, values: [1, 2, 3, 4, t_s < 0.5 ? NaN : 5] });
-  const gauges = async () => (await listInstruments(db)).map(({ body }) => body);
+  const gauges = async () =>
+    usualRig(
+      FAMILIES['remote-vacuum'].ports,
+      (await listInstruments(db)).map(({ body }) => body),
+    );
   test('has a channel to a port, begins at nothing, and leaves out what stands on no port', async () => {
     const { time_s, channels: kept } = traceOf([7, 7.1, 7.2].map(sample), channels, await gauges());
     expect([...time_s].map((t) => Number(t.toFixed(6)))).toEqual([0, 0.1, 0.2]);

@@ -1,7 +1,7 @@
 import { connect } from 'node:net';
 import type { Knex } from 'knex';
 import { z } from 'zod';
-import type { Instrument } from '@/core/metrology/instrument';
+import { FAMILIES } from '@/core/families/registry';
 import { findUnit, toSI } from '@/core/quantities/units';
 import {
   handsSchema,
@@ -14,12 +14,13 @@ import {
 } from '@/core/records/live';
 import { Settling } from '@/core/signals/settle';
 import type { Trace } from '@/core/signals/trace';
+import type { Rig } from '@/core/twin/family';
 import { LoggerClient, type LoggerSample } from '@/devices/logger/client';
 import { Lines } from '@/devices/logger/protocol';
 import { findJob } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findRun } from './runs';
-import { listInstruments, readSettings } from './shelf';
+import { readSettings } from './shelf';
 import { missing } from './store';
 import { workOut } from './trace-job';
 import { aboutFor, keepTrace } from './traces';
@@ -174,8 +175,7 @@ async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now:
   if (!run || !job) return;
   const title = run.context.procedure.steps.find(({ id }) => id === recording.step)?.title ?? recording.step;
   const profileId = job.body.profileId;
-  const gauges = (await listInstruments(db)).map(({ body }) => body);
-  const trace = traceOf(recording.rows, status.channels, gauges);
+  const trace = traceOf(recording.rows, status.channels, run.context.rig);
   const origin = {
     name: `${job.body.tag}: ${title}`,
     source: 'bench',
@@ -191,28 +191,20 @@ async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now:
  * was started anew counts from nothing again: of the pieces the longest is kept, since how far apart they lie in time
  * is not known.
  */
-export function traceOf(
-  rows: readonly LoggerSample[],
-  channels: readonly LoggerChannel[],
-  gauges: readonly Instrument[],
-): Trace {
+export function traceOf(rows: readonly LoggerSample[], channels: readonly LoggerChannel[], rig: Rig): Trace {
   const piece = longestPiece(rows);
   const first_s = piece[0]?.t_s ?? 0;
-  const known = channels.flatMap(({ tag }, i) => {
-    const gauge = gauges.find((one) => one.tag === tag && one.usualPort !== null);
-    return gauge ? [{ i, gauge }] : [];
+  const widest = Object.entries(rig).flatMap(([port, gauges]) => {
+    const heard = gauges.filter(({ tag }) => channels.some((channel) => channel.tag === tag));
+    const [gauge] = [...heard].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa);
+    return gauge ? [{ port, gauge, i: channels.findIndex(({ tag }) => tag === gauge.tag) }] : [];
   });
-  const widest = known.filter(
-    ({ gauge }) =>
-      !known.some(
-        (other) => other.gauge.usualPort === gauge.usualPort && other.gauge.fullScale_Pa > gauge.fullScale_Pa,
-      ),
-  );
+  widest.sort((a, b) => a.i - b.i);
   return {
     time_s: Float64Array.from(piece, ({ t_s }) => t_s - first_s),
-    channels: widest.map(({ i, gauge }) => ({
+    channels: widest.map(({ i, gauge, port }) => ({
       name: gauge.tag,
-      port: gauge.usualPort,
+      port,
       quantity: gauge.quantity,
       values: Float64Array.from(piece, ({ values }) => values[i] ?? NaN),
     })),
@@ -247,7 +239,7 @@ export async function workBench(db: Knex, input: unknown): Promise<Outcome<unkno
 
 async function unitFor(db: Knex, { run, ...rest }: z.infer<typeof simUnitSchema>): Promise<object> {
   const found = run ? await findRun(db, run) : null;
-  if (!found) return rest;
+  if (!found) return rest.kind ? { ...rest, profile: FAMILIES[rest.kind].typical } : rest;
   const { barometer_Pa, temperature_K } = found.context.conditions;
   return { ...rest, kind: found.kind, profile: found.context.profile, room: { barometer_Pa, temperature_K } };
 }

@@ -16,7 +16,7 @@ import { canonicalJson } from '@/core/records/canonical';
 import { conditionsFrom } from '@/core/records/settings';
 import { retestOf } from '@/core/records/staleness';
 import type { StoredRun } from '@/core/records/views';
-import type { Rig, RunContext } from '@/core/twin/family';
+import type { Port, Rig, RunContext } from '@/core/twin/family';
 import { append, jobChain, writtenFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
 import { readRecord, write } from './jobs';
@@ -24,9 +24,14 @@ import { done, invalid, refused, type Outcome } from './outcome';
 import { findProfile, listInstruments, readSettings } from './shelf';
 import { missing } from './store';
 
-/** The bench's gauges by the port they usually stand on. */
-export function usualRig(ports: readonly { id: string }[], shelf: readonly Instrument[]): Rig {
-  return Object.fromEntries(ports.map(({ id }) => [id, shelf.filter((gauge) => gauge.usualPort === id)]));
+/** The bench's gauges by the port they usually stand on: what a port is read in says which of them fit there. */
+export function usualRig(ports: readonly Pick<Port, 'id' | 'quantity'>[], shelf: readonly Instrument[]): Rig {
+  return Object.fromEntries(
+    ports.map(({ id, quantity }) => [
+      id,
+      shelf.filter((gauge) => gauge.usualPort === id && gauge.quantity === quantity),
+    ]),
+  );
 }
 
 /**

@@ -18,7 +18,6 @@ import {
   overviewOf,
   rememberedLayout,
   traceCsv,
-  unitOf,
   windowOf,
 } from './traces';
 import { verify } from './verify';
@@ -181,7 +180,8 @@ describe('a log that is read', () => {
   });
   test('a unit is known by its profile', async () => {
     const [first] = await listProfiles(db);
-    expect(unitOf(first!)).toMatchObject({ spring_N: expect.any(Number) as number });
+    const { unit } = await aboutFor(db, first!.id);
+    expect(unit?.slave).toMatchObject({ spring_N: expect.any(Number) as number });
     expect((await aboutFor(db, null)).unit).toBeNull();
   });
   test('packing loses nothing but what a float has not', () => {

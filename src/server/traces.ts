@@ -9,7 +9,7 @@ import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import type { Trace } from '@/core/signals/trace';
 import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
 import { roomOf } from '@/core/records/settings';
-import type { Stored, StoredProfile } from '@/core/records/views';
+import type { Stored } from '@/core/records/views';
 import { unsqueezed, type Packed, type TraceProduct, type WorkedOut } from '@/workers/trace-product';
 import { csvOf } from './csv';
 import { append } from './journal';
@@ -40,26 +40,7 @@ export interface TraceOrigin {
 export async function aboutFor(db: Knex, profileId: string | null): Promise<About> {
   const settings = (await readSettings(db)).body;
   const profile = profileId ? await findProfile(db, profileId) : null;
-  return { ...roomOf(settings), unit: profile && unitOf(profile) };
-}
-
-/** Slave cylinder and vacuum volume of a profile, from its twin; null for a kind of unit that has none. */
-export function unitOf({ kind, body }: Pick<StoredProfile, 'kind' | 'body'>): About['unit'] {
-  const { parameters, healthy } = FAMILIES[kind];
-  const { values } = healthy(body);
-  const named = (id: string) => values[parameters.findIndex((parameter) => parameter.id === id)];
-  const [slaveArea_m2, rodArea_m2, spring_N, vacuumVolume_m3] = [
-    'slaveArea_m2',
-    'rodArea_m2',
-    'spring_N',
-    'vacuumVolume_m3',
-  ].map(named);
-  return slaveArea_m2 === undefined ||
-    rodArea_m2 === undefined ||
-    spring_N === undefined ||
-    vacuumVolume_m3 === undefined
-    ? null
-    : { slaveArea_m2, rodArea_m2, spring_N, vacuumVolume_m3 };
+  return { ...roomOf(settings), unit: profile && FAMILIES[profile.kind].logged(profile.body) };
 }
 
 /** Keeps a trace: what is said of it, its readings and what was worked out, all on disk together or not at all. */
@@ -199,7 +180,7 @@ export async function expectedFor(
   if (!pull?.supply_Pa || !profile) return [];
   const family = FAMILIES[profile.kind];
   const conditions = roomOf((await readSettings(db)).body);
-  return expectedCurve(family, { profile: profile.body, conditions }, 'output', pull.supply_Pa, reach(pull));
+  return expectedCurve(family, { profile: profile.body, conditions }, pull.supply_Pa, reach(pull));
 }
 
 /** Most samples unpacked for one answer: a quarter of an hour at 1 kHz. */

@@ -48,6 +48,8 @@ export function InstrumentForm({ initial, id, version, ports, tags }: Instrument
       quantity: [
         { value: 'pressure', label: 'Fluid pressure' },
         { value: 'depression', label: 'Vacuum' },
+        { value: 'force', label: 'Force' },
+        { value: 'duration', label: 'Time' },
       ],
       usualPort: [{ value: '', label: 'In the cupboard' }, ...ports],
       tiedTo: [{ value: '', label: 'Not tied' }, ...tags.map((tag) => ({ value: tag, label: tag }))],
@@ -80,5 +82,5 @@ const asShown = (body: Partial<Instrument>) => ({
   accuracy: body.accuracy ? accuracyLabel(body.accuracy) : '',
 });
 
-/** A vacuum gauge's scale is typed in vacuum units. */
+/** A scale is typed in units of what the instrument reads. */
 const SCALE_QUANTITY = { field: 'quantity', of: ['fullScale_Pa', 'step_Pa'] };

@@ -2,7 +2,6 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
-import { FAMILIES } from '@/core/families/registry';
 import { jobSchema, type Job } from '@/core/records/job';
 import type { StoredJob, StoredProfile } from '@/core/records/views';
 import { SchemaForm } from './forms/schema-form';
@@ -22,19 +21,27 @@ export function IntakeForm({ profiles, job }: IntakeFormProps) {
         value: id,
         label: [body.name, body.maker].filter(Boolean).join(' · '),
       })),
-      kind: Object.entries(FAMILIES).map(([value, family]) => ({ value, label: family.name })),
     }),
     [profiles],
   );
+  // The profile says what kind of unit it is.
+  const schema = useMemo(
+    () =>
+      FORM.transform((form) => ({
+        ...form,
+        kind: profiles.find(({ id }) => id === form.profileId)?.kind,
+      })).pipe(jobSchema),
+    [profiles],
+  );
   const blank: Partial<Job> = {
-    kind: 'remote-vacuum',
     profileId: profiles[0]?.id,
     fluid: 'unknown',
     promisedOn: null,
   };
   return (
     <SchemaForm
-      schema={jobSchema}
+      schema={schema}
+      formShape={FORM}
       initial={job?.body ?? blank}
       method={job ? 'PUT' : 'POST'}
       url={job ? `/jobs/${job.id}` : '/jobs'}
@@ -51,3 +58,4 @@ export function IntakeForm({ profiles, job }: IntakeFormProps) {
 }
 
 const LONG = ['complaint'];
+const FORM = jobSchema.omit({ kind: true });

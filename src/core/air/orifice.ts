@@ -5,6 +5,9 @@ export const DISCHARGE = 0.65;
 const HEAT_RATIO = 1.4;
 /** √γ·(2/(γ + 1))^((γ + 1)/(2(γ − 1))): ideal choked flow of air is 0.6847·A·p/√(R·T). */
 const CHOKED = Math.sqrt(HEAT_RATIO) * (2 / (HEAT_RATIO + 1)) ** ((HEAT_RATIO + 1) / (2 * (HEAT_RATIO - 1)));
+/** Effective area of a choked flow for a conductance of 1, Pa·s/m. */
+const AREA_PER_CONDUCTANCE =
+  (REFERENCE_DENSITY_KG_M3 * Math.sqrt(REFERENCE_TEMPERATURE_K * AIR_GAS_CONSTANT)) / CHOKED;
 
 /**
  * Diameter of the sharp orifice that passes as much air, choked, as a sonic conductance: C·p·ρ₀·√(T₀/T) =
@@ -14,8 +17,10 @@ const CHOKED = Math.sqrt(HEAT_RATIO) * (2 / (HEAT_RATIO + 1)) ** ((HEAT_RATIO + 
  * @example C 1e-9 m³/(s·Pa): A = 1e-9·1.185·√(293.15·288)/(0.65·0.6847) = 7.74e-7 m², d = 0.99 mm
  */
 export function orificeDiameter_m(conductance_m3PerSPa: number, discharge = DISCHARGE): number {
-  const area_m2 =
-    (conductance_m3PerSPa * REFERENCE_DENSITY_KG_M3 * Math.sqrt(REFERENCE_TEMPERATURE_K * AIR_GAS_CONSTANT)) /
-    (discharge * CHOKED);
+  const area_m2 = (conductance_m3PerSPa * AREA_PER_CONDUCTANCE) / discharge;
   return Math.sqrt((4 * area_m2) / Math.PI);
 }
+
+/** Sonic conductance of a sharp orifice, m³/(s·Pa): the same the other way round. */
+export const orificeConductance_m3PerSPa = (diameter_m: number, discharge = DISCHARGE): number =>
+  ((Math.PI / 4) * diameter_m ** 2 * discharge) / AREA_PER_CONDUCTANCE;

@@ -2,20 +2,20 @@ import type { Family } from '../twin/family';
 import { healthyBand } from '../procedure/predict';
 import { placeOf } from '../twin/family';
 
-/** A point of the output that a healthy unit gives, with its band. */
+/** A point of the curve that a healthy unit gives, with its band. SI. */
 export interface CurvePoint {
-  readonly input_Pa: number;
-  readonly expected_Pa: number;
-  readonly low_Pa: number;
-  readonly high_Pa: number;
+  readonly input: number;
+  readonly expected: number;
+  readonly low: number;
+  readonly high: number;
 }
 
 const POINTS = 80;
 
 /**
- * Output of a healthy unit against input, at one supply, from zero to a greatest input.
+ * The curve of a healthy unit at one supply, from zero to a greatest input: what its family says is drawn of it.
  *
- * @param reading the family's output reading
+ * @param greatest greatest input, SI
  */
 export function expectedCurve(
   family: Family,
@@ -23,11 +23,11 @@ export function expectedCurve(
     readonly profile: unknown;
     readonly conditions: { readonly barometer_Pa: number; readonly temperature_K: number };
   },
-  reading: string,
   supply_Pa: number,
-  greatest_Pa: number,
+  greatest: number,
 ): CurvePoint[] {
-  const place = placeOf(family.readings, reading);
+  const { curve } = family;
+  const place = placeOf(family.readings, curve.output);
   const { values, tolerances } = family.healthy(context.profile);
   const known: Record<string, number> = {
     supply_Pa,
@@ -35,10 +35,9 @@ export function expectedCurve(
     temperature_K: context.conditions.temperature_K,
   };
   return Array.from({ length: POINTS + 1 }, (_, i) => {
-    const input_Pa = (greatest_Pa * i) / POINTS;
-    const inputs = family.inputs.map(({ id }) => (id === 'input_Pa' ? input_Pa : (known[id] ?? 0)));
+    const input = (greatest * i) / POINTS;
+    const inputs = family.inputs.map(({ id }) => (id === curve.input ? input : (known[id] ?? 0)));
     const at = (parameters: readonly number[]) => family.steady(parameters, inputs)[place]!;
-    const { low, high } = healthyBand((p) => at([...p]), values, tolerances);
-    return { input_Pa, expected_Pa: at(values), low_Pa: low, high_Pa: high };
+    return { input, expected: at(values), ...healthyBand((p) => at([...p]), values, tolerances) };
   });
 }

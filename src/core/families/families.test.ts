@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { EMPTY_RUN } from '../procedure/run';
 import { CAUTIONS } from '../procedure/cautions';
-import { contextWith, rig } from '../scenarios/bench';
+import { benchOf, RIGS } from '../scenarios/bench';
+import { gauged } from './bench-items';
 import { placeOf } from '../twin/family';
-import { closedLine, PLUGGED_PORT } from '../twin/installation';
 import type { Around } from '../twin/motion';
-import { FAMILIES } from './registry';
+import { FAMILIES, type FamilyKind } from './registry';
 
 /** The contract, held over every registered family. */
 describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
   const { values, tolerances } = family.healthy(family.typical);
-  const procedure = family.procedure(family.typical, rig);
+  const procedure = family.procedure(family.typical, RIGS[kind as FamilyKind]);
   const items = procedure.steps.flatMap((step) => step.items);
 
   test('its typical profile passes its own schema', () => {
@@ -39,6 +39,20 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       ),
     ).toHaveLength(family.readings.length);
   });
+  test('what is drawn of it are an input and readings of its own', () => {
+    const { curve } = family;
+    for (const id of [curve.output, curve.releasing ?? curve.output, curve.knee.reading])
+      expect(() => placeOf(family.readings, id)).not.toThrow();
+    expect(() => placeOf(family.inputs, curve.input)).not.toThrow();
+  });
+  test('a part that is changed or a line that is opened disturbs steps that exist, and every repair names its parts', () => {
+    const steps = procedure.steps.map(({ id }) => id);
+    for (const part of family.parts)
+      expect(part.disturbs.filter((step) => !steps.includes(step))).toEqual([]);
+    const parts = family.parts.map(({ id }) => id);
+    for (const fault of family.faults)
+      expect(fault.parts.filter((part) => !parts.includes(part))).toEqual([]);
+  });
   test('every reading item stands on a port and measures a reading of the twin, or what is set', () => {
     for (const item of items) {
       if (item.kind !== 'reading') continue;
@@ -60,7 +74,7 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       shutIn: false,
       source_Pa: room.barometer_Pa,
       valve: 'vented',
-      load: closedLine(PLUGGED_PORT, room.barometer_Pa),
+      load: motion.benchLoad(values, room.barometer_Pa),
       ...room,
     };
     const moving = motion.with(values);
@@ -96,7 +110,7 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     const last = procedure.steps.at(-1)!;
     expect(last.mandatory).toBe(true);
     expect(last.items.map((item) => item.kind === 'reading' && item.gate)).toEqual(
-      family.ports.map(() => 'zero'),
+      gauged(family.ports).map(() => 'zero'),
     );
   });
   test('every fault moves a parameter or shows a sign that a step asks for', () => {
@@ -124,20 +138,22 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
         pressure,
         vacuum,
         (f, severity, input_Pa, supply_Pa) => {
-          const readings = family.steady(f.apply(values, severity), [
+          const known: Record<string, number> = {
             input_Pa,
             supply_Pa,
-            101_325,
-            293.15,
-            60,
-          ]);
-          return readings.every(Number.isFinite);
+            barometer_Pa: 101_325,
+            temperature_K: 293.15,
+            elapsed_s: 60,
+            applications: 5,
+          };
+          const inputs = family.inputs.map(({ id }) => known[id]!);
+          return family.steady(f.apply(values, severity), inputs).every(Number.isFinite);
         },
       ),
     );
   });
   test('before anything is read, every result is not taken', () => {
-    const context = contextWith();
+    const context = benchOf(kind as FamilyKind).contextWith();
     const run = EMPTY_RUN;
     const results = family.results(context, run);
     expect(results.length).toBeGreaterThan(20);

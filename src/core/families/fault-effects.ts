@@ -12,12 +12,13 @@ const SUPPLY_PA = 20 * 3386.389;
 const BAROMETER_PA = 101_325;
 const ROOM_K = 293.15;
 const HOLD_S = 60;
+const APPLICATIONS = 6;
 /** A reading moves where it leaves the healthy band by this part of it. */
 const BEYOND = 0.02;
 
 /**
  * What a severe fault moves: the twin’s readings that leave the healthy band, at the profile’s own test input, 20 inHg
- * at sea level and a hold of a minute.
+ * at sea level, a hold of a minute and six applications from the reserve.
  */
 export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[] {
   const { values, tolerances } = family.healthy(profile);
@@ -27,6 +28,7 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
     barometer_Pa: BAROMETER_PA,
     temperature_K: ROOM_K,
     elapsed_s: HOLD_S,
+    applications: APPLICATIONS,
   };
   const inputs = family.inputs.map(({ id }) => known[id] ?? 0);
   const at = (parameters: Vector, seconds: number) =>

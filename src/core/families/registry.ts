@@ -1,8 +1,12 @@
 import type { Family } from '../twin/family';
 import { remoteVacuum } from './remote-vacuum/index';
+import { rodServo } from './rod-servo/index';
 
 /** Every family, by kind. Adding one adds its folder, its line here and its drawing. */
-export const FAMILIES = { 'remote-vacuum': remoteVacuum } as const satisfies Record<string, Family>;
+export const FAMILIES = {
+  'remote-vacuum': remoteVacuum,
+  'rod-servo': rodServo,
+} as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;
 

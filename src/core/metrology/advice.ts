@@ -70,7 +70,7 @@ function methods({ terms, otherU, doubt, shelf }: CloseCall): Method[] {
     terms.map((term) => [term.measured.instrument.tag, term.measured.instrument]),
   ).values()) {
     const reach = Math.max(
-      ...terms.filter((t) => t.measured.instrument.tag === inUse.tag).map((t) => t.measured.value_Pa),
+      ...terms.filter((t) => t.measured.instrument.tag === inUse.tag).map((t) => t.measured.value_SI),
     );
     for (const gauge of shelf) {
       if (gauge.tag === inUse.tag || gauge.quantity !== inUse.quantity || gauge.fullScale_Pa < reach)
@@ -88,13 +88,13 @@ function methods({ terms, otherU, doubt, shelf }: CloseCall): Method[] {
 
 const onGauge = (term: Term, instrument: Instrument): Term => ({
   ...term,
-  measured: { ...term.measured, instrument, count: 1, scatter_Pa: 0 },
+  measured: { ...term.measured, instrument, count: 1, scatter_SI: 0 },
 });
 
 /** More readings of the term whose scatter matters most. */
 function withRepeats(terms: readonly Term[], otherU: number): Method[] {
   const scattered = [...terms].sort((a, b) => scatterPart(b) - scatterPart(a))[0];
-  if (!scattered || scattered.measured.scatter_Pa === 0) return [];
+  if (!scattered || scattered.measured.scatter_SI === 0) return [];
   const found: Method[] = [];
   for (let count = scattered.measured.count + 1; count <= MOST_REPEATS; count++) {
     const more = { ...scattered, measured: { ...scattered.measured, count } };
@@ -107,8 +107,8 @@ function withRepeats(terms: readonly Term[], otherU: number): Method[] {
   return found;
 }
 
-const scatterPart = ({ sensitivity, measured: { scatter_Pa, count } }: Term) =>
-  Math.abs(sensitivity) * (scatter_Pa / Math.sqrt(count));
+const scatterPart = ({ sensitivity, measured: { scatter_SI, count } }: Term) =>
+  Math.abs(sensitivity) * (scatter_SI / Math.sqrt(count));
 
 const total = (terms: readonly Term[], otherU: number) => Math.hypot(combinedUncertainty(terms), otherU);
 

@@ -2,8 +2,8 @@
 import fc from 'fast-check';
 import { gauges } from '../scenarios/bench';
 import { readCorrection } from './correction-text';
-import { correctedReading_Pa, gaugeUncertainty_Pa, instrumentSchema, type Correction } from './instrument';
-import { measured, readingUncertainty_Pa } from './uncertainty';
+import { correctedReading_SI, gaugeUncertainty_SI, instrumentSchema, type Correction } from './instrument';
+import { measured, readingUncertainty_SI } from './uncertainty';
 
 const BAR = 1e5;
 const points = (rows: readonly (readonly [number, number])[]) =>
@@ -25,20 +25,20 @@ const gauge = {
 describe('a correction table', () => {
   test('is read between its rows: 75.6 bar shown is 75 bar', () => {
     // Between 50.2 → 50 and 101 → 100: (75.6 − 50.2)/50.8 = ½, so 75.
-    expect(correctedReading_Pa(gauge, 75.6 * BAR, null) / BAR).toBeCloseTo(75, 9);
+    expect(correctedReading_SI(gauge, 75.6 * BAR, null) / BAR).toBeCloseTo(75, 9);
   });
   test('a zero that drifted since the calibration is taken off first', () => {
     // It showed 0.4 bar vented then and 0.6 now: 0.2 has drifted, so 101.2 shown now is 101 then, which is 100.
-    expect(correctedReading_Pa(gauge, 101.2 * BAR, 0.6 * BAR) / BAR).toBeCloseTo(100, 9);
+    expect(correctedReading_SI(gauge, 101.2 * BAR, 0.6 * BAR) / BAR).toBeCloseTo(100, 9);
   });
   test('outside the table only the vented zero is taken off', () => {
-    expect(correctedReading_Pa(gauge, 130 * BAR, 0.4 * BAR) / BAR).toBeCloseTo(129.6, 9);
+    expect(correctedReading_SI(gauge, 130 * BAR, 0.4 * BAR) / BAR).toBeCloseTo(129.6, 9);
   });
   test('its stated uncertainty takes the place of the class, inside it only', () => {
     // U 0.1 bar (k = 2) is u 0.05; class 0.6 of 160 bar is 0.96/√3 = 0.554.
-    expect(gaugeUncertainty_Pa(gauge, 80 * BAR) / BAR).toBeCloseTo(0.05, 9);
-    expect(gaugeUncertainty_Pa(gauge, 120 * BAR) / BAR).toBeCloseTo(0.554256, 5);
-    expect(readingUncertainty_Pa(measured([75.6 * BAR], gauge))).toBeLessThan(0.08 * BAR);
+    expect(gaugeUncertainty_SI(gauge, 80 * BAR) / BAR).toBeCloseTo(0.05, 9);
+    expect(gaugeUncertainty_SI(gauge, 120 * BAR) / BAR).toBeCloseTo(0.554256, 5);
+    expect(readingUncertainty_SI(measured([75.6 * BAR], gauge))).toBeLessThan(0.08 * BAR);
   });
   test('undoes any rising error at the rows themselves', () => {
     const row = fc.tuple(
@@ -53,7 +53,7 @@ describe('a correction table', () => {
         );
         const any = { ...gauge, correction: table(rows) };
         for (const [reference, indicated] of rows)
-          expect(correctedReading_Pa(any, indicated * BAR, null) / BAR).toBeCloseTo(reference, 6);
+          expect(correctedReading_SI(any, indicated * BAR, null) / BAR).toBeCloseTo(reference, 6);
       }),
     );
   });

@@ -27,7 +27,8 @@ export const accuracySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('asme-b40.100'), grade: z.enum(ASME_GRADES) }),
 ]);
 
-const pressure_Pa = z.number();
+/** What an instrument can read. */
+export const INSTRUMENT_QUANTITIES = ['pressure', 'depression', 'force', 'duration'] as const;
 
 /**
  * What a calibration laboratory found: the true value at each indicated one. Inside the table the reading is
@@ -35,7 +36,7 @@ const pressure_Pa = z.number();
  */
 export const correctionSchema = z.strictObject({
   points: z
-    .array(z.strictObject({ reference_Pa: pressure_Pa, indicated_Pa: pressure_Pa }))
+    .array(z.strictObject({ reference_Pa: z.number(), indicated_Pa: z.number() }))
     .min(2, 'Correction table: at least two points are needed.')
     .max(100, 'Correction table: 100 points at the most.')
     .superRefine((points, ctx) => {
@@ -64,11 +65,15 @@ export type Correction = Readonly<z.infer<typeof correctionSchema>>;
 
 const day = z.iso.date('a date, as in 2026-11-23').nullable();
 
-/** Fields of an instrument, for its record and for its form. Full scale and step are typed in bar or inHg like any reading. */
+/**
+ * Fields of an instrument, for its record and for its form. Full scale and step are typed in bar or inHg like any
+ * reading. Fields that end in `_Pa`, here and in the correction table, hold SI of what the instrument reads: N for a
+ * force, s for a time. They keep the name because signed records and job files hold it.
+ */
 export const instrumentFields = {
   tag: z.string().trim().min(1, 'Give the instrument a tag.').max(40).meta({ title: 'Tag' }),
   name: z.string().trim().max(200).meta({ title: 'Description' }),
-  quantity: z.enum(['pressure', 'depression'], 'Reads: choose one.').meta({ title: 'Reads' }),
+  quantity: z.enum(INSTRUMENT_QUANTITIES, 'Reads: choose one.').meta({ title: 'Reads' }),
   fullScale_Pa: z
     .number()
     .positive('Full scale must be above zero.')
@@ -120,20 +125,20 @@ export type Instrument = z.infer<typeof instrumentSchema>;
 export type Accuracy = Instrument['accuracy'];
 
 /**
- * Maximum permissible error of a gauge at a reading, Pa. EN 837-1 classes and ASME B40.100 grades are percent of
+ * Maximum permissible error of a gauge at a reading, SI. EN 837-1 classes and ASME B40.100 grades are percent of
  * span; ASME grades A, B and C are wider in the outer quarters. Handbook 5.
  */
-export function permissibleError_Pa({ accuracy, fullScale_Pa }: Instrument, reading_Pa: number): number {
+export function permissibleError_SI({ accuracy, fullScale_Pa }: Instrument, reading_SI: number): number {
   switch (accuracy.kind) {
     case 'percent-of-reading':
-      return (accuracy.percent / 100) * Math.abs(reading_Pa);
+      return (accuracy.percent / 100) * Math.abs(reading_SI);
     case 'percent-of-span':
       return (accuracy.percent / 100) * fullScale_Pa;
     case 'en-837-1':
       return (Number(accuracy.class) / 100) * fullScale_Pa;
     case 'asme-b40.100': {
       const [first, middle, last] = ASME_PERCENT[accuracy.grade];
-      const part = reading_Pa / fullScale_Pa;
+      const part = reading_SI / fullScale_Pa;
       const percentHere = part < 0.25 ? first : part <= 0.75 ? middle : last;
       return (percentHere / 100) * fullScale_Pa;
     }
@@ -164,27 +169,27 @@ function between(
  *
  * @example a table with 100 bar indicated as 101 bar, zero true: 101 bar shown is 100 bar
  */
-export function correctedReading_Pa(
+export function correctedReading_SI(
   { correction }: Instrument,
-  shown_Pa: number,
-  zero_Pa: number | null,
+  shown_SI: number,
+  zero_SI: number | null,
 ): number {
-  if (!correction) return shown_Pa - (zero_Pa ?? 0);
+  if (!correction) return shown_SI - (zero_SI ?? 0);
   const { points } = correction;
-  const zeroThen_Pa = between(points, 0, 'reference_Pa', 'indicated_Pa') ?? 0;
-  const drift_Pa = zero_Pa === null ? 0 : zero_Pa - zeroThen_Pa;
-  return between(points, shown_Pa - drift_Pa, 'indicated_Pa', 'reference_Pa') ?? shown_Pa - (zero_Pa ?? 0);
+  const zeroThen_SI = between(points, 0, 'reference_Pa', 'indicated_Pa') ?? 0;
+  const drift_SI = zero_SI === null ? 0 : zero_SI - zeroThen_SI;
+  return between(points, shown_SI - drift_SI, 'indicated_Pa', 'reference_Pa') ?? shown_SI - (zero_SI ?? 0);
 }
 
 /**
- * Standard uncertainty of the gauge's one unknown error at a true value, Pa: half the certificate's expanded
+ * Standard uncertainty of the gauge's one unknown error at a true value, SI: half the certificate's expanded
  * uncertainty inside its correction table, else the permissible error over √3. Handbook 5.
  */
-export function gaugeUncertainty_Pa(gauge: Instrument, value_Pa: number): number {
+export function gaugeUncertainty_SI(gauge: Instrument, value_SI: number): number {
   const points = gauge.correction?.points;
-  if (points && value_Pa >= points[0]!.reference_Pa && value_Pa <= points.at(-1)!.reference_Pa)
+  if (points && value_SI >= points[0]!.reference_Pa && value_SI <= points.at(-1)!.reference_Pa)
     return gauge.correction!.expandedU_Pa / 2;
-  return permissibleError_Pa(gauge, value_Pa) / Math.sqrt(3);
+  return permissibleError_SI(gauge, value_SI) / Math.sqrt(3);
 }
 
 /** Percentages offered where an accuracy is no class and no grade. */

@@ -6,11 +6,11 @@ import {
   calibrationState,
   gaugeFor,
   instrumentSchema,
-  permissibleError_Pa,
+  permissibleError_SI,
   type Instrument,
 } from './instrument';
 import { normalCdf, normalQuantile } from './normal';
-import { combinedUncertainty, measured, readingUncertainty_Pa, type Measured } from './uncertainty';
+import { combinedUncertainty, measured, readingUncertainty_SI, type Measured } from './uncertainty';
 import { decisionDistance, judge } from './verdict';
 import { slopeSensitivities, yorkFit } from './york';
 
@@ -33,15 +33,15 @@ const thresholds = { meets: 0.95, fails: 0.05 };
 
 describe('instruments', () => {
   test('EN 837-1 class 1 of 100 bar is ± 1 bar everywhere', () => {
-    expect(permissibleError_Pa(gauge(), 5 * BAR)).toBe(1 * BAR);
+    expect(permissibleError_SI(gauge(), 5 * BAR)).toBe(1 * BAR);
   });
   test('ASME grade B is 3-2-3 over first quarter, middle half, last quarter', () => {
     const b = gauge({ accuracy: { kind: 'asme-b40.100', grade: 'B' } });
-    expect([10, 50, 90].map((p) => permissibleError_Pa(b, p * BAR) / BAR)).toEqual([3, 2, 3]);
+    expect([10, 50, 90].map((p) => permissibleError_SI(b, p * BAR) / BAR)).toEqual([3, 2, 3]);
   });
   test('percent of reading follows the reading', () => {
     expect(
-      permissibleError_Pa(gauge({ accuracy: { kind: 'percent-of-reading', percent: 2 } }), 30 * BAR),
+      permissibleError_SI(gauge({ accuracy: { kind: 'percent-of-reading', percent: 2 } }), 30 * BAR),
     ).toBeCloseTo(0.6 * BAR);
   });
   test('a tied pair: the low gauge until its full scale, then the high one, and none beyond', () => {
@@ -68,12 +68,12 @@ describe('uncertainty', () => {
       [49, 50, 51].map((p) => p * BAR),
       gauge(),
     );
-    expect(reading.value_Pa).toBeCloseTo(50 * BAR, 6);
-    expect(readingUncertainty_Pa(reading) / BAR).toBeCloseTo(Math.sqrt(0.6875), 6);
+    expect(reading.value_SI).toBeCloseTo(50 * BAR, 6);
+    expect(readingUncertainty_SI(reading) / BAR).toBeCloseTo(Math.sqrt(0.6875), 6);
   });
   test('repeats shrink scatter and never the gauge’s own error', () => {
-    const many: Measured = { ...measured([50 * BAR], gauge()), count: 1e6, scatter_Pa: BAR };
-    expect(readingUncertainty_Pa(many) / BAR).toBeCloseTo(Math.sqrt(1 / 3 + 0.25 / 12), 3);
+    const many: Measured = { ...measured([50 * BAR], gauge()), count: 1e6, scatter_SI: BAR };
+    expect(readingUncertainty_SI(many) / BAR).toBeCloseTo(Math.sqrt(1 / 3 + 0.25 / 12), 3);
   });
   test('one gauge read twice: its error leaves a difference and doubles a sum', () => {
     const exact = gauge({ step_Pa: 1e-9 });
@@ -203,10 +203,10 @@ describe('what would settle it', () => {
   const coarse = gauge({ tag: 'COARSE', accuracy: { kind: 'en-837-1', class: '2.5' } });
   const fine = gauge({ tag: 'FINE', accuracy: { kind: 'en-837-1', class: '0.25' }, step_Pa: 0.1 * BAR });
   const limits = { high: 50 * BAR };
-  const callWith = (value_Pa: number, inUse: Instrument, shelf: Instrument[]) => ({
-    value: value_Pa,
+  const callWith = (value_SI: number, inUse: Instrument, shelf: Instrument[]) => ({
+    value: value_SI,
     limits,
-    terms: [{ sensitivity: 1, measured: measured([value_Pa], inUse) }],
+    terms: [{ sensitivity: 1, measured: measured([value_SI], inUse) }],
     otherU: 0,
     shelf,
     thresholds,
@@ -245,8 +245,8 @@ describe('what would settle it', () => {
 
   test('repeats, followed, settle every truth at least 2U of theirs from the limit', () => {
     const sharp = gauge({ tag: 'SHARP', accuracy: { kind: 'en-837-1', class: '0.1' }, step_Pa: 0.05 * BAR });
-    const scatter_Pa = 0.8 * BAR;
-    const taken = { ...measured([0], sharp), count: 3, scatter_Pa };
+    const scatter_SI = 0.8 * BAR;
+    const taken = { ...measured([0], sharp), count: 3, scatter_SI };
     let advised = 0;
     fc.assert(
       fc.property(
@@ -254,8 +254,8 @@ describe('what would settle it', () => {
         fc.double({ min: -2, max: 2, noNaN: true }),
         fc.double({ min: -2, max: 2, noNaN: true }),
         (truth_bar, firstError, secondError) => {
-          const first = { ...taken, value_Pa: truth_bar * BAR };
-          const u_first = readingUncertainty_Pa(first);
+          const first = { ...taken, value_SI: truth_bar * BAR };
+          const u_first = readingUncertainty_SI(first);
           const value = truth_bar * BAR + firstError * u_first;
           if (judge(value, u_first, limits, thresholds).word !== 'close') return true;
           const terms = [{ sensitivity: 1, measured: first }];
@@ -263,7 +263,7 @@ describe('what would settle it', () => {
           if (advice.kind !== 'repeat') return advice.kind === 'nothing';
           advised++;
           // What the verdict will really use after that many readings.
-          const u_then = readingUncertainty_Pa({ ...first, count: advice.count });
+          const u_then = readingUncertainty_SI({ ...first, count: advice.count });
           const word = judge(truth_bar * BAR + secondError * u_then, u_then, limits, thresholds).word;
           return Math.abs(truth_bar - 50) * BAR < 4 * u_then || word === (truth_bar < 50 ? 'meets' : 'fails');
         },
@@ -280,7 +280,7 @@ describe('what would settle it', () => {
         fc.double({ min: -2, max: 2, noNaN: true }),
         fc.double({ min: -2, max: 2, noNaN: true }),
         (truth_bar, firstError, secondError) => {
-          const u_coarse = readingUncertainty_Pa(measured([50 * BAR], coarse));
+          const u_coarse = readingUncertainty_SI(measured([50 * BAR], coarse));
           const first_Pa = truth_bar * BAR + firstError * u_coarse;
           if (judge(first_Pa, u_coarse, limits, thresholds).word !== 'close') return true;
           const advice = adviceFor(callWith(first_Pa, coarse, [coarse, fine]));

@@ -1,14 +1,14 @@
-import { correctedReading_Pa, gaugeUncertainty_Pa, type Instrument } from './instrument';
+import { correctedReading_SI, gaugeUncertainty_SI, type Instrument } from './instrument';
 
 /** A value read from one gauge, once or several times. */
 export interface Measured {
   /** Mean of the readings, SI. */
-  readonly value_Pa: number;
+  readonly value_SI: number;
   readonly instrument: Instrument;
   /** Number of readings averaged, ≥ 1. */
   readonly count: number;
-  /** Sample standard deviation of the readings, Pa; 0 for a single one. */
-  readonly scatter_Pa: number;
+  /** Sample standard deviation of the readings, SI; 0 for a single one. */
+  readonly scatter_SI: number;
   /** A vented zero, read with the same step, was subtracted: its step counts too. */
   readonly zeroed: boolean;
 }
@@ -27,36 +27,36 @@ export interface Term {
 
 /** Averages repeated readings of one gauge, corrected by its table and its vented zero, where there are any. */
 export function measured(
-  values_Pa: readonly number[],
+  values_SI: readonly number[],
   instrument: Instrument,
-  zero_Pa: number | null = null,
+  zero_SI: number | null = null,
 ): Measured {
-  const count = values_Pa.length;
-  if (count === 0) throw new RangeError('values_Pa: no reading to average');
-  const mean_Pa = values_Pa.reduce((sum, value) => sum + value, 0) / count;
-  const squares = values_Pa.reduce((sum, value) => sum + (value - mean_Pa) ** 2, 0);
+  const count = values_SI.length;
+  if (count === 0) throw new RangeError('values_SI: no reading to average');
+  const mean_SI = values_SI.reduce((sum, value) => sum + value, 0) / count;
+  const squares = values_SI.reduce((sum, value) => sum + (value - mean_SI) ** 2, 0);
   return {
-    value_Pa: correctedReading_Pa(instrument, mean_Pa, zero_Pa),
+    value_SI: correctedReading_SI(instrument, mean_SI, zero_SI),
     instrument,
     count,
-    scatter_Pa: count > 1 ? Math.sqrt(squares / (count - 1)) : 0,
-    zeroed: zero_Pa !== null,
+    scatter_SI: count > 1 ? Math.sqrt(squares / (count - 1)) : 0,
+    zeroed: zero_SI !== null,
   };
 }
 
 /** The gauge's one unknown error as a standard uncertainty. Repeats do not shrink it. Handbook 5. */
-export function sharedUncertainty_Pa({ value_Pa, instrument }: Measured): number {
-  return gaugeUncertainty_Pa(instrument, value_Pa);
+export function sharedUncertainty_SI({ value_SI, instrument }: Measured): number {
+  return gaugeUncertainty_SI(instrument, value_SI);
 }
 
 /** What differs from reading to reading: the step (uniform, step/√12) and the scatter of the mean. Handbook 5. */
-export function randomUncertainty_Pa({ instrument, count, scatter_Pa, zeroed }: Measured): number {
-  const step_Pa = instrument.step_Pa / Math.sqrt(12);
-  return Math.hypot(step_Pa, zeroed ? step_Pa : 0, scatter_Pa / Math.sqrt(count));
+export function randomUncertainty_SI({ instrument, count, scatter_SI, zeroed }: Measured): number {
+  const step_SI = instrument.step_Pa / Math.sqrt(12);
+  return Math.hypot(step_SI, zeroed ? step_SI : 0, scatter_SI / Math.sqrt(count));
 }
 
-/** Standard uncertainty of a reading by itself, Pa. */
-export function readingUncertainty_Pa(reading: Measured): number {
+/** Standard uncertainty of a reading by itself, SI. */
+export function readingUncertainty_SI(reading: Measured): number {
   return combinedUncertainty([{ sensitivity: 1, measured: reading }]);
 }
 
@@ -70,8 +70,8 @@ export function combinedUncertainty(terms: readonly Term[]): number {
   let variance = 0;
   for (const { sensitivity, sharedSensitivity = sensitivity, measured: reading } of terms) {
     const tag = reading.instrument.tag;
-    shared.set(tag, (shared.get(tag) ?? 0) + sharedSensitivity * sharedUncertainty_Pa(reading));
-    variance += (sensitivity * randomUncertainty_Pa(reading)) ** 2;
+    shared.set(tag, (shared.get(tag) ?? 0) + sharedSensitivity * sharedUncertainty_SI(reading));
+    variance += (sensitivity * randomUncertainty_SI(reading)) ** 2;
   }
   for (const part of shared.values()) variance += part ** 2;
   return Math.sqrt(variance);

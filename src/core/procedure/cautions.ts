@@ -28,6 +28,11 @@ export const CAUTIONS = {
     hazard: 'The can holds a strong spring and flies apart when its clamp is undone.',
     action: 'Do not open it on the bench. Use the press and the maker’s procedure.',
   },
+  'moving-rod': {
+    hazard: 'A rod or lever that moves with the force of the vacuum crushes what is in its way.',
+    action:
+      'Block the lever or the wheels, set the rod square on the load cell, keep hands clear whenever the tank holds vacuum.',
+  },
   'lining-dust': {
     hazard: 'Brake dust harms the lungs.',
     action: 'No compressed air on the unit. Wipe it down wet.',

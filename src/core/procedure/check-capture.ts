@@ -2,7 +2,7 @@ import type { Instrument } from '../metrology/instrument';
 import { measured } from '../metrology/uncertainty';
 import { impossibility, type ReadingRefusal } from '../quantities/reading';
 import type { Family, RunContext } from '../twin/family';
-import { ventedZero_Pa } from './measured-item';
+import { ventedZero_SI } from './measured-item';
 import type { ReadingItem } from './procedure';
 import { outsideReach } from './reach';
 import type { RunState } from './run';
@@ -32,7 +32,7 @@ export function checkCapture(
     const { fullScale_Pa: fullScale_SI, tag: instrument } = gauge;
     return { code: 'above-full-scale', value_SI, fullScale_SI, instrument, quantity: item.quantity };
   }
-  const reading = measured([value_SI], gauge, ventedZero_Pa(run, gauge.tag));
+  const reading = measured([value_SI], gauge, ventedZero_SI(run, gauge.tag));
   const outside = outsideReach(family, context, run, item, reading);
   return outside && { code: 'unlikely', ...outside };
 }

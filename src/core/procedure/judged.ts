@@ -68,7 +68,7 @@ export function judgedReading(
   return judged(
     full,
     {
-      value: reading.value_Pa,
+      value: reading.value_SI,
       expected: expectation?.expected ?? null,
       limits: expectation?.limits ?? null,
       limitSource: expectation?.limitSource ?? '',

@@ -1,4 +1,4 @@
-import { measured, readingUncertainty_Pa, type Measured } from '../metrology/uncertainty';
+import { measured, readingUncertainty_SI, type Measured } from '../metrology/uncertainty';
 import type { Rig } from '../twin/family';
 import { countedCaptures, type Capture, type GateRule, type RunState } from './run';
 
@@ -7,8 +7,8 @@ export function instrumentsOf(rig: Rig, shelf: readonly Measured['instrument'][]
   return new Map([...shelf, ...Object.values(rig).flat()].map((gauge) => [gauge.tag, gauge]));
 }
 
-/** What a gauge showed when vented in a session (the present one, unless said), Pa; null where it was not read. */
-export function ventedZero_Pa(run: RunState, tag: string, session = run.session): number | null {
+/** What a gauge showed when vented in a session (the present one, unless said), SI; null where it was not read. */
+export function ventedZero_SI(run: RunState, tag: string, session = run.session): number | null {
   const captures = run.captures.filter(
     (c) => c.item === `zero.${tag}` && c.session === session && !c.struck && !c.gateShut,
   );
@@ -37,9 +37,9 @@ export function measuredByGauge(
     if (!instrument) return [];
     const captures = counted.filter((capture) => capture.instrument === tag);
     const values = captures.map(({ value_SI }) => value_SI);
-    return [{ ...measured(values, instrument, ventedZero_Pa(run, tag, captures[0]!.session)), captures }];
+    return [{ ...measured(values, instrument, ventedZero_SI(run, tag, captures[0]!.session)), captures }];
   });
-  return readings.sort((a, b) => readingUncertainty_Pa(a) - readingUncertainty_Pa(b));
+  return readings.sort((a, b) => readingUncertainty_SI(a) - readingUncertainty_SI(b));
 }
 
 /**
@@ -60,6 +60,6 @@ export const zeroGate =
   (capture, before) => {
     const gauge = instruments.get(capture.instrument);
     if (!gauge) return false;
-    const zero_Pa = ventedZero_Pa(before, gauge.tag) ?? 0;
+    const zero_Pa = ventedZero_SI(before, gauge.tag) ?? 0;
     return Math.abs(capture.value_SI - zero_Pa) <= (GATE_STEPS + 1e-6) * gauge.step_Pa;
   };

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { combinedUncertainty, sharedUncertainty_Pa } from '../metrology/uncertainty';
+import { combinedUncertainty, sharedUncertainty_SI } from '../metrology/uncertainty';
 import { bench, BAR, contextWith, family, gauges, INHG, rig, truthWith } from '../scenarios/bench';
 import type { RunEvent } from './events';
 import { instrumentsOf, zeroGate } from './measured-item';
@@ -84,10 +84,10 @@ describe('what the expectation leans on', () => {
   test('one gauge read on both sides: its error is counted once, with its sign', () => {
     const { terms } = at('ratio.2.output')!;
     const input = terms[0]!.measured;
-    const sameGauge = { ...input, value_Pa: 3.6 * input.value_Pa };
+    const sameGauge = { ...input, value_SI: 3.6 * input.value_SI };
     const together = combinedUncertainty([{ sensitivity: 1, measured: sameGauge }, ...terms]);
     // (1 − 3.6)·MPE/√3, and the steps of both.
-    const shared = 2.6 * sharedUncertainty_Pa(input);
+    const shared = 2.6 * sharedUncertainty_SI(input);
     const steps = (gauges.inHigh.step_Pa / Math.sqrt(12)) * Math.SQRT2 * Math.hypot(1, 3.6);
     expect(together).toBeCloseTo(Math.hypot(shared, steps), 0);
   });

@@ -1,7 +1,7 @@
 import type { Limits } from '../metrology/verdict';
-import { measured, readingUncertainty_Pa, type Measured, type Term } from '../metrology/uncertainty';
+import { measured, readingUncertainty_SI, type Measured, type Term } from '../metrology/uncertainty';
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
-import { instrumentsOf, measuredItem, ventedZero_Pa } from './measured-item';
+import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
 import { findItem, type ReadingItem } from './procedure';
 import { countedCaptures, counts, type RunState } from './run';
 
@@ -33,20 +33,25 @@ export function inputsAt(
 ): Known[] | null {
   const instruments = instrumentsOf(context.rig, context.shelf);
   const { barometer_Pa, temperature_K } = context.conditions;
-  const constants: Record<string, number> = { barometer_Pa, temperature_K, elapsed_s: item.elapsed_s ?? 0 };
+  const constants: Record<string, number> = {
+    barometer_Pa,
+    temperature_K,
+    elapsed_s: item.elapsed_s ?? 0,
+    applications: item.applications ?? 0,
+  };
   const known: Known[] = [];
   for (const { id, from } of family.inputs) {
     if (!from) {
       known.push({ value: constants[id] ?? 0, measured: null });
     } else if (from.as === 'set') {
       const read = item.inputFrom ? measuredItem(instruments, run, item.inputFrom) : null;
-      known.push({ value: read?.value_Pa ?? item.target_Pa ?? 0, measured: read });
+      known.push({ value: read?.value_SI ?? item.target_Pa ?? 0, measured: read });
     } else {
       const counts = (other: ReadingItem) =>
         source === 'under-load' || !family.readings.some(({ id: reading }) => reading === other.measures);
       const read = sourceBefore(context, run, item, from.port, counts);
       if (read === 'unknown') return null;
-      known.push({ value: read?.value_Pa ?? 0, measured: read });
+      known.push({ value: read?.value_SI ?? 0, measured: read });
     }
   }
   return known;
@@ -65,7 +70,8 @@ function sourceBefore(
     ({ items }) => items.includes(item) || items.some(({ id }) => id === item.id),
   );
   const shutIn = item.elapsed_s !== undefined && item.port === port;
-  if (step?.vacuum === 'off' && !shutIn) return null;
+  const stored = item.sourceFrom !== undefined;
+  if (step?.vacuum === 'off' && !shutIn && !stored) return null;
   const instruments = instrumentsOf(context.rig, context.shelf);
   const named = item.sourceFrom ? findItem(procedure, item.sourceFrom)?.item : null;
   const underLoad =
@@ -93,7 +99,7 @@ function sourceBefore(
   const last = before.at(-1);
   if (!last) return 'unknown';
   const gauge = last.stale ? instruments.get(last.instrument) : undefined;
-  if (gauge) return measured([last.value_SI], gauge, ventedZero_Pa(run, gauge.tag, last.session));
+  if (gauge) return measured([last.value_SI], gauge, ventedZero_SI(run, gauge.tag, last.session));
   return measuredItem(instruments, run, last.item) ?? 'unknown';
 }
 
@@ -113,7 +119,7 @@ export function predict(
   const at = (parameters: Vector, where: Vector) => family.steady(parameters, where)[place]!;
   const terms = known.flatMap(({ measured: read }, i): Term[] => {
     if (!read) return [];
-    const slope = sensitivity((x) => at(values, inputs.with(i, x)), inputs[i]!, readingUncertainty_Pa(read));
+    const slope = sensitivity((x) => at(values, inputs.with(i, x)), inputs[i]!, readingUncertainty_SI(read));
     return slope === 0 ? [] : [{ sensitivity: -slope, measured: read }];
   });
   return {

@@ -24,10 +24,15 @@ const readingItemSchema = z.strictObject({
   stopAt_Pa: SI.optional(),
   /** Reading item that says at what input this one was taken; without it, the target or a released input. */
   inputFrom: name.optional(),
-  /** Reading of the source under the same load: once taken, it counts for this item in place of an earlier one. */
+  /**
+   * Reading of the source that counts for this item in place of an earlier one: under the same load, or, where the
+   * source is off by now, of what it has stored.
+   */
   sourceFrom: name.optional(),
   /** Elapsed time of a hold at this reading, as planned, s. */
   elapsed_s: SI.optional(),
+  /** Full applications made since the source was stopped, this one among them. */
+  applications: z.int().min(1).max(100).optional(),
   /** Only these gauges of the port (tags): a vented zero is read on each. */
   gauge: name.optional(),
   /** The step goes on only when the reading is this close to zero: a pressure hazard is never ticked away. */

@@ -1,4 +1,4 @@
-import { readingUncertainty_Pa, type Measured } from '../metrology/uncertainty';
+import { readingUncertainty_SI, type Measured } from '../metrology/uncertainty';
 import { placeOf, type Family, type RunContext } from '../twin/family';
 import { inputsAt } from './predict';
 import type { ReadingItem } from './procedure';
@@ -31,9 +31,9 @@ export function outsideReach(
   for (const fault of family.faults)
     for (const severity of [0.5, 1]) units.push([...fault.apply(values, severity)]);
   const reach = units.map((parameters) => family.steady(parameters, inputs)[place]!);
-  const doubt = 4 * readingUncertainty_Pa(reading) + 4 * reading.instrument.step_Pa;
+  const doubt = 4 * readingUncertainty_SI(reading) + 4 * reading.instrument.step_Pa;
   // Faults come in pairs, and a unit without assist passes the input through: the reach goes down past that.
   const low = 0.5 * Math.min(...reach, inputs[0]!) - doubt;
   const high = (1 + GAUGE_ALLOWANCE) * Math.max(...reach) + doubt;
-  return reading.value_Pa < low || reading.value_Pa > high ? { low, high } : null;
+  return reading.value_SI < low || reading.value_SI > high ? { low, high } : null;
 }

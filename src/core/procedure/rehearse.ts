@@ -123,9 +123,10 @@ class Bench {
     const { barometer_Pa, temperature_K } = this.context.conditions;
     const known: Record<string, number> = {
       input_Pa,
-      supply_Pa: step.vacuum === 'on' || shutIn ? this.truth.supply_Pa : 0,
+      supply_Pa: step.vacuum === 'on' || shutIn || item.sourceFrom ? this.truth.supply_Pa : 0,
       barometer_Pa,
       temperature_K,
+      applications: item.applications ?? 0,
       elapsed_s: shutIn && began !== undefined ? (at_ms - began) / 1000 : 0,
     };
     const inputs = this.family.inputs.map(({ id }) => known[id] ?? 0);

@@ -87,7 +87,7 @@ describe('a run', () => {
       capture('rest.supply', 19 * INHG, 'VAC-S'),
     );
     expect(measuredItem(instruments, twice, 'rest.supply')).toMatchObject({ count: 2 });
-    expect(measuredItem(instruments, twice, 'rest.supply')!.value_Pa / INHG).toBeCloseTo(19.5, 9);
+    expect(measuredItem(instruments, twice, 'rest.supply')!.value_SI / INHG).toBeCloseTo(19.5, 9);
   });
 
   test('readings by different gauges are never averaged: the better one counts', () => {

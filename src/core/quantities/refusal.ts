@@ -7,6 +7,8 @@ const WANTED: Partial<Record<Quantity, string>> = {
   depression: 'a vacuum, in inHg, kPa, mbar, mmHg, bar or psi',
   barometer: 'an absolute air pressure, in inHg, kPa, mbar or mmHg',
   force: 'a force, in N or lbf',
+  stiffness: 'a stiffness, in N/mm or lbf/in',
+  torque: 'a torque, in N·m or lbf·ft',
   length: 'a length, in mm or in',
   altitude: 'an altitude, in m or ft',
   area: 'an area, in cm² or in²',

@@ -222,7 +222,9 @@ describe('charts', () => {
     const run = recordOf(truthWith({ supply_Pa: 15 * INHG })).runs[0]!;
     const chart = ratioChart(run, 'mixed')!;
     // Four ratio points, the full one, the one held, the one coming down.
-    expect(chart.label).toMatch(/at 15\.0 inHg: 7 points measured; a healthy unit runs out at 22\.\d bar/);
+    expect(chart.label).toMatch(
+      /at 15\.0 inHg: 7 points measured; runout of a healthy unit at 22\.\d bar in/,
+    );
     expect(chart.svg.match(/<circle/g)).toHaveLength(7);
     expect(ratioChart({ ...run, events: run.events.slice(0, 20) }, 'mixed')).toBeNull();
   });

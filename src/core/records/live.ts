@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FAMILY_KINDS } from '../families/registry';
 
 /** One channel of a bench logger: an instrument by its tag, what it reads in, and its range in that. */
 export interface LoggerChannel {
@@ -50,6 +51,8 @@ export const handsSchema = z
 export const simUnitSchema = z
   .strictObject({
     run: z.uuid(),
+    /** A unit of this kind with typical figures, where no run is named. */
+    kind: z.enum(FAMILY_KINDS),
     fault: z.tuple([z.string().max(80), z.number().min(0).max(1)]).nullable(),
     supply_Pa: z.number().min(0).max(100_000),
   })

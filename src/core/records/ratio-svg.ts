@@ -16,57 +16,62 @@ export interface Chart {
 }
 
 /**
- * Output against input: what a healthy unit gives on the supply read, its band and runout, and what was measured.
+ * The curve of the unit: what a healthy one gives on the supply read, its band and where it bends, and what was
+ * measured.
  *
  * @returns null where nothing was measured under vacuum
  */
 export function ratioChart(run: StoredRun, set: UnitSet): Chart | null {
   const family = FAMILIES[run.kind];
   const { context } = run;
+  const { curve: drawn } = family;
   const instruments = instrumentsOf(context.rig, context.shelf);
   const state = stateOf(run);
-  const read = (id: string) => measuredItem(instruments, state, id)?.value_Pa ?? null;
+  const read = (id: string) => measuredItem(instruments, state, id)?.value_SI ?? null;
   const supply_Pa = read('full.supply') ?? read('rest.supply');
   const points = context.procedure.steps.flatMap(({ items }) =>
     items.flatMap((item) => {
-      if (item.kind !== 'reading' || item.port !== 'output' || !item.inputFrom) return [];
-      if (item.measures === 'outputPassed' || item.elapsed_s !== undefined) return [];
-      const input_Pa = read(item.inputFrom);
-      const output_Pa = read(item.id);
-      return input_Pa === null || output_Pa === null
+      if (item.kind !== 'reading' || !item.inputFrom || item.elapsed_s !== undefined) return [];
+      if (item.measures !== drawn.output && item.measures !== drawn.releasing) return [];
+      const input = read(item.inputFrom);
+      const output = read(item.id);
+      return input === null || output === null
         ? []
-        : [{ input_Pa, output_Pa, down: item.measures === 'outputReleasing' }];
+        : [{ input, output, down: item.measures === drawn.releasing }];
     }),
   );
   if (supply_Pa === null || points.length === 0) return null;
-  const greatest_Pa = 1.12 * Math.max(...points.map((point) => point.input_Pa));
-  const curve = expectedCurve(family, context, 'output', supply_Pa, greatest_Pa);
-  const top_Pa =
-    1.05 * Math.max(...curve.map((point) => point.high_Pa), ...points.map((point) => point.output_Pa));
-  const runout_Pa = family.steady(
+  const greatest = 1.12 * Math.max(...points.map(({ input }) => input));
+  const curve = expectedCurve(family, context, supply_Pa, greatest);
+  const top = 1.05 * Math.max(...curve.map(({ high }) => high), ...points.map(({ output }) => output));
+  const knee = family.steady(
     family.healthy(context.profile).values,
     family.inputs.map(({ id }) => (id === 'supply_Pa' ? supply_Pa : 0)),
-  )[placeOf(family.readings, 'runoutInput')]!;
-  const unit = unitFor('pressure', set);
-  const scaled = (value_Pa: number) => fromSI(value_Pa, unit);
+  )[placeOf(family.readings, drawn.knee.reading)]!;
+  const across = family.inputs[placeOf(family.inputs, drawn.input)]!;
+  const up = family.readings[placeOf(family.readings, drawn.output)]!;
+  const [xUnit, yUnit] = [unitFor(across.quantity, set), unitFor(up.quantity, set)];
   const plot = new Plot(
-    { title: `Input, ${unit.symbol}`, low: 0, high: scaled(greatest_Pa) },
-    { title: `Output, ${unit.symbol}`, low: 0, high: scaled(top_Pa) },
+    { title: `${across.name}, ${xUnit.symbol}`, low: 0, high: fromSI(greatest, xUnit) },
+    { title: `${up.name}, ${yUnit.symbol}`, low: 0, high: fromSI(top, yUnit) },
   );
   const along = (of: (point: (typeof curve)[number]) => number) =>
-    curve.map((point): [number, number] => [scaled(point.input_Pa), scaled(of(point))]);
+    curve.map((point): [number, number] => [fromSI(point.input, xUnit), fromSI(of(point), yUnit)]);
   plot.band(
-    along((point) => point.low_Pa),
-    along((point) => point.high_Pa),
+    along(({ low }) => low),
+    along(({ high }) => high),
   );
   plot.line(
-    along((point) => point.expected_Pa),
+    along(({ expected }) => expected),
     { dashed: true },
   );
-  if (runout_Pa < greatest_Pa) plot.mark(scaled(runout_Pa), 'runout expected');
-  for (const { input_Pa, output_Pa, down } of points) plot.point(scaled(input_Pa), scaled(output_Pa), !down);
+  if (knee < greatest) plot.mark(fromSI(knee, xUnit), `${drawn.knee.word} expected`);
+  for (const { input, output, down } of points)
+    plot.point(fromSI(input, xUnit), fromSI(output, yUnit), !down);
   const supply = printQuantity(supply_Pa, 'depression', set);
-  const label = `Output against input at ${supply}: ${points.length} points measured; a healthy unit runs out at ${printQuantity(runout_Pa, 'pressure', set)} in.`;
-  const caption = `Filled: measured going up. Open: coming down. Dashed: a healthy unit on the ${supply} read; shaded: its band.`;
+  const against = `${up.name} against ${across.name.toLowerCase()}`;
+  const label = `${against} at ${supply}: ${points.length} points measured; ${drawn.knee.word} of a healthy unit at ${printQuantity(knee, across.quantity, set)} in.`;
+  const open = points.some(({ down }) => down) ? ' Open: coming down.' : '';
+  const caption = `Filled: measured going up.${open} Dashed: a healthy unit on the ${supply} read; shaded: its band.`;
   return { svg: plot.svg(label), label, caption };
 }

@@ -2,7 +2,7 @@ import { FAMILIES } from '../families/registry';
 import { instrumentsOf } from '../procedure/measured-item';
 import { findItem } from '../procedure/procedure';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
-import { measured, readingUncertainty_Pa } from '../metrology/uncertainty';
+import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
 import { stateOf } from './judged-run';
 import type { StoredRun } from './views';
 
@@ -31,7 +31,7 @@ export function readingsTable(run: StoredRun, set: UnitSet): (string | number)[]
     const gauge = instruments.get(capture.instrument);
     if (found?.item.kind !== 'reading' || !gauge) return [];
     const unit = unitFor(found.item.quantity, set);
-    const U_SI = 2 * readingUncertainty_Pa(measured([capture.value_SI], gauge));
+    const U_SI = 2 * readingUncertainty_SI(measured([capture.value_SI], gauge));
     const counts = capture.struck
       ? 'struck'
       : capture.stale

@@ -2,7 +2,7 @@ import { FAMILIES } from '../families/registry';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import { adviceSentence } from '../metrology/advice';
 import { accuracyLabel } from '../metrology/instrument';
-import { measured, readingUncertainty_Pa } from '../metrology/uncertainty';
+import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
 import type { Limits } from '../metrology/verdict';
 import { NOT_CLAIMED } from '../procedure/cautions';
 import { instrumentsOf } from '../procedure/measured-item';
@@ -291,7 +291,7 @@ class Report {
       const found = findItem(context.procedure, capture.item);
       const gauge = instruments.get(capture.instrument);
       if (found?.item.kind !== 'reading' || !gauge) return [];
-      const u_SI = readingUncertainty_Pa(measured([capture.value_SI], gauge));
+      const u_SI = readingUncertainty_SI(measured([capture.value_SI], gauge));
       const marks = [
         capture.struck && 'struck',
         capture.stale && 'stale',

@@ -1,17 +1,16 @@
-import { FAMILIES } from '../families/registry';
+import { FAMILIES, type FamilyKind } from '../families/registry';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import type { Instrument } from '../metrology/instrument';
 import type { RunEvent } from '../procedure/events';
 import { instrumentsOf, zeroGate } from '../procedure/measured-item';
 import { rehearse, seeded, type BenchTruth } from '../procedure/rehearse';
 import { reduceRun } from '../procedure/run';
-import type { Conditions, RunContext } from '../twin/family';
+import { INHG_PA } from '../quantities/units';
+import type { Conditions, Rig, RunContext } from '../twin/family';
 
-/** A bench for scenarios across modules: the handbook's example unit on four ports. */
+/** Benches for scenarios across modules: a unit of each family with the handbook's typical figures, on its ports. */
 export const BAR = 1e5;
-export const INHG = 3386.389;
-export const family = FAMILIES['remote-vacuum'];
-export const profile = family.typical as RemoteVacuumProfile;
+export const INHG = INHG_PA;
 
 const gauge = (
   tag: string,
@@ -43,12 +42,34 @@ export const gauges = {
   activation: gauge('VAC-A', 'activation', 30 * INHG, 0.1 * INHG),
 };
 
-export const rig = {
-  input: [gauges.inLow, gauges.inHigh],
-  output: [gauges.outLow, gauges.outHigh],
-  supply: [gauges.supply],
-  activation: [gauges.activation],
+const servoGauges = {
+  fluid: gauge('FL-1', 'input', 25 * BAR, 0.05 * BAR),
+  cell: gauge('LC-1', 'output', 3000, 1, {
+    quantity: 'force',
+    accuracy: { kind: 'percent-of-span', percent: 0.25 },
+  }),
+  tank: gauge('VAC-S', 'supply', 30 * INHG, 0.1 * INHG),
+  watch: gauge('SW-1', 'clock', 60, 0.1, {
+    quantity: 'duration',
+    accuracy: { kind: 'percent-of-span', percent: 0.25 },
+  }),
 };
+
+/** Gauges on each port, by family. */
+export const RIGS = {
+  'remote-vacuum': {
+    input: [gauges.inLow, gauges.inHigh],
+    output: [gauges.outLow, gauges.outHigh],
+    supply: [gauges.supply],
+    activation: [gauges.activation],
+  },
+  'rod-servo': {
+    input: [servoGauges.fluid],
+    output: [servoGauges.cell],
+    supply: [servoGauges.tank],
+    clock: [servoGauges.watch],
+  },
+} as const satisfies Record<FamilyKind, Rig>;
 
 const conditions: Conditions = {
   barometer_Pa: 101_325,
@@ -60,48 +81,62 @@ const conditions: Conditions = {
   thresholds: { meets: 0.95, fails: 0.05 },
 };
 
-export function contextWith(change: Partial<RunContext<unknown>> = {}): RunContext<unknown> {
-  const whole = { profile: profile as unknown, rig, shelf: Object.values(gauges), conditions, ...change };
-  return { ...whole, procedure: change.procedure ?? family.procedure(whole.profile, whole.rig) };
-}
+/** A bench with a unit of one family on it. */
+export function benchOf(kind: FamilyKind) {
+  const family = FAMILIES[kind];
+  const usualRig: Rig = RIGS[kind];
+  const profile = family.typical;
 
-/** A healthy unit on a good supply with true gauges and no noise; change what the scenario is about. */
-export const truthWith = (change: Partial<BenchTruth> = {}): BenchTruth => ({
-  parameters: family.healthy(profile).values,
-  supply_Pa: 20 * INHG,
-  gauges: {},
-  signs: {},
-  noise_steps: 0,
-  ...change,
-});
+  function contextWith(change: Partial<RunContext<unknown>> = {}): RunContext<unknown> {
+    const whole = { profile, rig: usualRig, shelf: Object.values(usualRig).flat(), conditions, ...change };
+    return { ...whole, procedure: change.procedure ?? family.procedure(whole.profile, whole.rig) };
+  }
 
-/** The truth of a unit with one fault. */
-export function faultyTruth(faultId: string, severity: number, change: Partial<BenchTruth> = {}): BenchTruth {
-  const fault = family.faults.find(({ id }) => id === faultId);
-  if (!fault) throw new RangeError(`faultId: no fault “${faultId}”`);
-  return truthWith({
-    parameters: fault.apply(family.healthy(profile).values, severity),
-    signs: fault.signs,
+  /** A healthy unit on a good supply with true gauges and no noise; change what the scenario is about. */
+  const truthWith = (change: Partial<BenchTruth> = {}): BenchTruth => ({
+    parameters: family.healthy(profile).values,
+    supply_Pa: 20 * INHG,
+    gauges: {},
+    signs: {},
+    noise_steps: 0,
     ...change,
   });
+
+  /** The truth of a unit with one fault. */
+  function faultyTruth(faultId: string, severity: number, change: Partial<BenchTruth> = {}): BenchTruth {
+    const fault = family.faults.find(({ id }) => id === faultId);
+    if (!fault) throw new RangeError(`faultId: no fault “${faultId}”`);
+    return truthWith({
+      parameters: fault.apply(family.healthy(profile).values, severity),
+      signs: fault.signs,
+      ...change,
+    });
+  }
+
+  /** A whole run on the simulated bench, with its results. */
+  function bench(truth: BenchTruth, context = contextWith(), seed = 1) {
+    const events = rehearse(family, context, truth, {
+      random: seeded(seed),
+      startAt: '2026-11-23T08:00:00.000Z',
+    });
+    return { events, ...outcome(context, events) };
+  }
+
+  function outcome(context: RunContext<unknown>, events: readonly RunEvent[]) {
+    const run = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+    const results = family.results(context, run);
+    const byId = (id: string) => {
+      const result = results.find((candidate) => candidate.id === id);
+      if (!result) throw new RangeError(`id: no result “${id}” among ${results.map((r) => r.id).join(', ')}`);
+      return result;
+    };
+    return { context, run, results, byId, assessment: family.assess(context, run, results) };
+  }
+
+  return { family, profile, contextWith, truthWith, faultyTruth, bench, outcome };
 }
 
-/** A whole run on the simulated bench, with its results. */
-export function bench(truth: BenchTruth, context = contextWith(), seed = 1) {
-  const events = rehearse(family, context, truth, {
-    random: seeded(seed),
-    startAt: '2026-11-23T08:00:00.000Z',
-  });
-  return { events, ...outcome(context, events) };
-}
-
-export function outcome(context: RunContext<unknown>, events: readonly RunEvent[]) {
-  const run = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
-  const results = family.results(context, run);
-  const byId = (id: string) => {
-    const result = results.find((candidate) => candidate.id === id);
-    if (!result) throw new RangeError(`id: no result “${id}” among ${results.map((r) => r.id).join(', ')}`);
-    return result;
-  };
-  return { context, run, results, byId, assessment: family.assess(context, run, results) };
-}
+const remote = benchOf('remote-vacuum');
+export const { family, contextWith, truthWith, faultyTruth, bench, outcome } = remote;
+export const profile = remote.profile as RemoteVacuumProfile;
+export const rig = RIGS['remote-vacuum'];

@@ -1,5 +1,4 @@
 /** @jest-environment node */
-import { circle_m2 } from '../families/remote-vacuum/profile';
 import { analyse, type About, type Analysis } from '../signals/analyse';
 import { detectLayout } from '../signals/csv/detect';
 import { LogReader } from '../signals/csv/reader';
@@ -11,12 +10,7 @@ import { BAR, benchTrace, family, INHG, profile, ROOM, WHOLE_TEST } from './trac
 
 const about: About = {
   ...ROOM,
-  unit: {
-    slaveArea_m2: circle_m2(profile.slaveBore_m),
-    rodArea_m2: circle_m2(profile.rodDiameter_m),
-    spring_N: profile.spring_N,
-    vacuumVolume_m3: profile.vacuumVolume_m3,
-  },
+  unit: family.logged(profile),
 };
 const LOGGER = { seed: 17, rate_Hz: 50, pressureNoise_Pa: 0.1 * BAR, vacuumNoise_Pa: 80 };
 

@@ -16,8 +16,8 @@ import { vacuumDecay } from './vacuum-decay';
 export interface About {
   readonly barometer_Pa: number;
   readonly temperature_K: number;
-  /** Slave cylinder and vacuum volume of the unit; null where no profile was named. */
-  readonly unit: (SlaveCylinder & { readonly vacuumVolume_m3: number }) | null;
+  /** Slave cylinder, where the unit has one, and vacuum volume; null where no profile was named. */
+  readonly unit: { readonly slave: SlaveCylinder | null; readonly vacuumVolume_m3: number } | null;
 }
 
 /** One number that the trace was made to yield, and where. */
@@ -79,6 +79,8 @@ const LEAST_RESERVE = 3;
 export function analyse(trace: Trace, about: About): Analysis {
   const input = channelAt(trace, 'input');
   const output = channelAt(trace, 'output');
+  // A rod's force is no output pressure: it has no ratio to the input.
+  const fluid = output?.quantity === 'pressure' ? output : null;
   const lead = input ?? output ?? channelAt(trace, 'front') ?? trace.channels[0];
   if (!lead || trace.time_s.length < 3)
     return {
@@ -88,8 +90,8 @@ export function analyse(trace: Trace, about: About): Analysis {
     };
   const segments = segmentsOf(trace, lead);
   const stretches = [
-    ...(input && output ? pulls(trace, input, output, segments, about) : []),
-    ...(output ? holds(trace, output, segments) : []),
+    ...(input && fluid ? pulls(trace, input, fluid, segments, about) : []),
+    ...(fluid ? holds(trace, fluid, segments) : []),
     ...watches(trace, segments, about),
     ...reserves(trace, segments),
     ...splits(trace, about),
@@ -229,8 +231,9 @@ const curveResults = (curve: RatioCurve): TraceResult[] => [
 function areaResult(trace: Trace, input: Channel, output: Channel, span: Span, about: About): TraceResult[] {
   const supply = channelAt(trace, 'supply');
   const activation = channelAt(trace, 'activation');
-  if (!supply || !activation || !about.unit) return [];
-  const area = effectiveAreaOf(trace, { input, output, supply, activation }, span, about.unit);
+  const slave = about.unit?.slave;
+  if (!supply || !activation || !slave) return [];
+  const area = effectiveAreaOf(trace, { input, output, supply, activation }, span, slave);
   return [result('effective-area', 'Effective diaphragm area', 'area', area)];
 }
 

@@ -5,7 +5,7 @@ import { faultyTruth } from '../scenarios/bench';
 import { BAR, benchTrace, family, INHG, profile, ROOM, slowPull } from '../scenarios/traces';
 import { gaussian, seeded } from '../procedure/rehearse';
 import { printSentence } from '../quantities/sentence';
-import { circle_m2 } from '../families/remote-vacuum/profile';
+import { circle_m2 } from '../families/profile-fields';
 import { effectiveAreaOf } from './effective-area';
 import type { Estimate, Told } from './estimate';
 import { fluidHold } from './fluid-hold';

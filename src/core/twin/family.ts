@@ -4,6 +4,7 @@ import { calibrationState, instrumentSchema } from '../metrology/instrument';
 import type { CautionId } from '../procedure/cautions';
 import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
+import type { About } from '../signals/analyse';
 import type { Quantity } from '../quantities/units';
 import type { Descriptor, Vector } from './descriptor';
 import type { MotionModel } from './motion';
@@ -99,6 +100,16 @@ export interface RunContext<Profile> extends Readonly<Omit<z.infer<typeof runCon
   readonly profile: Profile;
 }
 
+/** The curve that a technician knows a kind of unit by. Names of the family's inputs and readings. */
+export interface FamilyCurve {
+  readonly input: string;
+  readonly output: string;
+  /** The same output coming down, where the family tells it apart. */
+  readonly releasing: string | null;
+  /** Reading that names the input at which the curve bends, and the word for that. */
+  readonly knee: { readonly reading: string; readonly word: string };
+}
+
 /** Contract that every family of units, sources and loads meets. */
 export interface Family<Profile = unknown> {
   readonly kind: string;
@@ -115,6 +126,10 @@ export interface Family<Profile = unknown> {
   readonly steady: (parameters: Vector, inputs: Vector) => number[];
   /** The same unit over time; where there is none, the family is known at rest only. */
   readonly motion: MotionModel | null;
+  /** What is drawn of a unit: one of its readings against the input that is set. */
+  readonly curve: FamilyCurve;
+  /** What its traces are worked out with besides the room. */
+  readonly logged: (profile: Profile) => About['unit'];
   readonly faults: readonly Fault[];
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
   /** What can be changed or opened, and what that makes stale. */
@@ -141,6 +156,15 @@ export function toVector<D extends readonly Descriptor[]>(descriptors: D, named:
 export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector: Vector): Named<D> {
   return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
 }
+
+/** A fault as the change it makes to named parameters: `s` is the severity, 0 to 1. */
+export const moving =
+  <D extends readonly Descriptor[]>(descriptors: D) =>
+  (change: (p: Named<D>, s: number) => Partial<Named<D>>) =>
+  (healthy: Vector, severity: number): number[] => {
+    const named = toNamed(descriptors, healthy);
+    return toVector(descriptors, { ...named, ...change(named, severity) });
+  };
 
 /** Place of a name in declared order. @throws RangeError where there is none of that name */
 export function placeOf(descriptors: readonly Descriptor[], id: string): number {

@@ -44,5 +44,7 @@ export interface Motion {
 /** A family's part of the contract that needs time. */
 export interface MotionModel {
   readonly states: readonly StateDescriptor[];
+  /** What stands on the bench in place of the vehicle's brakes: a plugged port, a load cell. */
+  readonly benchLoad: (parameters: Vector, barometer_Pa: number) => Load;
   readonly with: (parameters: Vector) => Motion;
 }

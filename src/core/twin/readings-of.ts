@@ -1,4 +1,4 @@
-import { randomUncertainty_Pa, sharedUncertainty_Pa, type Measured } from '../metrology/uncertainty';
+import { randomUncertainty_SI, sharedUncertainty_SI, type Measured } from '../metrology/uncertainty';
 import { instrumentsOf, measuredItem, type ItemReading } from '../procedure/measured-item';
 import { inputsAt } from '../procedure/predict';
 import { holdStart } from '../procedure/procedure';
@@ -35,7 +35,7 @@ const HOLD_TIMING_U_S = Math.SQRT2;
 /** A gauge is the same gauge as long as it was not calibrated anew. */
 const sharedOf = (reading: Measured): Shared => ({
   gauge: `${reading.instrument.tag} ${reading.instrument.calibratedOn ?? ''}`,
-  u: sharedUncertainty_Pa(reading),
+  u: sharedUncertainty_SI(reading),
 });
 
 /** The readings of a run that the family's twin predicts, corrected by the cross-check where the family says so. */
@@ -54,16 +54,16 @@ export function readingsOf(family: Family, context: RunContext<unknown>, run: Ru
       if (start && held_s === null) return [];
       const inputs = known.map(({ value }, i) => (i === elapsed && held_s !== null ? held_s : value));
       const doubts = known.flatMap(({ measured }, input) =>
-        measured ? [{ input, random: randomUncertainty_Pa(measured), shared: sharedOf(measured) }] : [],
+        measured ? [{ input, random: randomUncertainty_SI(measured), shared: sharedOf(measured) }] : [],
       );
       const timing = { input: elapsed, random: HOLD_TIMING_U_S, shared: { gauge: 'clock', u: 0 } };
       return [
         {
           item: item.id,
           place: placeOf(family.readings, item.measures),
-          value: reading.value_Pa / (family.expect(context, run, item)?.gaugeScale ?? 1),
+          value: reading.value_SI / (family.expect(context, run, item)?.gaugeScale ?? 1),
           inputs,
-          random: randomUncertainty_Pa(reading),
+          random: randomUncertainty_SI(reading),
           shared: sharedOf(reading),
           inputDoubts: held_s === null ? doubts : [...doubts, timing],
         },

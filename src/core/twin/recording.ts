@@ -1,8 +1,9 @@
 import { gaussian, seeded } from '../procedure/rehearse';
+import type { Quantity } from '../quantities/units';
 import type { Trace } from '../signals/trace';
 import type { Vector } from './descriptor';
 import type { Family } from './family';
-import { benchSource, closedLine, Installation, PLUGGED_PORT, type Hands } from './installation';
+import { benchSource, Installation, type Hands } from './installation';
 
 /** Noise of a logger, SI, and the step it writes down; chance comes from the seed. */
 export interface Logger {
@@ -10,6 +11,7 @@ export interface Logger {
   readonly rate_Hz?: number;
   readonly pressureNoise_Pa?: number;
   readonly vacuumNoise_Pa?: number;
+  readonly forceNoise_N?: number;
   readonly pressureStep_Pa?: number;
   /** A reading in so many is a spike. */
   readonly spikeEvery?: number;
@@ -29,22 +31,27 @@ const USUAL_RATE_HZ = 100;
 
 type Ports = Family['ports'];
 
-/** Writes true readings down as a logger does. @param rows time, then the value at each port */
+/** Writes true readings down as a logger does; what is read on a stopwatch is none of them. @param rows time, then the value at each port */
 export function logged(rows: readonly (readonly number[])[], ports: Ports, logger: Logger): Trace {
   const random = seeded(logger.seed);
+  const noises: Partial<Record<Quantity, number>> = {
+    pressure: logger.pressureNoise_Pa,
+    depression: logger.vacuumNoise_Pa,
+    force: logger.forceNoise_N,
+  };
   const time_s = Float64Array.from(rows, (row) => row[0]!);
-  const channels = ports.map(({ id, name, quantity }, c) => {
-    const fluid = quantity === 'pressure';
-    const noise = fluid ? (logger.pressureNoise_Pa ?? 0) : (logger.vacuumNoise_Pa ?? 0);
+  const channels = ports.flatMap(({ id, name, quantity }, c) => {
+    if (quantity === null || quantity === 'duration') return [];
+    const noise = noises[quantity] ?? 0;
     const values = Float64Array.from(rows, (row) => {
       let value = row[c + 1]! + noise * gaussian(random);
       if (logger.spikeEvery && random() * logger.spikeEvery < 1) value += (random() - 0.5) * SPIKE_PA;
-      if (fluid && logger.pressureStep_Pa)
+      if (quantity === 'pressure' && logger.pressureStep_Pa)
         value = Math.round(value / logger.pressureStep_Pa) * logger.pressureStep_Pa;
       if (id === 'output' && logger.outputEnd_Pa) value = Math.min(value, logger.outputEnd_Pa);
       return logger.gapEvery && random() * logger.gapEvery < 1 ? NaN : value;
     });
-    return { name, port: id, quantity: quantity ?? 'pressure', values };
+    return [{ name, port: id, quantity, values }];
   });
   return { time_s, channels };
 }
@@ -66,7 +73,7 @@ export function recordBench(
   logger: Logger,
 ): Trace {
   if (!family.motion) throw new RangeError(`family: ${family.kind} has no motion`);
-  const load = closedLine(PLUGGED_PORT, room.barometer_Pa);
+  const load = family.motion.benchLoad(parameters, room.barometer_Pa);
   const bench = new Installation(
     family.motion,
     parameters,
@@ -110,3 +117,21 @@ export const wholeTest = ({ bypass_Pa, beyondRunout_Pa, hold_Pa }: Pulls): Scrip
     [{ valve: 'shut' }, 60],
   ];
 };
+
+/** A slow application on a full tank, then the source shut: left alone, and applied again and again. */
+export const reserveTest = ({
+  input_Pa,
+  applications,
+}: {
+  readonly input_Pa: number;
+  readonly applications: number;
+}): Script => [
+  [{ valve: 'open' }, 40],
+  [{ handle_Pa: input_Pa, pull_PaPerS: input_Pa / 12 }, 18],
+  [{ handle_Pa: 0 }, 16],
+  [{ valve: 'shut' }, 60],
+  ...Array.from({ length: applications }, (): Script => [
+    [{ handle_Pa: input_Pa, pull_PaPerS: 2 * input_Pa }, 4],
+    [{ handle_Pa: 0 }, 4],
+  ]).flat(),
+];

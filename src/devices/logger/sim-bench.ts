@@ -1,11 +1,18 @@
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { gaussian, seeded } from '@/core/procedure/rehearse';
-import { benchSource, closedLine, Installation, PLUGGED_PORT, type Hands } from '@/core/twin/installation';
+import { benchSource, Installation, type Hands } from '@/core/twin/installation';
 
-/** A gauge as the simulated bench has it: where it stands, its range and step, and what is truly wrong with it. SI. */
+/** What the simulated bench has gauges for. */
+export type GaugeQuantity = 'pressure' | 'depression' | 'force';
+
+/**
+ * A gauge as the simulated bench has it: where it stands, what it reads, its range and step, and what is truly wrong
+ * with it. SI of its quantity. One that the unit has no place for lies vented.
+ */
 export interface SimGauge {
   readonly tag: string;
   readonly port: string;
+  readonly quantity: GaugeQuantity;
   readonly fullScale_Pa: number;
   readonly step_Pa: number;
   readonly scale?: number;
@@ -42,15 +49,18 @@ export class SimBench {
     const { values } = family.healthy(unit.profile);
     const fault = unit.fault && family.faults.find(({ id }) => id === unit.fault![0]);
     if (unit.fault && !fault) throw new RangeError(`fault: no “${unit.fault[0]}”`);
+    const parameters = fault ? fault.apply(values, unit.fault![1]) : values;
     this.bench = new Installation(
       family.motion,
-      fault ? fault.apply(values, unit.fault![1]) : values,
+      parameters,
       benchSource(unit.supply_Pa),
-      closedLine(PLUGGED_PORT, unit.room.barometer_Pa),
+      family.motion.benchLoad(parameters, unit.room.barometer_Pa),
       unit.room,
       family.ports.length,
     );
-    this.places = unit.gauges.map(({ port }) => family.ports.findIndex(({ id }) => id === port));
+    this.places = unit.gauges.map(({ port, quantity }) =>
+      family.ports.findIndex((one) => one.id === port && one.quantity === quantity),
+    );
     this.random = seeded(unit.seed);
   }
 
@@ -80,7 +90,7 @@ export class SimBench {
   private shown(truth: ArrayLike<number>): number[] {
     return this.unit.gauges.map(({ fullScale_Pa, step_Pa, scale = 1, zero_Pa = 0 }, i) => {
       const noise_Pa = this.unit.noise_steps * step_Pa * gaussian(this.random);
-      const value = truth[this.places[i]!]! * scale + zero_Pa + noise_Pa;
+      const value = (truth[this.places[i]!] ?? 0) * scale + zero_Pa + noise_Pa;
       return Math.min(OVER_RANGE * fullScale_Pa, Math.round(value / step_Pa) * step_Pa);
     });
   }

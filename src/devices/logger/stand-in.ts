@@ -1,10 +1,9 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { fromSI, UNITS, type Unit } from '@/core/quantities/units';
-import { FAMILIES } from '@/core/families/registry';
 import type { LoggerChannel } from '@/core/records/live';
 import type { Hands } from '@/core/twin/installation';
 import { catalogueText, ERRORS, Lines, MOST_ERRORS, NO_ERROR, RATES_HZ, sampleText } from './protocol';
-import { SimBench, type SimUnit } from './sim-bench';
+import { SimBench, type GaugeQuantity, type SimUnit } from './sim-bench';
 
 /** What is wrong with the line between logger and reader; all off unless set. */
 export interface Mischief {
@@ -32,9 +31,10 @@ const USUAL_RATE_HZ = 50;
 /** Bytes that may wait in a connection before samples are dropped for it. */
 const MOST_WAITING = 1_000_000;
 
-const UNIT_NAMES: Readonly<Record<string, { name: string; unit: Unit }>> = {
+const UNIT_NAMES: Readonly<Record<GaugeQuantity, { name: string; unit: Unit }>> = {
   pressure: { name: 'BAR', unit: UNITS.bar },
   depression: { name: 'KPA', unit: UNITS.kPa },
+  force: { name: 'N', unit: UNITS.N },
 };
 
 interface Listener {
@@ -93,20 +93,14 @@ export class StandIn {
   }
 
   private channels(): LoggerChannel[] {
-    const { ports } = FAMILIES[this.unit.kind];
-    return this.unit.gauges.map(({ tag, port, fullScale_Pa }) => {
-      const quantity = ports.find(({ id }) => id === port)!.quantity!;
-      const { name, unit } = UNIT_NAMES[quantity]!;
+    return this.unit.gauges.map(({ tag, quantity, fullScale_Pa }) => {
+      const { name, unit } = UNIT_NAMES[quantity];
       return { tag, unit: name, low: 0, high: Number(fromSI(fullScale_Pa, unit).toPrecision(6)) };
     });
   }
 
   private inUnits(shown: readonly number[]): number[] {
-    const { ports } = FAMILIES[this.unit.kind];
-    return shown.map((value, i) => {
-      const quantity = ports.find(({ id }) => id === this.unit.gauges[i]!.port)!.quantity!;
-      return fromSI(value, UNIT_NAMES[quantity]!.unit);
-    });
+    return shown.map((value, i) => fromSI(value, UNIT_NAMES[this.unit.gauges[i]!.quantity].unit));
   }
 
   private tick(): void {

@@ -2,18 +2,25 @@ import { SEA_LEVEL_PA } from '@/core/air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '@/core/air/leak';
 import { FAMILIES } from '@/core/families/registry';
 import { INHG_PA } from '@/core/quantities/units';
-import type { SimGauge, SimUnit } from './sim-bench';
+import type { GaugeQuantity, SimGauge, SimUnit } from './sim-bench';
 
 const BAR = 1e5;
 
-const gauge = (tag: string, port: string, fullScale_Pa: number, step_Pa: number): SimGauge => ({
+const gauge = (
+  tag: string,
+  port: string,
+  quantity: GaugeQuantity,
+  fullScale_Pa: number,
+  step_Pa: number,
+): SimGauge => ({
   tag,
   port,
+  quantity,
   fullScale_Pa,
   step_Pa,
 });
 
-/** The bench that stands in: tied pairs on both fluid ports and a gauge on each vacuum port, tagged as on the shelf. */
+/** The bench that stands in: tied pairs on both fluid ports, a gauge on each vacuum port, a load cell, tagged as on the shelf. */
 export const TYPICAL_BENCH: SimUnit = {
   kind: 'remote-vacuum',
   profile: FAMILIES['remote-vacuum'].typical,
@@ -21,12 +28,13 @@ export const TYPICAL_BENCH: SimUnit = {
   supply_Pa: 20 * INHG_PA,
   room: { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K },
   gauges: [
-    gauge('G-11', 'input', 10 * BAR, 0.01 * BAR),
-    gauge('G-12', 'input', 160 * BAR, 0.05 * BAR),
-    gauge('G-21', 'output', 10 * BAR, 0.01 * BAR),
-    gauge('G-22', 'output', 160 * BAR, 0.05 * BAR),
-    gauge('V-31', 'supply', 30 * INHG_PA, 0.02 * INHG_PA),
-    gauge('V-41', 'activation', 30 * INHG_PA, 0.02 * INHG_PA),
+    gauge('G-11', 'input', 'pressure', 10 * BAR, 0.01 * BAR),
+    gauge('G-12', 'input', 'pressure', 160 * BAR, 0.05 * BAR),
+    gauge('G-21', 'output', 'pressure', 10 * BAR, 0.01 * BAR),
+    gauge('G-22', 'output', 'pressure', 160 * BAR, 0.05 * BAR),
+    gauge('V-31', 'supply', 'depression', 30 * INHG_PA, 0.02 * INHG_PA),
+    gauge('V-41', 'activation', 'depression', 30 * INHG_PA, 0.02 * INHG_PA),
+    gauge('L-51', 'output', 'force', 2500, 0.5),
   ],
   noise_steps: 0.6,
   seed: 1,

@@ -14,7 +14,7 @@ import { aboutFor, changeTrace, keepTrace } from '../traces';
 import { insertEvents, startRetest, startRun } from '../runs';
 import { addInstrument, addProfile, findProfile, writeSettings } from '../shelf';
 import { addTechnician, listTechnicians, signJob } from '../technicians';
-import { recordBench, wholeTest } from '@/core/twin/recording';
+import { recordBench, reserveTest, wholeTest } from '@/core/twin/recording';
 import { cases, instruments, profiles, recorded, settings, signer, type DemoCase } from './world';
 
 const DAY_MS = 86_400_000;
@@ -129,8 +129,10 @@ async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date):
     fault ? fault.apply(values, demo.fault![1]) : values,
     demo.supply_Pa ?? 20 * INHG_PA,
     about,
-    wholeTest({ bypass_Pa: 60e5, beyondRunout_Pa: 38e5, hold_Pa: 22e5 }),
-    { seed: demo.seed, pressureNoise_Pa: 9e3, vacuumNoise_Pa: 90 },
+    demo.reserve
+      ? reserveTest({ input_Pa: 9e5, applications: 8 })
+      : wholeTest({ bypass_Pa: 60e5, beyondRunout_Pa: 38e5, hold_Pa: 22e5 }),
+    { seed: demo.seed, pressureNoise_Pa: demo.reserve ? 2e3 : 9e3, vacuumNoise_Pa: 90, forceNoise_N: 1.5 },
   );
   const at = new Date(today.getTime() - 30 * HOUR_MS + demo.seed * 60_000).toISOString();
   const origin = {

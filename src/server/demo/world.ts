@@ -1,4 +1,5 @@
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
+import type { RodServoProfile } from '@/core/families/rod-servo/index';
 import { FAMILIES } from '@/core/families/registry';
 import type { Instrument } from '@/core/metrology/instrument';
 import type { Fitting, JobEntry } from '@/core/records/entries';
@@ -10,8 +11,8 @@ const BAR = 1e5;
 const INHG = 3386.389;
 const bars = (...values: number[]) => values.map((value) => value * BAR);
 
-const family = FAMILIES['remote-vacuum'];
-const typical = family.typical as RemoteVacuumProfile;
+const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
+const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 
 export const settings: Settings = {
   ...INITIAL_SETTINGS,
@@ -182,7 +183,19 @@ export const profiles = {
     },
     { fluid: 'mineral', lampSwitch: null },
   ),
-} satisfies Record<string, RemoteVacuumProfile>;
+  tollanLighter: {
+    ...servo,
+    name: 'Tollan Lighter RS-12',
+    maker: 'Tollan',
+    effectiveArea_m2: 0.0185,
+    preload_N: 90,
+    crack_Pa: 1.4 * BAR,
+    fullLift_Pa: 7 * BAR,
+    forceInputs_Pa: bars(2.5, 4, 5.5),
+    fullInput_Pa: 9 * BAR,
+    tank_m3: 10e-3,
+  },
+} satisfies Record<string, RemoteVacuumProfile | RodServoProfile>;
 
 const gauge = (
   tag: string,
@@ -233,6 +246,24 @@ export const instruments: Instrument[] = [
       calibrationDue: '2026-10-02',
     },
   ),
+  gauge(
+    'L-51',
+    'Load cell under the rod',
+    'output',
+    2500,
+    1,
+    { kind: 'percent-of-span', percent: 0.25 },
+    { quantity: 'force' },
+  ),
+  gauge(
+    'W-61',
+    'Stopwatch on the wall',
+    'clock',
+    60,
+    0.1,
+    { kind: 'percent-of-span', percent: 0.25 },
+    { quantity: 'duration' },
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',
@@ -272,7 +303,7 @@ const job = (
   promisedIn: number,
 ): DemoCase['job'] => ({
   tag,
-  kind: 'remote-vacuum',
+  kind: profiles[profile].kind,
   profile,
   from,
   complaint,
@@ -378,6 +409,17 @@ export const cases: readonly DemoCase[] = [
     bench: { seed: 53, fault: ['cup-bypass', 0.8] },
   },
   {
+    job: job(
+      'GF-0422',
+      'tollanLighter',
+      'Harbour lighter’s old lorry',
+      'Stops well on the first push. After two or three at the gate with the engine off there is nothing left.',
+      2,
+    ),
+    daysAgo: 1,
+    bench: { seed: 57, fault: ['check-valve-leak', 0.7] },
+  },
+  {
     job: job('GF-0423', 'tollan', 'Mail van 2', 'Pulls up late in the morning, better when warm.', 2),
     daysAgo: 0,
     bench: { seed: 61, until: 'ratio.3.output' },
@@ -413,6 +455,8 @@ export const recorded: readonly {
   readonly seed: number;
   readonly fault?: readonly [id: string, severity: number];
   readonly supply_Pa?: number;
+  /** Applications with the source shut, in place of the whole test of a remote unit. */
+  readonly reserve?: true;
   /** A line of the trace's own story, pinned where it belongs. */
   readonly note?: { readonly at_s: number; readonly words: string };
 }[] = [
@@ -432,4 +476,11 @@ export const recorded: readonly {
     note: { at_s: 66, words: 'Hiss from beside the rod while held.' },
   },
   { name: 'Fire tender, after the repair', tag: 'GF-0418', seed: 104 },
+  {
+    name: 'Harbour lighter’s lorry, source off',
+    tag: 'GF-0422',
+    seed: 105,
+    fault: ['check-valve-leak', 0.7],
+    reserve: true,
+  },
 ];

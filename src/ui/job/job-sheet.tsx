@@ -6,6 +6,7 @@ import { useState, type ReactNode } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
 import { CAUTIONS } from '@/core/procedure/cautions';
+import type { Fault } from '@/core/twin/family';
 import { FINDING_KINDS, PROVENANCES, WORK_DONE, type JobEntry } from '@/core/records/entries';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
 import type { JobRecord, Noted } from '@/core/records/job-record';
@@ -348,7 +349,7 @@ export function JobSheet({ job, record, visits, retest, technicians }: JobSheetP
 }
 
 /** A finding's likely cause: what a customer is told, what confirms it, what mends it, and what to beware of. */
-function FaultLine({ fault }: { fault: (typeof FAMILIES)['remote-vacuum']['faults'][number] | undefined }) {
+function FaultLine({ fault }: { fault: Fault | undefined }) {
   if (!fault) return null;
   return (
     <Box sx={{ color: 'text.secondary', mt: 0.5 }}>

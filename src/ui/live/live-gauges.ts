@@ -1,5 +1,5 @@
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
-import { ventedZero_Pa } from '@/core/procedure/measured-item';
+import { ventedZero_SI } from '@/core/procedure/measured-item';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import type { RunState } from '@/core/procedure/run';
 import type { LiveMoment } from '@/core/records/live';
@@ -20,7 +20,7 @@ export function portsNow(rig: Rig, state: RunState, moment: LiveMoment): LivePor
     Object.entries(rig).map(([port, gauges]) => {
       const gauge = gaugeNow(gauges, moment);
       if (!gauge) return [port, undefined];
-      const value = moment.shown[gauge.tag]! - (ventedZero_Pa(state, gauge.tag) ?? 0);
+      const value = moment.shown[gauge.tag]! - (ventedZero_SI(state, gauge.tag) ?? 0);
       return [port, { value, settled: moment.settled.includes(gauge.tag), step: gauge.step_Pa }];
     }),
   );

@@ -12,7 +12,7 @@ import {
   TextField,
 } from '@mui/material';
 import { useState } from 'react';
-import { FAMILIES } from '@/core/families/registry';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
 import type { LoggerChannel } from '@/core/records/live';
 import type { StoredInstrument } from '@/core/records/views';
 import { findUnit, INHG_PA, toSI, unitFor } from '@/core/quantities/units';
@@ -104,23 +104,37 @@ function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
   );
 }
 
-const FAULTS = FAMILIES['remote-vacuum'].faults;
-
 /** What stands on the simulated bench, and what is hidden in it. */
 function SimulatedUnit() {
   const print = usePrint();
+  const [kind, setKind] = useState<FamilyKind>(FAMILY_KINDS[0]);
   const [fault, setFault] = useState('');
   const [severity, setSeverity] = useState(0.7);
   const [supply_inHg, setSupply] = useState(20);
   const [said, setSaid] = useState('');
   const put = async () => {
-    const unit = { fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * INHG_PA };
+    const unit = { kind, fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * INHG_PA };
     const answer = await call('POST', '/live/hands', { unit });
     setSaid(answer.ok ? 'On the bench now, vented and released.' : answer.problem.title);
   };
   return (
     <Part title="Simulated bench" note="what is hidden in the unit is not shown to the run">
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 3, pt: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 3, pt: 1 }}>
+        <TextField
+          select
+          label="Unit, with typical figures"
+          value={kind}
+          onChange={(event) => {
+            setKind(event.target.value as FamilyKind);
+            setFault('');
+          }}
+        >
+          {FAMILY_KINDS.map((one) => (
+            <MenuItem key={one} value={one}>
+              {FAMILIES[one].name}
+            </MenuItem>
+          ))}
+        </TextField>
         <TextField
           select
           label="Hidden fault"
@@ -128,7 +142,7 @@ function SimulatedUnit() {
           onChange={(event) => setFault(event.target.value)}
         >
           <MenuItem value="">None: a healthy unit</MenuItem>
-          {FAULTS.map(({ id, name }) => (
+          {FAMILIES[kind].faults.map(({ id, name }) => (
             <MenuItem key={id} value={id}>
               {name}
             </MenuItem>

@@ -1,9 +1,10 @@
 'use client';
 
 import { Box } from '@mui/material';
+import { gauged } from '@/core/families/bench-items';
 import { gaugeFor } from '@/core/metrology/instrument';
 import type { LivePorts } from '@/core/procedure/hands-free';
-import { ventedZero_Pa } from '@/core/procedure/measured-item';
+import { ventedZero_SI } from '@/core/procedure/measured-item';
 import { findItem, type ReadingItem } from '@/core/procedure/procedure';
 import type { Capture } from '@/core/procedure/run';
 import type { LiveMoment } from '@/core/records/live';
@@ -26,6 +27,8 @@ interface GaugesProps {
 /** A ladder for each port: what it shows now, or showed last, and what is expected of the reading asked for. */
 export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProps) {
   const { unitSet } = useSettings();
+  // A stopwatch has no ladder: it is at rest or it is being read.
+  const ports = gauged(run.family.ports);
   return (
     <Box
       component="section"
@@ -41,12 +44,12 @@ export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProp
         gap: 0.5,
         overflow: 'hidden',
         gridTemplateRows: 'minmax(0, 1fr)',
-        gridTemplateColumns: run.family.ports
+        gridTemplateColumns: ports
           .map((port) => `${Math.max(1, (run.context.rig[port.id] ?? []).length)}fr`)
           .join(' '),
       }}
     >
-      {run.family.ports.map((port) => {
+      {ports.map((port) => {
         const gauges = run.context.rig[port.id] ?? [];
         const mine = run.state.captures.filter(
           (c) => !c.struck && portOf(run, c) === port.id && !c.item.startsWith('zero.'),
@@ -80,7 +83,7 @@ const portOf = (run: RunHandle, capture: Capture): string | null => {
 };
 
 const zeroed = (run: RunHandle, capture: Capture | undefined): number | null =>
-  capture ? capture.value_SI - (ventedZero_Pa(run.state, capture.instrument) ?? 0) : null;
+  capture ? capture.value_SI - (ventedZero_SI(run.state, capture.instrument) ?? 0) : null;
 
 /** Where only an aim is known, a thin band about it. */
 const bandOf = (limits: { low?: number; high?: number } | null, target_Pa: number | undefined) =>

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { progress } from '@/core/procedure/live';
 import type { Item, Procedure } from '@/core/procedure/procedure';
-import { unitFor } from '@/core/quantities/units';
+import { unitFor, type Quantity } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { call } from '../api';
 import { useKeys } from '../keys';
@@ -305,9 +305,15 @@ const stopsAt = ({ steps }: Procedure): number =>
   Math.max(0, ...steps.flatMap(({ items }) => items.map((i) => (i.kind === 'reading' && i.stopAt_Pa) || 0)));
 
 const padUnits = (item: Extract<Item, { kind: 'reading' }>, set: Parameters<typeof unitFor>[1]) =>
-  item.quantity === 'depression'
-    ? [unitFor('depression', set).symbol, 'kPa', 'mbar']
-    : [unitFor('pressure', set).symbol, 'psi', 'kPa'];
+  [...new Set([unitFor(item.quantity, set).symbol, ...(PAD_UNITS[item.quantity] ?? [])])].slice(0, 3);
+
+/** Units offered on the pad beside the bench's own. */
+const PAD_UNITS: Partial<Record<Quantity, readonly string[]>> = {
+  depression: ['kPa', 'mbar', 'inHg'],
+  pressure: ['psi', 'kPa', 'bar'],
+  force: ['N', 'lbf'],
+  duration: ['s', 'min'],
+};
 
 function leakMarks({ context, state }: RunHandle) {
   const marks: Record<string, 'good' | 'bad' | 'unknown'> = {};

@@ -4,7 +4,7 @@ import { Box, ButtonBase } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { findItem } from '@/core/procedure/procedure';
 import { instrumentsOf } from '@/core/procedure/measured-item';
-import { measured, readingUncertainty_Pa } from '@/core/metrology/uncertainty';
+import { measured, readingUncertainty_SI } from '@/core/metrology/uncertainty';
 import { tapeOf, type TapeLine } from '@/core/procedure/tape';
 import type { RunEvent } from '@/core/procedure/events';
 import type { RunState } from '@/core/procedure/run';
@@ -169,7 +169,7 @@ function ReadingLine({
   const item = findItem(context.procedure, capture.item)?.item;
   const gauge = instrumentsOf(context.rig, context.shelf).get(capture.instrument);
   if (item?.kind !== 'reading' || !gauge) return null;
-  const u_SI = readingUncertainty_Pa(measured([capture.value_SI], gauge));
+  const u_SI = readingUncertainty_SI(measured([capture.value_SI], gauge));
   const result = results.find(
     (candidate) => candidate.item === capture.item && candidate.captures.includes(capture.id),
   );

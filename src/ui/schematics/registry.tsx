@@ -1,9 +1,11 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
-import { RemoteVacuumDrawing, type SchematicProps } from './remote-vacuum';
+import type { SchematicProps } from './drawing';
+import { RemoteVacuumDrawing } from './remote-vacuum';
+import { RodServoDrawing } from './rod-servo';
 
 /** One drawing per family. */
-export const SCHEMATICS = { 'remote-vacuum': RemoteVacuumDrawing } as const satisfies Record<
-  FamilyKind,
-  ComponentType<SchematicProps>
->;
+export const SCHEMATICS = {
+  'remote-vacuum': RemoteVacuumDrawing,
+  'rod-servo': RodServoDrawing,
+} as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

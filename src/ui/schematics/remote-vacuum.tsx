@@ -1,71 +1,45 @@
+import { Drawing, type SchematicProps, type Spot } from './drawing';
+
 /** Line drawing of a remote vacuum unit, from the handbook: slave cylinder, control valve, can with diaphragm and spring. */
-export function RemoteVacuumDrawing({ lit, marks }: SchematicProps) {
+export function RemoteVacuumDrawing(props: SchematicProps) {
   return (
-    <svg
-      viewBox="0 0 620 330"
-      role="img"
-      aria-label={lit ? `Drawing of the unit, ${PLACES[lit]?.name ?? lit} marked` : 'Drawing of the unit'}
-      style={{ width: '100%', height: '100%' }}
-    >
-      <g fill="none" stroke="var(--hp-line)" strokeWidth="1.6" strokeLinejoin="round">
-        {/* can, two pressed halves with a clamp ring */}
-        <path d="M392 62 h-46 q-22 0 -22 24 v164 q0 24 22 24 h46" />
-        <path d="M408 62 h92 q30 0 30 30 v152 q0 30 -30 30 h-92" />
-        <path d="M392 54 v228 h16 v-228 z" />
-        {/* diaphragm and plate */}
-        <path d="M400 66 q-6 14 16 22 q10 6 10 18 v128 q0 12 -10 18 q-22 8 -16 22" strokeWidth="2.6" />
-        <path d="M426 118 v104" strokeWidth="4" />
-        {/* return spring */}
-        <path d="M326 120 l12 -10 l14 24 l14 -24 l14 24 l14 -24 l14 24 l14 -18" />
-        <path d="M326 214 l12 10 l14 -24 l14 24 l14 -24 l14 24 l14 -24 l14 18" />
-        {/* push rod and slave cylinder */}
-        <path d="M426 168 h-236" strokeWidth="3" />
-        <path d="M324 146 h-232 v44 h232" />
-        <path d="M190 148 v40 h-16 v-40 z" />
-        <path d="M182 148 v-0 M178 168 h8" />
-        <path d="M92 152 h-18 v32 h18" />
-        <path d="M312 146 v44 M318 146 v44" />
-        {/* fluid in, fluid out */}
-        <path d="M286 190 v52 M300 190 v52" />
-        <path d="M112 190 v52 M126 190 v52" />
-        {/* control valve, fed from the input side, its air passage to the working side */}
-        <path d="M226 60 h78 v54 h-78 z" />
-        <path d="M242 114 v32 M254 114 v32" />
-        <path d="M240 74 h44 M240 88 h44 M240 102 h44" />
-        <path d="M304 72 h10 v-38 h172 v28 M304 86 h0" />
-        <path d="M226 88 h-14" />
-        {/* breather */}
-        <path d="M254 60 v-22 h22 v22 M250 38 h30 M254 30 h22" />
-        {/* vacuum supply and activation */}
-        <path d="M352 62 v-22 M366 62 v-22" />
-        <path d="M470 274 v28 M484 274 v28" />
-        {/* bleed screw, switch */}
-        <path d="M138 146 v-16 h14 v16 M145 130 v-12" />
-        <path d="M74 158 h-16 v20 h16 M58 168 h-16" />
-      </g>
-      {Object.entries(PLACES).map(([id, place]) => (
-        <Place key={id} id={id} {...place} lit={lit === id} mark={marks?.[id]} />
-      ))}
-    </svg>
+    <Drawing {...props} places={PLACES}>
+      {/* can, two pressed halves with a clamp ring */}
+      <path d="M392 62 h-46 q-22 0 -22 24 v164 q0 24 22 24 h46" />
+      <path d="M408 62 h92 q30 0 30 30 v152 q0 30 -30 30 h-92" />
+      <path d="M392 54 v228 h16 v-228 z" />
+      {/* diaphragm and plate */}
+      <path d="M400 66 q-6 14 16 22 q10 6 10 18 v128 q0 12 -10 18 q-22 8 -16 22" strokeWidth="2.6" />
+      <path d="M426 118 v104" strokeWidth="4" />
+      {/* return spring */}
+      <path d="M326 120 l12 -10 l14 24 l14 -24 l14 24 l14 -24 l14 24 l14 -18" />
+      <path d="M326 214 l12 10 l14 -24 l14 24 l14 -24 l14 24 l14 -24 l14 18" />
+      {/* push rod and slave cylinder */}
+      <path d="M426 168 h-236" strokeWidth="3" />
+      <path d="M324 146 h-232 v44 h232" />
+      <path d="M190 148 v40 h-16 v-40 z" />
+      <path d="M182 148 v-0 M178 168 h8" />
+      <path d="M92 152 h-18 v32 h18" />
+      <path d="M312 146 v44 M318 146 v44" />
+      {/* fluid in, fluid out */}
+      <path d="M286 190 v52 M300 190 v52" />
+      <path d="M112 190 v52 M126 190 v52" />
+      {/* control valve, fed from the input side, its air passage to the working side */}
+      <path d="M226 60 h78 v54 h-78 z" />
+      <path d="M242 114 v32 M254 114 v32" />
+      <path d="M240 74 h44 M240 88 h44 M240 102 h44" />
+      <path d="M304 72 h10 v-38 h172 v28 M304 86 h0" />
+      <path d="M226 88 h-14" />
+      {/* breather */}
+      <path d="M254 60 v-22 h22 v22 M250 38 h30 M254 30 h22" />
+      {/* vacuum supply and activation */}
+      <path d="M352 62 v-22 M366 62 v-22" />
+      <path d="M470 274 v28 M484 274 v28" />
+      {/* bleed screw, switch */}
+      <path d="M138 146 v-16 h14 v16 M145 130 v-12" />
+      <path d="M74 158 h-16 v20 h16 M58 168 h-16" />
+    </Drawing>
   );
-}
-
-export interface SchematicProps {
-  /** Port or leak point of the current step. */
-  readonly lit: string | null;
-  /** What was seen at leak points. */
-  readonly marks?: Readonly<Record<string, 'good' | 'bad' | 'unknown'>>;
-}
-
-interface Spot {
-  readonly name: string;
-  readonly x: number;
-  readonly y: number;
-  /** Where its name stands. */
-  readonly tx: number;
-  readonly ty: number;
-  readonly anchor: 'start' | 'middle' | 'end';
-  readonly channel?: string;
 }
 
 export const PLACES: Record<string, Spot> = {
@@ -86,43 +60,3 @@ export const PLACES: Record<string, Spot> = {
   'rod-hole': { name: 'Rod hole', x: 318, y: 198, tx: 331, ty: 262, anchor: 'start' },
   switch: { name: 'Switch', x: 36, y: 168, tx: 36, ty: 150, anchor: 'middle' },
 };
-
-const MARK = { good: '✓', bad: '▬', unknown: '◌' } as const;
-
-function Place({
-  name,
-  x,
-  y,
-  tx,
-  ty,
-  anchor,
-  channel,
-  lit,
-  mark,
-}: Spot & { id: string; lit: boolean; mark?: keyof typeof MARK }) {
-  const color = channel ? `var(--hp-${channel})` : 'var(--mui-palette-warning-main)';
-  return (
-    <g>
-      {lit && <circle cx={x} cy={y} r={channel ? 17 : 12} fill={color} opacity={0.22} />}
-      <circle
-        cx={x}
-        cy={y}
-        r={channel ? 8 : 4.5}
-        fill={lit ? color : 'var(--mui-palette-background-default)'}
-        stroke={lit ? color : 'var(--hp-line)'}
-        strokeWidth="1.6"
-      />
-      <text
-        x={tx}
-        y={ty}
-        textAnchor={anchor}
-        fontSize={channel ? 14 : 12.5}
-        fontWeight={lit ? 700 : 400}
-        fill={lit ? color : 'var(--hp-line)'}
-      >
-        {name}
-        {mark ? ` ${MARK[mark]}` : ''}
-      </text>
-    </g>
-  );
-}

@@ -1,18 +1,24 @@
 import { FAMILIES } from '@/core/families/registry';
-import { PLACES } from './remote-vacuum';
+import { PLACES as REMOTE } from './remote-vacuum';
+import { PLACES as SERVO } from './rod-servo';
 import { SCHEMATICS } from './registry';
 
-describe('drawings', () => {
-  test('every family has one', () =>
-    expect(Object.keys(SCHEMATICS).sort()).toEqual(Object.keys(FAMILIES).sort()));
-  test('the remote vacuum unit’s shows every port and every leak point, and no other', () => {
-    const { ports, leakPoints } = FAMILIES['remote-vacuum'];
-    expect(Object.keys(PLACES).sort()).toEqual([...ports, ...leakPoints].map(({ id }) => id).sort());
+test('every family has a drawing', () =>
+  expect(Object.keys(SCHEMATICS).sort()).toEqual(Object.keys(FAMILIES).sort()));
+
+describe.each([
+  ['remote-vacuum', REMOTE],
+  ['rod-servo', SERVO],
+] as const)('the drawing of %s', (kind, places) => {
+  test('shows every port with a gauge and every leak point, and no other', () => {
+    const { ports, leakPoints } = FAMILIES[kind];
+    const drawn = [...ports.filter(({ quantity }) => quantity !== 'duration'), ...leakPoints];
+    expect(Object.keys(places).sort()).toEqual(drawn.map(({ id }) => id).sort());
   });
-  test('no two places lie on each other', () => {
-    const places = Object.values(PLACES);
-    places.forEach((a, i) =>
-      places.slice(i + 1).forEach((b) => expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(14)),
+  test('has no two places on each other', () => {
+    const all = Object.values(places);
+    all.forEach((a, i) =>
+      all.slice(i + 1).forEach((b) => expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(14)),
     );
   });
 });

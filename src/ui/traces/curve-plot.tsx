@@ -63,12 +63,12 @@ function optionOf({ stretches, others, expected, chosen, unit }: Drawn): PlotOpt
       ? [
           plain(
             'band-low',
-            expected.map((p) => [bar(p.input_Pa), bar(p.low_Pa)]),
+            expected.map((p) => [bar(p.input), bar(p.low)]),
             { stack: 'band', lineStyle: { opacity: 0 } },
           ),
           plain(
             'band',
-            expected.map((p) => [bar(p.input_Pa), bar(p.high_Pa - p.low_Pa)]),
+            expected.map((p) => [bar(p.input), bar(p.high - p.low)]),
             {
               stack: 'band',
               lineStyle: { opacity: 0 },
@@ -77,7 +77,7 @@ function optionOf({ stretches, others, expected, chosen, unit }: Drawn): PlotOpt
           ),
           plain(
             'expected',
-            expected.map((p) => [bar(p.input_Pa), bar(p.expected_Pa)]),
+            expected.map((p) => [bar(p.input), bar(p.expected)]),
             {
               lineStyle: { color: inkOf('--mui-palette-success-main'), width: 1.2, type: [6, 4] },
             },

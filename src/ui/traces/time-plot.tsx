@@ -3,7 +3,7 @@
 import { Box } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useRef } from 'react';
-import { fromSI, unitFor, type UnitSet } from '@/core/quantities/units';
+import { fromSI, unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
 import type { Stretch } from '@/core/signals/analyse';
 import type { TraceRecord } from '@/core/records/trace-record';
 import { useSettings } from '../settings-context';
@@ -75,7 +75,15 @@ export function TimePlot({ trace, other, stretches, chosen, onMoment, onOption }
     let timer: ReturnType<typeof setTimeout> | undefined;
     const drawnTraces = [trace, ...(other ? [other] : [])];
     const draw = () => {
-      const option = optionOf({ traces: drawnTraces, stretches, chosen, unitSet, data: data.current, view });
+      const option = optionOf({
+        traces: drawnTraces,
+        stretches,
+        chosen,
+        unitSet,
+        data: data.current,
+        view,
+        height: chart.getHeight(),
+      });
       chart.setOption(option, { notMerge: true });
       chart.dispatchAction({ type: 'dataZoom', startValue: view.current[0], endValue: view.current[1] });
       onOption(option);
@@ -138,7 +146,6 @@ function around({ from_s, to_s }: Stretch, end_s: number): readonly [number, num
   return [Math.max(0, from_s - beside), Math.min(end_s, to_s + beside)];
 }
 
-const FLUID = new Set(['pressure', 'force', 'volume', 'length']);
 type Held = ReadonlyMap<string, { whole: Envelope | null; detail: Envelope | null }>;
 type View = { readonly current: readonly [number, number] };
 
@@ -149,12 +156,15 @@ interface Scene {
   readonly unitSet: UnitSet;
   readonly data: Held;
   readonly view: View;
+  /** Of the whole chart, px. */
+  readonly height: number;
 }
 
 function seriesOf(traces: readonly DrawnTrace[], data: Held, view: View, unitSet: UnitSet): object[] {
+  const panels = panelsOf(traces);
   return traces.flatMap((trace, k) =>
     trace.record.channels.map((channel, c) => {
-      const grid = FLUID.has(channel.quantity) ? 0 : 1;
+      const grid = panels.indexOf(channel.quantity);
       const color = inkOf(inkFor(channel.port));
       const unit = unitFor(channel.quantity, unitSet);
       return {
@@ -226,73 +236,98 @@ function outline({ count, at_s, half_s, low, high }: Columns, x: Place, y: Place
   return points;
 }
 
-function optionOf({ traces, stretches, chosen, unitSet, data, view }: Scene): PlotOption {
+/** Quantities in the order in which their panels stand, fluid on top. */
+const PANEL_ORDER: readonly Quantity[] = ['pressure', 'force', 'volume', 'length', 'depression'];
+/** Height of a panel beside the others. */
+const tallness = (quantity: Quantity) => (quantity === 'depression' ? 1 : 2);
+/** Above the first panel, between two, and below the last, px. */
+const ROOM = { top: 34, between: 34, bottom: 46 };
+
+/** What is drawn in panels of their own: the quantities of all traces shown. */
+function panelsOf(traces: readonly DrawnTrace[]): Quantity[] {
+  const all = [...new Set(traces.flatMap(({ record }) => record.channels.map(({ quantity }) => quantity)))];
+  const place = (quantity: Quantity) => PANEL_ORDER.indexOf(quantity) + 1 || PANEL_ORDER.length + 1;
+  return all.sort((a, b) => place(a) - place(b));
+}
+
+function optionOf({ traces, stretches, chosen, unitSet, data, view, height }: Scene): PlotOption {
   const [trace] = traces as [DrawnTrace];
   const ink = inkOf('--hp-line');
   const quiet = inkOf('--hp-quiet');
   const { channels, duration_s, notes } = trace.record;
-  const vacuum = channels.some(({ quantity }) => !FLUID.has(quantity));
-  const fluid = channels.some(({ quantity }) => FLUID.has(quantity));
-  const unit = (grid: 0 | 1) => unitFor(grid === 0 ? 'pressure' : 'depression', unitSet);
-  const range = (grid: 0 | 1) => {
-    const mine = channels.flatMap(({ quantity }, c) => (FLUID.has(quantity) === (grid === 0) ? [c] : []));
+  const panels = panelsOf(traces);
+  const last = panels.length - 1;
+  const unit = (quantity: Quantity) => unitFor(quantity, unitSet);
+  const range = (panel: Quantity) => {
+    const mine = channels.flatMap(({ quantity }, c) => (quantity === panel ? [c] : []));
     const whole = data.get(trace.id)?.whole;
     const top = Math.max(1e-9, ...mine.map((c) => greatestOf(whole?.greatest[c] ?? new Float32Array())));
-    return { min: 0, max: niceTop(fromSI(top, unit(grid))) };
+    return { min: 0, max: niceTop(fromSI(top, unit(panel))) };
   };
-  const split = vacuum && fluid ? '51%' : '80%';
-  const grids = [
-    { left: 64, right: 20, top: 34, height: fluid ? split : '0%' },
-    { left: 64, right: 20, bottom: 46, height: vacuum ? (fluid ? '24%' : '82%') : '0%' },
-  ];
-  const xAxis = (grid: 0 | 1) => ({
+  const free = Math.max(120, height - ROOM.top - ROOM.bottom - ROOM.between * last);
+  const parts = panels.map(tallness);
+  const whole = parts.reduce((sum, part) => sum + part, 0);
+  // As parts of the height: the panels keep them when the window, or the paper, is of another size.
+  const part = (pixels: number) => `${(100 * pixels) / height}%`;
+  const grids = panels.map((_, i) => {
+    const above = parts.slice(0, i).reduce((sum, part) => sum + part, 0);
+    return {
+      left: 64,
+      right: 20,
+      top: part(ROOM.top + (free * above) / whole + ROOM.between * i),
+      height: part((free * parts[i]!) / whole),
+    };
+  });
+  const xAxis = (_: Quantity, i: number) => ({
     type: 'value',
-    gridIndex: grid,
+    gridIndex: i,
     min: 0,
     max: duration_s,
     axisLine: { lineStyle: { color: ink } },
-    axisLabel: { show: grid === (vacuum ? 1 : 0), showMaxLabel: false, color: ink, fontSize: 13 },
+    axisLabel: { show: i === last, showMaxLabel: false, color: ink, fontSize: 13 },
     splitLine: { lineStyle: { color: quiet, opacity: 0.16 } },
-    name: grid === (vacuum ? 1 : 0) ? 'Time, s' : '',
+    name: i === last ? 'Time, s' : '',
     nameLocation: 'middle',
     nameGap: 30,
     nameTextStyle: { color: ink, fontSize: 14, fontWeight: 600 },
   });
-  const yAxis = (grid: 0 | 1) => ({
+  const yAxis = (quantity: Quantity, i: number) => ({
     type: 'value',
-    gridIndex: grid,
-    ...range(grid),
-    show: grid === 0 ? fluid : vacuum,
-    name: unit(grid).symbol,
+    gridIndex: i,
+    ...range(quantity),
+    name: unit(quantity).symbol,
     nameTextStyle: { color: ink, fontSize: 13, align: 'right' },
     axisLine: { show: true, lineStyle: { color: ink } },
     axisLabel: { color: ink, fontSize: 13 },
     splitLine: { lineStyle: { color: quiet, opacity: 0.22 } },
   });
+  const quantityOf = (port: string) => channels.find((channel) => channel.port === port)?.quantity;
   const fits = stretches.flatMap((stretch, i) =>
-    stretch.lines
-      .filter(({ on }) => on === 'time')
-      .map((line, k) => {
-        const grid = line.port === 'supply' || line.port === 'activation' ? 1 : 0;
-        return {
+    stretch.lines.flatMap((line, k) => {
+      const quantity = quantityOf(line.port);
+      if (line.on !== 'time' || !quantity) return [];
+      const panel = panels.indexOf(quantity);
+      return [
+        {
           id: `fit-${i}-${k}`,
           type: 'line',
-          xAxisIndex: grid,
-          yAxisIndex: grid,
+          xAxisIndex: panel,
+          yAxisIndex: panel,
           symbol: 'none',
           silent: true,
           z: 4,
-          data: line.points.map(([t, y]) => [t, fromSI(y, unit(grid))]),
+          data: line.points.map(([t, y]) => [t, fromSI(y, unit(quantity))]),
           lineStyle: { color: ink, width: stretch === chosen ? 2.6 : 1.6, type: [7, 4] },
-        };
-      }),
+        },
+      ];
+    }),
   );
   const marks = {
     id: 'marks',
     type: 'line',
     data: [],
-    xAxisIndex: fluid ? 0 : 1,
-    yAxisIndex: fluid ? 0 : 1,
+    xAxisIndex: 0,
+    yAxisIndex: 0,
     markArea: chosen
       ? {
           silent: true,
@@ -316,12 +351,12 @@ function optionOf({ traces, stretches, chosen, unitSet, data, view }: Scene): Pl
     animation: false,
     textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
     grid: grids,
-    xAxis: [xAxis(0), xAxis(1)],
-    yAxis: [yAxis(0), yAxis(1)],
+    xAxis: panels.map(xAxis),
+    yAxis: panels.map(yAxis),
     dataZoom: [
       {
         type: 'inside',
-        xAxisIndex: [0, 1],
+        xAxisIndex: panels.map((_, i) => i),
         filterMode: 'none',
         startValue: view.current[0],
         endValue: view.current[1],

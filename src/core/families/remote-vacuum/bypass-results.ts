@@ -49,18 +49,18 @@ export function bypassResults(context: Context, run: RunState): Result[] {
     }
     if (check.kind === 'passage-fault') {
       const worst = points.reduce((most, p) =>
-        p.input.value_Pa - p.output.value_Pa > most.input.value_Pa - most.output.value_Pa ? p : most,
+        p.input.value_SI - p.output.value_SI > most.input.value_SI - most.output.value_SI ? p : most,
       );
       const note = sentence(
         'Blocked passage: at {at} in only {out} came through. No two gauges disagree like that, so nothing is corrected by this test.',
         {
-          at: { value: worst.input.value_Pa, quantity: 'pressure' },
-          out: { value: worst.output.value_Pa, quantity: 'pressure' },
+          at: { value: worst.input.value_SI, quantity: 'pressure' },
+          out: { value: worst.output.value_SI, quantity: 'pressure' },
         },
       );
-      const allowed_Pa = Math.max(bypass_Pa.value, bypass_fraction.value * worst.input.value_Pa);
+      const allowed_Pa = Math.max(bypass_Pa.value, bypass_fraction.value * worst.input.value_SI);
       const finding = {
-        value: worst.output.value_Pa - worst.input.value_Pa,
+        value: worst.output.value_SI - worst.input.value_SI,
         limits: { low: -allowed_Pa, high: allowed_Pa },
         limitSource: bypass_fraction.source,
         terms: [
@@ -103,10 +103,10 @@ type Through = Extract<ReturnType<typeof gaugePairs>[number]['check'], { kind: '
 
 /** Largest scale difference that the classes of both gauges allow at the highest point read. */
 function classAllowance(points: readonly { input: ItemReading; output: ItemReading }[]): number {
-  const top = points.reduce((most, p) => (p.input.value_Pa > most.input.value_Pa ? p : most));
+  const top = points.reduce((most, p) => (p.input.value_SI > most.input.value_SI ? p : most));
   const share = (reading: ItemReading) =>
-    (Math.sqrt(3) * combinedUncertainty([{ sensitivity: 1, measured: { ...reading, scatter_Pa: 0 } }])) /
-    reading.value_Pa;
+    (Math.sqrt(3) * combinedUncertainty([{ sensitivity: 1, measured: { ...reading, scatter_SI: 0 } }])) /
+    reading.value_SI;
   return share(top.input) + share(top.output);
 }
 
@@ -170,5 +170,5 @@ export function gaugeDoubt_Pa(
   );
   if (pair?.check.kind !== 'through') return 0;
   const disagreement = Math.abs(pair.check.slope - 1);
-  return disagreement > classAllowance(pair.points) ? disagreement * output.value_Pa : 0;
+  return disagreement > classAllowance(pair.points) ? disagreement * output.value_SI : 0;
 }

@@ -1,10 +1,10 @@
 import { crossCheck, type BypassPoint, type CrossCheck, type VentedZeros } from '../../metrology/cross-check';
-import { randomUncertainty_Pa } from '../../metrology/uncertainty';
+import { randomUncertainty_SI } from '../../metrology/uncertainty';
 import {
   instrumentsOf,
   measuredByGauge,
   measuredItem,
-  ventedZero_Pa,
+  ventedZero_SI,
   type ItemReading,
 } from '../../procedure/measured-item';
 import type { RunState } from '../../procedure/run';
@@ -71,18 +71,18 @@ export function gaugePairs(context: Context, run: RunState): GaugePair[] {
 }
 
 const asBypassPoint = ({ input, output }: PointRead): BypassPoint => ({
-  input_Pa: input.value_Pa,
-  output_Pa: output.value_Pa,
-  u_input_Pa: randomUncertainty_Pa({ ...input, zeroed: false }),
-  u_output_Pa: randomUncertainty_Pa({ ...output, zeroed: false }),
+  input_Pa: input.value_SI,
+  output_Pa: output.value_SI,
+  u_input_Pa: randomUncertainty_SI({ ...input, zeroed: false }),
+  u_output_Pa: randomUncertainty_SI({ ...output, zeroed: false }),
 });
 
 function zerosOf(run: RunState, points: readonly PointRead[]): VentedZeros | null {
   const [first] = points;
   if (!first) return null;
   const session = first.input.captures[0]!.session;
-  const input_Pa = ventedZero_Pa(run, first.input.instrument.tag, session);
-  const output_Pa = ventedZero_Pa(run, first.output.instrument.tag, session);
+  const input_Pa = ventedZero_SI(run, first.input.instrument.tag, session);
+  const output_Pa = ventedZero_SI(run, first.output.instrument.tag, session);
   if (input_Pa === null || output_Pa === null) return null;
   const { u_input_Pa, u_output_Pa } = asBypassPoint(first);
   return { input_Pa, output_Pa, u_input_Pa, u_output_Pa };

@@ -130,7 +130,7 @@ function fallOverHold(model: Model, context: Context, run: RunState, item: Readi
 function startOfHold(context: Context, run: RunState, item: ReadingItem): number | null {
   const start = holdStart(item);
   if (start === null) return null;
-  return measuredItem(instrumentsOf(context.rig, context.shelf), run, start)?.value_Pa ?? null;
+  return measuredItem(instrumentsOf(context.rig, context.shelf), run, start)?.value_SI ?? null;
 }
 
 /** Scale of the output gauge against the input gauge, where the bypass test found it for the two in use. */
@@ -144,7 +144,7 @@ function correctionFor(
   const input = measuredItem(instrumentsOf(context.rig, context.shelf), run, item.inputFrom);
   if (!input) return null;
   const pair = gaugePairs(context, run).find(
-    ({ input: gauge, check }) => gauge === input.instrument.tag && covers(check, input.value_Pa, expected_Pa),
+    ({ input: gauge, check }) => gauge === input.instrument.tag && covers(check, input.value_SI, expected_Pa),
   );
   return pair?.check.kind === 'through' && pair.check.scaleDiffers ? pair.check.slope : null;
 }

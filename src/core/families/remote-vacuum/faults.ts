@@ -1,23 +1,15 @@
 import type { CautionId } from '../../procedure/cautions';
-import { toNamed, toVector, type Fault, type Vector } from '../../twin/family';
-import { parameters, type Parameters } from './twin';
+import { moving, type Fault } from '../../twin/family';
+import { INHG_PA as INHG } from '../../quantities/units';
+import { parameters } from './twin';
 
 const BAR = 1e5;
-const INHG = 3386.389;
 const PER_MIN = 1 / 60;
 
 /** Air leak that costs `inHgPerMin` of a 4 L can at sea level, m³/(s·Pa): C = (dp/dt)·V/(p_atm·p₀). */
 const leak = (inHgPerMin: number) => (inHgPerMin * INHG * PER_MIN * 4e-3) / (101_325 * 100_046);
 
-/** A fault as the change it makes: `s` is the severity, 0 to 1. */
-const moves =
-  (change: (p: Parameters, s: number) => Partial<Parameters>) =>
-  (healthy: Vector, severity: number): number[] => {
-    const p = toNamed(parameters, healthy);
-    return toVector(parameters, { ...p, ...change(p, severity) });
-  };
-
-const nothing = (healthy: Vector): number[] => [...healthy];
+const moves = moving(parameters);
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];
 const FLUID_SIDE: readonly CautionId[] = ['fluids', 'open-line'];
 
@@ -25,7 +17,7 @@ const seepAt = (point: string, name: string, part: string, repair: string): Faul
   id: `seep-${point}`,
   name: `outside seep at ${name}`,
   plain: `Fluid weeps from the unit at the ${name}.`,
-  apply: nothing,
+  apply: moves(() => ({})),
   signs: { [`seep-high.${point}`]: 'weeps' },
   confirm: 'Wiped dry, it is wet again on card within the hold.',
   repair,
@@ -209,7 +201,7 @@ export const faults: readonly Fault[] = [
     id: 'threads-damaged',
     name: 'over-screwed tapered switch or splayed port',
     plain: 'A tapered switch was screwed in too far and has spread the port.',
-    apply: nothing,
+    apply: moves(() => ({})),
     signs: { threads: 'damaged' },
     confirm: 'Looked at: the thread is tapered or cracked, and the switch goes in past its shoulder.',
     repair: 'Do not tighten further. Repair or renew the housing; fit the right switch.',

@@ -9,7 +9,7 @@ import { procedure } from './procedure';
 import { remoteVacuumProfile, type RemoteVacuumProfile } from './profile';
 import { resultsWith } from './results';
 import { typical } from './typical';
-import { healthy, inputs, parameters, readings, steady } from './twin';
+import { healthy, inputs, logged, parameters, readings, steady } from './twin';
 
 /** Remote vacuum unit: in-line, vacuum-hydraulic, fed by the vehicle's master cylinder. Handbook 8.1. */
 export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
@@ -24,6 +24,13 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   healthy,
   steady,
   motion,
+  curve: {
+    input: 'input_Pa',
+    output: 'output',
+    releasing: 'outputReleasing',
+    knee: { reading: 'runoutInput', word: 'runout' },
+  },
+  logged,
   faults,
   procedure,
   parts,

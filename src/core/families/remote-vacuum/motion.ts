@@ -3,6 +3,7 @@ import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import { AIR_GAS_CONSTANT, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from '../../air/leak';
 import { INHG_PA } from '../../quantities/units';
 import type { Vector } from '../../twin/family';
+import { closedLine, PLUGGED_PORT } from '../../twin/installation';
 import type { Around, Motion, MotionModel } from '../../twin/motion';
 import { named, type Parameters } from './twin';
 
@@ -206,4 +207,8 @@ class RemoteVacuumMotion implements Motion {
   };
 }
 
-export const motion: MotionModel = { states, with: (parameters) => new RemoteVacuumMotion(parameters) };
+export const motion: MotionModel = {
+  states,
+  benchLoad: (_parameters, barometer_Pa) => closedLine(PLUGGED_PORT, barometer_Pa),
+  with: (parameters) => new RemoteVacuumMotion(parameters),
+};

@@ -1,6 +1,6 @@
 import type { Item, ObservationItem, Procedure, ReadingItem, Step } from '../../procedure/procedure';
-import { FLUIDS } from '../../fluid/kinds';
 import type { Rig } from '../../twin/family';
+import { fluidAfter, fluidLook, look, readingOn, safeItems, stoppingAt, zeroItems } from '../bench-items';
 import { leakPoints, ports } from './ports';
 import type { RemoteVacuumProfile } from './profile';
 import type { ReadingId } from './twin';
@@ -8,39 +8,13 @@ import type { ReadingId } from './twin';
 /** Prompts, in the words used on a bench. A reading names what it measures: a reading of the twin, or what is set. */
 type Measures = ReadingId | 'input' | 'supply' | 'zero';
 
-const portOf = Object.fromEntries(ports.map((port) => [port.id, port]));
-
-function reading(
+const reading = (
   id: string,
   port: 'input' | 'output' | 'supply' | 'activation',
   measures: Measures,
   prompt: string,
   more: Partial<ReadingItem> = {},
-): ReadingItem {
-  return { kind: 'reading', id, prompt, port, quantity: portOf[port]!.quantity!, measures, ...more };
-}
-
-function look(
-  id: string,
-  name: string,
-  prompt: string,
-  good: string,
-  bad: [id: string, label: string],
-  point?: string,
-): ObservationItem {
-  return {
-    kind: 'observation',
-    id,
-    name,
-    prompt,
-    point,
-    answers: [
-      { id: 'good', label: good, finds: 'good' },
-      { id: bad[0], label: bad[1], finds: 'bad' },
-      { id: 'not-looked', label: 'Could not look', finds: 'unknown' },
-    ],
-  };
-}
+) => readingOn(ports, id, port, measures, prompt, more);
 
 const seepLook = (when: 'seep-low' | 'seep-high', profile: RemoteVacuumProfile): ObservationItem[] =>
   leakPoints
@@ -84,13 +58,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       needs: [],
       mandatory: true,
       items: [
-        look(
-          'fluid',
-          'Bench fluid',
-          `Bench holds ${FLUIDS[profile.fluid]}, the fluid this profile names?`,
-          'Yes, that fluid',
-          ['other', 'Another fluid'],
-        ),
+        fluidLook(profile.fluid),
         look('threads', 'Switch and bleed threads', 'Switch, bleed screw and port threads: sound?', 'Sound', [
           'damaged',
           'Over-screwed or splayed',
@@ -126,13 +94,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       vacuum: 'off',
       needs: ['cautions'],
       leaves: { input: 'released' },
-      items: ports.flatMap((port) =>
-        (rig[port.id] ?? []).map((gauge) =>
-          reading(`zero.${gauge.tag}`, port.id as 'input', 'zero', `${gauge.tag} vented: read it.`, {
-            gauge: gauge.tag,
-          }),
-        ),
-      ),
+      items: zeroItems(ports, rig),
     },
     {
       id: 'bypass',
@@ -322,29 +284,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       vacuum: 'off',
       needs: [],
       leaves: { input: 'released' },
-      items: [
-        look(
-          'vacuum-side-fluid',
-          'Fluid in the vacuum side',
-          'Supply and activation hoses: free of fluid?',
-          'Dry',
-          ['fluid', 'Fluid found'],
-        ),
-        look(
-          'fluid-level',
-          'Fluid level',
-          'Bench fluid level as it was, with nothing wet outside?',
-          'As it was',
-          ['falls', 'Level fell'],
-        ),
-        look(
-          'fluid-told',
-          'Fluid left inside',
-          `Fluid left in the unit is ${FLUIDS[profile.fluid]}, and the tag says so?`,
-          'Yes, tagged',
-          ['untagged', 'Not tagged'],
-        ),
-      ],
+      items: fluidAfter(profile.fluid, 'Supply and activation hoses'),
     },
     {
       id: 'make-safe',
@@ -355,15 +295,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       needs: [],
       mandatory: true,
       leaves: { input: 'released', charge: 'spent' },
-      items: ports.map((port) =>
-        reading(
-          `safe.${port.id}`,
-          port.id as 'input',
-          'zero',
-          `${port.name}: read the gauge. It must be at zero.`,
-          { gate: 'zero' },
-        ),
-      ),
+      items: safeItems(ports),
     },
   ];
   return {
@@ -372,16 +304,6 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
     steps: steps.map((step) => stoppingAt(step, profile.proof_Pa)),
   };
 }
-
-/** Wherever the input is set, the proof limit stands beside it. */
-const stoppingAt = (step: Step, stopAt_Pa: number): Step => ({
-  ...step,
-  items: step.items.map((item) =>
-    item.kind === 'reading' && item.port === 'input' && item.measures !== 'zero'
-      ? { ...item, stopAt_Pa }
-      : item,
-  ),
-});
 
 function lossStep(
   when: 'released' | 'applied',

@@ -1,41 +1,9 @@
 import { z } from 'zod';
 import { FLUIDS, FLUID_KINDS } from '../../fluid/kinds';
-import type { Quantity } from '../../quantities/units';
-
-const amount = (title: string, quantity: Quantity, low: number, high: number) =>
-  z
-    .number(`${title}: a number is needed.`)
-    .min(low, `${title} is too small.`)
-    .max(high, `${title} is too large.`)
-    .meta({ title, quantity });
-
-/** A limit with its source: who says so. */
-const limit = (title: string, quantity: Quantity, low: number, high: number) =>
-  z
-    .strictObject({
-      value: amount(title, quantity, low, high),
-      source: z
-        .string()
-        .trim()
-        .min(1, `${title}: say where the limit comes from.`)
-        .max(300)
-        .meta({ title: 'Source' }),
-    })
-    .meta({ title });
+import { INHG_PA } from '../../quantities/units';
+import { amount, limit, pressures } from '../profile-fields';
 
 const BAR = 1e5;
-const INHG = 3386.389;
-
-const pressures = (title: string, least: number) =>
-  z
-    .array(amount(title, 'pressure', 0.5 * BAR, 250 * BAR))
-    .min(least, `${title}: at least ${least} are needed.`)
-    .max(12, `${title}: 12 at the most.`)
-    .refine(
-      (list) => list.every((p, i) => i === 0 || p > list[i - 1]!),
-      `${title}: write them in rising order.`,
-    )
-    .meta({ title, quantity: 'pressure' });
 
 /**
  * What is known of a kind of remote vacuum unit. SI throughout; nothing physical is assumed where it is left out.
@@ -96,20 +64,25 @@ export const remoteVacuumProfile = z
         effectiveArea_fraction: limit('Effective area, either way', 'percent', 0.005, 0.5),
         crackLow_Pa: limit('Crack, lowest', 'pressure', 0, 20 * BAR),
         crackHigh_Pa: limit('Crack, highest', 'pressure', 0, 30 * BAR),
-        supplyNeed_Pa: limit('Least supply the unit needs', 'depression', INHG, 29 * INHG),
-        restDifference_Pa: limit('Supply and activation alike within', 'depression', 0.01 * INHG, 10 * INHG),
+        supplyNeed_Pa: limit('Least supply the unit needs', 'depression', INHG_PA, 29 * INHG_PA),
+        restDifference_Pa: limit(
+          'Supply and activation alike within',
+          'depression',
+          0.01 * INHG_PA,
+          10 * INHG_PA,
+        ),
         fullActivation_Pa: limit(
           'Activation at full activation, at most',
           'depression',
-          0.01 * INHG,
-          10 * INHG,
+          0.01 * INHG_PA,
+          10 * INHG_PA,
         ),
-        supplyDrop_Pa: limit('Supply falls on applying, at most', 'depression', 0.1 * INHG, 20 * INHG),
+        supplyDrop_Pa: limit('Supply falls on applying, at most', 'depression', 0.1 * INHG_PA, 20 * INHG_PA),
         holdLoss_PaPerS: limit('Hold, output loss at most', 'pressureRate', 0, BAR),
         residual_Pa: limit('Residual after release, at most', 'pressure', 0.01 * BAR, 10 * BAR),
         hysteresis_fraction: limit('Hysteresis, part of output', 'percent', 0.01, 1),
-        vacuumLossReleased_PaPerS: limit('Vacuum loss, released', 'depressionRate', 0, INHG),
-        vacuumLossApplied_PaPerS: limit('Vacuum loss, applied', 'depressionRate', 0, INHG),
+        vacuumLossReleased_PaPerS: limit('Vacuum loss, released', 'depressionRate', 0, INHG_PA),
+        vacuumLossApplied_PaPerS: limit('Vacuum loss, applied', 'depressionRate', 0, INHG_PA),
       })
       .meta({ title: 'Limits' }),
   })
@@ -140,6 +113,3 @@ export const remoteVacuumProfile = z
   });
 
 export type RemoteVacuumProfile = z.infer<typeof remoteVacuumProfile>;
-
-/** Area of a bore, m². */
-export const circle_m2 = (diameter_m: number) => (Math.PI / 4) * diameter_m ** 2;

@@ -1,4 +1,4 @@
-import { randomUncertainty_Pa, type Term } from '../../metrology/uncertainty';
+import { randomUncertainty_SI, type Term } from '../../metrology/uncertainty';
 import { slopeSensitivities, yorkFit, type YorkPoint } from '../../metrology/york';
 import { findItem, type ReadingItem } from '../../procedure/procedure';
 import { predict } from '../../procedure/predict';
@@ -55,7 +55,7 @@ function ownKnee_Pa(context: Context, run: RunState): number | null {
   const activation = measuredItem(instruments, run, 'runout.activation');
   const input = measuredItem(instruments, run, 'runout.input');
   if (!activation || !input) return null;
-  return activation.value_Pa <= context.profile.limits.fullActivation_Pa.value ? input.value_Pa : null;
+  return activation.value_SI <= context.profile.limits.fullActivation_Pa.value ? input.value_SI : null;
 }
 
 function whyAboveKnee(
@@ -65,7 +65,7 @@ function whyAboveKnee(
   point: PointRead,
   ownKnee: number | null,
 ): Sentence | null {
-  const input = { value: point.input.value_Pa, quantity: 'pressure' } as const;
+  const input = { value: point.input.value_SI, quantity: 'pressure' } as const;
   const item = findItem(context.procedure, `${point.row}.output`)!.item as ReadingItem;
   const runout = predict(model, context, run, { ...item, measures: 'runoutInput' });
   if (runout && input.value > runout.expected) {
@@ -113,7 +113,7 @@ function correctionOf(context: Context, run: RunState, used: readonly PointRead[
   }
   const { check } = pair;
   const { covered } = check;
-  if (!used.every((p) => covers(check, p.input.value_Pa, p.output.value_Pa))) {
+  if (!used.every((p) => covers(check, p.input.value_SI, p.output.value_SI))) {
     notes.push(
       sentence(
         'The bypass test compared the gauges up to {output} only, so B is not corrected and both gauges’ own errors stay in it.',
@@ -142,28 +142,28 @@ function slopeOf(
   relative: (value: number) => number,
 ): RatioFound['slope'] {
   const points = used.map(({ input, output }): YorkPoint => ({
-    x: input.value_Pa,
-    y: output.value_Pa / b,
-    u_x: randomUncertainty_Pa(input),
-    u_y: randomUncertainty_Pa(output) / b,
+    x: input.value_SI,
+    y: output.value_SI / b,
+    u_x: randomUncertainty_SI(input),
+    u_y: randomUncertainty_SI(output) / b,
   }));
   const fit = yorkFit(points);
   if (!fit) return null;
   const weights = slopeSensitivities(points, fit.slope);
   const top = used.reduce(
-    (most, point, i) => (point.input.value_Pa > used[most]!.input.value_Pa ? i : most),
+    (most, point, i) => (point.input.value_SI > used[most]!.input.value_SI ? i : most),
     0,
   );
   // An equal error at every reading leaves a slope alone; what remains of a gauge's error is one of scale.
   const terms = used.flatMap(({ input, output }, i): Term[] => [
     {
       sensitivity: weights[i]! / b,
-      sharedSensitivity: corrected || i !== top ? 0 : fit.slope / output.value_Pa,
+      sharedSensitivity: corrected || i !== top ? 0 : fit.slope / output.value_SI,
       measured: output,
     },
     {
       sensitivity: -fit.slope * weights[i]!,
-      sharedSensitivity: corrected || i !== top ? 0 : -fit.slope / input.value_Pa,
+      sharedSensitivity: corrected || i !== top ? 0 : -fit.slope / input.value_SI,
       measured: input,
     },
   ]);
@@ -176,14 +176,14 @@ function atHighest(
   corrected: boolean,
   relative: (value: number) => number,
 ): RatioFound['atInput'] {
-  const top = [...used].sort((p, q) => q.input.value_Pa - p.input.value_Pa)[0];
+  const top = [...used].sort((p, q) => q.input.value_SI - p.input.value_SI)[0];
   if (!top) return null;
   const { input, output } = top;
-  const value = output.value_Pa / b / input.value_Pa;
+  const value = output.value_SI / b / input.value_SI;
   const shared = corrected ? { sharedSensitivity: 0 } : {};
   const terms: Term[] = [
-    { sensitivity: 1 / b / input.value_Pa, measured: output, ...shared },
-    { sensitivity: -value / input.value_Pa, measured: input, ...shared },
+    { sensitivity: 1 / b / input.value_SI, measured: output, ...shared },
+    { sensitivity: -value / input.value_SI, measured: input, ...shared },
   ];
-  return { value, input_Pa: input.value_Pa, terms, otherU: relative(value) };
+  return { value, input_Pa: input.value_SI, terms, otherU: relative(value) };
 }

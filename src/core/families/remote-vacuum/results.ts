@@ -1,7 +1,6 @@
-import { seaLevelEquivalent_Pa } from '../../air/supply';
 import { combinedUncertainty, type Term } from '../../metrology/uncertainty';
 import { judged, judgedReading, observedResults } from '../../procedure/judged';
-import { captureIds, instrumentsOf, measuredItem, type ItemReading } from '../../procedure/measured-item';
+import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../procedure/run';
 import { sentence } from '../../quantities/sentence';
 import { areaAt_m2 } from '../../signals/effective-area';
@@ -9,8 +8,11 @@ import type { Family, RunContext } from '../../twin/family';
 import { notTaken, type Result, type ResultHead } from '../../twin/result';
 import { gaugePairs, pointsRead } from './bypass';
 import { bypassResults, gaugeDoubt_Pa } from './bypass-results';
-import { holdLoss, vacuumLoss, type Read } from './loss-results';
-import { circle_m2, type RemoteVacuumProfile } from './profile';
+import { holdLoss, vacuumLoss } from './loss-results';
+import type { Read } from '../loss-rate';
+import { circle_m2 } from '../profile-fields';
+import { supplyHealth } from '../supply-health';
+import type { RemoteVacuumProfile } from './profile';
 import { findRatio, type RatioFound } from './ratio';
 
 type Context = RunContext<RemoteVacuumProfile>;
@@ -26,7 +28,7 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
     simple('switch.input', 'lamp-switch', 'Stop-lamp switch closes'),
     ...bypassResults(context, run),
     simple('rest.supply', 'supply-need', 'Supply, against what the unit needs', 'supply'),
-    supplyHealth(context, read('rest.supply')),
+    supplyHealth(context, read('rest.supply'), 'supply-on'),
     simple('rest.activation', 'rest-alike', 'Activation equals supply at rest'),
     simple('rest.output', 'self-apply', 'Output as vacuum arrives'),
     simple('crack.input', 'crack', 'Crack'),
@@ -49,37 +51,6 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
   return all
     .filter((result): result is Result => result !== null)
     .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
-}
-
-/** The supply as it would be at sea level, against what a healthy supply of its kind makes there. */
-function supplyHealth(context: Context, supply: ItemReading | null): Result {
-  const head: ResultHead = {
-    id: 'supply-health',
-    name: 'Supply health, referred to sea level',
-    step: 'supply-on',
-    item: null,
-    about: 'supply',
-    quantity: 'depression',
-  };
-  const { supplyKind, barometer_Pa, supplyHealth_Pa } = context.conditions;
-  const source =
-    supplyKind === 'pump'
-      ? 'Bench setting; pump reaches a fraction of the barometer'
-      : 'Bench setting; engine holds manifold absolute pressure';
-  if (!supply) return notTaken(head, source);
-  const refer = (x: number) => seaLevelEquivalent_Pa(x, supplyKind, barometer_Pa);
-  const slope = refer(1) - refer(0);
-  return judged(
-    head,
-    {
-      value: refer(supply.value_Pa),
-      limits: { low: supplyHealth_Pa },
-      limitSource: source,
-      terms: [{ sensitivity: slope, measured: supply }],
-      captures: captureIds(supply),
-    },
-    context,
-  );
 }
 
 /** Output of each ratio row against the twin, on the scale that the cross-check found. */
@@ -131,7 +102,7 @@ function outputAt(
     captures: plain.captures,
   };
   if (correction !== null) {
-    const value = point.output.value_Pa / correction;
+    const value = point.output.value_SI / correction;
     const terms: Term[] = [
       { sensitivity: 1 / correction, sharedSensitivity: 0, measured: point.output },
       ...expectation.terms.map((term) =>
@@ -141,7 +112,7 @@ function outputAt(
       ),
     ];
     const note = sentence('Read {read}; on the scale of the input gauge that is {value}.', {
-      read: { value: point.output.value_Pa, quantity: 'pressure' },
+      read: { value: point.output.value_SI, quantity: 'pressure' },
       value: { value, quantity: 'pressure' },
     });
     const notes = check.scaleDiffers ? [...plain.notes, note] : plain.notes;
@@ -164,7 +135,7 @@ function outputAt(
     plain,
     {
       ...base,
-      value: point.output.value_Pa,
+      value: point.output.value_SI,
       terms,
       doubt: { instrument: point.output.instrument.tag, u: doubt_Pa / Math.sqrt(3) },
       notes: [...plain.notes, note],
@@ -244,7 +215,7 @@ function effectiveArea(context: Context, run: RunState, read: Read): Result {
     'full.supply',
   ].map(read);
   if (!input || !output || !supply) return notTaken(head, source);
-  if (activation && activation.value_Pa > profile.limits.fullActivation_Pa.value) {
+  if (activation && activation.value_SI > profile.limits.fullActivation_Pa.value) {
     return {
       ...notTaken(head, source),
       notes: [
@@ -258,7 +229,7 @@ function effectiveArea(context: Context, run: RunState, read: Read): Result {
   const rod_m2 = circle_m2(profile.rodDiameter_m);
   const annulus_m2 = slave_m2 - rod_m2;
   const nominal_m2 = circle_m2(profile.effectiveDiameter_m);
-  const value = areaAt_m2(output.value_Pa, input.value_Pa, supply.value_Pa, {
+  const value = areaAt_m2(output.value_SI, input.value_SI, supply.value_SI, {
     slaveArea_m2: slave_m2,
     rodArea_m2: rod_m2,
     spring_N: profile.spring_N,
@@ -271,13 +242,13 @@ function effectiveArea(context: Context, run: RunState, read: Read): Result {
       limits: { low: nominal_m2 * (1 - part), high: nominal_m2 * (1 + part) },
       limitSource: source,
       terms: [
-        { sensitivity: slave_m2 / supply.value_Pa, measured: output },
-        { sensitivity: -annulus_m2 / supply.value_Pa, measured: input },
-        { sensitivity: -value / supply.value_Pa, measured: supply },
+        { sensitivity: slave_m2 / supply.value_SI, measured: output },
+        { sensitivity: -annulus_m2 / supply.value_SI, measured: input },
+        { sensitivity: -value / supply.value_SI, measured: supply },
       ],
       doubt: {
         instrument: output.instrument.tag,
-        u: (gaugeDoubt_Pa(context, run, { input, output }) / Math.sqrt(3)) * (slave_m2 / supply.value_Pa),
+        u: (gaugeDoubt_Pa(context, run, { input, output }) / Math.sqrt(3)) * (slave_m2 / supply.value_SI),
       },
       captures: captureIds(input, output, supply),
     },
@@ -299,11 +270,11 @@ function hysteresis(context: Context, run: RunState, ratio: RatioFound): Result 
   const [down] = pointsRead(context, run, ['down']);
   if (!down || !ratio.slope) return notTaken(head, source);
   const scale = ratio.correction ?? 1;
-  const up_Pa = scale * (ratio.slope.intercept_Pa + ratio.slope.value * down.input.value_Pa);
-  const value = down.output.value_Pa / up_Pa - 1;
+  const up_Pa = scale * (ratio.slope.intercept_Pa + ratio.slope.value * down.input.value_SI);
+  const value = down.output.value_SI / up_Pa - 1;
   // The apply line and the release reading come from the same two gauges: only what differs from reading to reading counts.
   const relative = (term: Term): Term => ({ ...term, sharedSensitivity: 0 });
-  const lineU = (combinedUncertainty(ratio.slope.terms.map(relative)) * down.input.value_Pa * scale) / up_Pa;
+  const lineU = (combinedUncertainty(ratio.slope.terms.map(relative)) * down.input.value_SI * scale) / up_Pa;
   return judged(
     head,
     {

@@ -1,6 +1,8 @@
 import { chokedRise_PaPerS, depressionAfter_Pa } from '../../air/leak';
+import type { About } from '../../signals/analyse';
 import { toVector, type HealthyUnit, type InputDescriptor, type Named, type Vector } from '../../twin/family';
-import { circle_m2, type RemoteVacuumProfile } from './profile';
+import { circle_m2 } from '../profile-fields';
+import type { RemoteVacuumProfile } from './profile';
 
 /** What makes one unit differ from another, and what faults move. */
 export const parameters = [
@@ -118,6 +120,16 @@ export function healthy(profile: RemoteVacuumProfile): HealthyUnit {
   };
   return { values: toVector(parameters, values), tolerances: toVector(parameters, tolerances) };
 }
+
+/** Slave cylinder and vacuum volume: what a trace of such a unit is worked out with. */
+export const logged = (profile: RemoteVacuumProfile): About['unit'] => ({
+  slave: {
+    slaveArea_m2: circle_m2(profile.slaveBore_m),
+    rodArea_m2: circle_m2(profile.rodDiameter_m),
+    spring_N: profile.spring_N,
+  },
+  vacuumVolume_m3: profile.vacuumVolume_m3,
+});
 
 /**
  * Every steady reading of a remote vacuum unit, in closed form. Handbook 8.1: below crack out = in; modulating

@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import type { Quantity } from '../quantities/units';
+
+const BAR = 1e5;
+
+/** A dimension or a test point, SI, with its name, its quantity and what is possible. */
+export const amount = (title: string, quantity: Quantity, low: number, high: number) =>
+  z
+    .number(`${title}: a number is needed.`)
+    .min(low, `${title} is too small.`)
+    .max(high, `${title} is too large.`)
+    .meta({ title, quantity });
+
+/** A limit with its source: who says so. */
+export const limit = (title: string, quantity: Quantity, low: number, high: number) =>
+  z
+    .strictObject({
+      value: amount(title, quantity, low, high),
+      source: z
+        .string()
+        .trim()
+        .min(1, `${title}: say where the limit comes from.`)
+        .max(300)
+        .meta({ title: 'Source' }),
+    })
+    .meta({ title });
+
+/** Test pressures, written in rising order. */
+export const pressures = (title: string, least: number) =>
+  z
+    .array(amount(title, 'pressure', 0.5 * BAR, 250 * BAR))
+    .min(least, `${title}: at least ${least} are needed.`)
+    .max(12, `${title}: 12 at the most.`)
+    .refine(
+      (list) => list.every((p, i) => i === 0 || p > list[i - 1]!),
+      `${title}: write them in rising order.`,
+    )
+    .meta({ title, quantity: 'pressure' });
+
+/** Area of a bore, m². */
+export const circle_m2 = (diameter_m: number) => (Math.PI / 4) * diameter_m ** 2;

@@ -1,0 +1,47 @@
+import type { Sentence } from '../../quantities/sentence';
+import type { Family, RunContext } from '../../twin/family';
+import { placeOf } from '../../twin/family';
+import type { Assessment, Result } from '../../twin/result';
+import { assessRun, shortOf, weakSupply } from '../assess-run';
+import type { RodServoProfile } from './profile';
+
+/** The run in plain words. A tank that does not fill is named as the supply; the unit is judged by what it made of it. */
+export function assessWith(
+  model: Family,
+  context: RunContext<RodServoProfile>,
+  results: readonly Result[],
+): Assessment {
+  return assessRun(results, {
+    supply: weakSupply(results).flatMap((result) => supplySentence(model, context, result) ?? []),
+    decisive: ['full-force', 'effective-area'],
+    // A tank that was never full enough empties sooner: that is then no finding against the unit.
+    excused: weakSupply(results).some(({ id }) => id === 'supply-need') ? ['reserve-force'] : [],
+  });
+}
+
+function supplySentence(
+  model: Family,
+  { profile, conditions }: RunContext<RodServoProfile>,
+  result: Result,
+): Sentence | null {
+  if (result.id === 'supply-health')
+    return shortOf(result, 'The supply would make {value} at sea level; a healthy one makes {low} or more.');
+  const { values } = model.healthy(profile);
+  const force = (supply_Pa: number) =>
+    model.steady(values, [
+      profile.fullInput_Pa,
+      supply_Pa,
+      conditions.barometer_Pa,
+      conditions.temperature_K,
+      0,
+      0,
+    ])[placeOf(model.readings, 'output')]!;
+  return shortOf(
+    result,
+    'What falls short is the supply: the tank reads {value}, and this unit needs {low}. On it a healthy unit makes {here} instead of {there}.',
+    {
+      here: { value: force(result.value ?? 0), quantity: 'force' },
+      there: { value: force(result.limits?.low ?? 0), quantity: 'force' },
+    },
+  );
+}

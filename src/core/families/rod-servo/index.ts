@@ -1,0 +1,44 @@
+import { defineFamily, type Family } from '../../twin/family';
+import { assessWith } from './assess';
+import { expectWith } from './expect';
+import { faults } from './faults';
+import { motion } from './motion';
+import { parts } from './parts';
+import { leakPoints, ports } from './ports';
+import { procedure } from './procedure';
+import { rodServoProfile, type RodServoProfile } from './profile';
+import { resultsWith } from './results';
+import { typical } from './typical';
+import { healthy, inputs, logged, parameters, readings, steady } from './twin';
+
+/** Suspended vacuum servo with its own tank, acting on a rod. Handbook 8.2. */
+export const rodServo: Family = defineFamily<RodServoProfile>({
+  kind: 'rod-servo',
+  name: 'Rod-acting vacuum servo with tank',
+  role: 'unit',
+  profile: rodServoProfile,
+  typical,
+  parameters,
+  inputs,
+  readings,
+  healthy,
+  steady,
+  motion,
+  curve: {
+    input: 'input_Pa',
+    output: 'output',
+    releasing: null,
+    knee: { reading: 'fullInput', word: 'full lift' },
+  },
+  logged,
+  faults,
+  procedure,
+  parts,
+  ports,
+  leakPoints,
+  expect: (context, run, item) => expectWith(rodServo, context, run, item),
+  results: (context, run) => resultsWith(rodServo, context, run),
+  assess: (context, _run, results) => assessWith(rodServo, context, results),
+});
+
+export type { RodServoProfile };

@@ -1,0 +1,127 @@
+import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
+import type { Vector } from '../../twin/family';
+import type { Around, Load, Motion, MotionModel } from '../../twin/motion';
+import { liftShare, named, type Parameters } from './twin';
+
+/** What changes with time in the unit. */
+const states = [
+  { id: 'tank_Pa', name: 'Tank and vacuum side, absolute', quantity: 'barometer', scale: 1e3 },
+  { id: 'workingSide_Pa', name: 'Working side, absolute', quantity: 'barometer', scale: 1e3 },
+  { id: 'travel_m', name: 'Travel of the rod', quantity: 'length', scale: 1e-4 },
+  { id: 'input_Pa', name: 'Fluid pressure at the valve', quantity: 'pressure', scale: 1e5 },
+] as const;
+
+/** How quickly a servo of ordinary make answers; no verdict rests on these, and the steady end does not know them. */
+const RESPONSE = {
+  /** Pressure difference short of the one asked for at which the valve is wide open, Pa. */
+  band_Pa: 1500,
+  /** Lag of the rod, and of the fluid line behind the handle, s. */
+  rod_s: 0.01,
+  line_s: 8e-3,
+  /** Sonic conductance of the bench's vent at the tank, m³/(s·Pa). */
+  vent_m3PerSPa: 1e-7,
+} as const;
+
+/** A valve that sticks on release holds while the rod is out by more than this part of what it then leaves. */
+const STUCK_PART = 0.5;
+
+/**
+ * A rod-acting servo over time: the tank with the vacuum side, the working side, the rod against its spring and load.
+ * The valve lets air in or joins the working side to the tank until the difference is the part of the tank's vacuum
+ * that the fluid pressure asks for, so the steady end is `steady`. Handbook 4, 7 and 8.2.
+ */
+class RodServoMotion implements Motion {
+  private readonly p: Parameters;
+
+  constructor(vector: Vector) {
+    this.p = named(vector);
+  }
+
+  atRest = ({ barometer_Pa }: Around): number[] => [barometer_Pa, barometer_Pa, 0, 0];
+
+  rates = (y: Float64Array, dy: Float64Array, around: Around): number => {
+    const { p } = this;
+    const { barometer_Pa, temperature_K, load } = around;
+    const tank = y[0]!;
+    const working = y[1]!;
+    const travel = Math.max(0, y[2]!);
+    const input = y[3]!;
+
+    // Rod: where the push, its spring and the load balance; it stops at either end.
+    const effort = load.effort(travel);
+    const net_N =
+      (working - tank) * p.effectiveArea_m2 +
+      input * p.pushArea_m2 -
+      p.preload_N -
+      p.springRate_NPerM * travel -
+      effort;
+    const stiffness_NPerM = p.springRate_NPerM + 1 / load.give(effort);
+    const free = net_N > 0 ? y[2]! < p.stroke_m : y[2]! > 0;
+    const speed = free ? net_N / stiffness_NPerM / RESPONSE.rod_s : 0;
+    dy[2] = speed;
+    dy[3] = around.shutIn ? 0 : (around.handle - input) / RESPONSE.line_s;
+
+    const asked = this.asked_Pa(input, barometer_Pa - tank, travel, around.handle <= input);
+    const lacking = (asked - (working - tank)) / RESPONSE.band_Pa;
+    const letIn =
+      lacking > 0
+        ? airExchange_PaM3PerS(
+            p.air_m3PerSPa * p.airUse * Math.min(1, lacking),
+            barometer_Pa,
+            working,
+            temperature_K,
+          )
+        : 0;
+    const joined =
+      lacking < 0
+        ? airExchange_PaM3PerS(p.line_m3PerSPa * Math.min(1, -lacking), working, tank, temperature_K)
+        : 0;
+    const leaked =
+      tank < barometer_Pa ? airFlow_PaM3PerS(p.leak_m3PerSPa, barometer_Pa, tank, temperature_K) : 0;
+    const drawn = this.drawn(tank, around);
+    const sweep = p.effectiveArea_m2 * speed;
+    const front_m3 = p.tank_m3 + p.frontVolume_m3 - p.effectiveArea_m2 * travel;
+    const rear_m3 = p.rearVolume_m3 + p.effectiveArea_m2 * travel;
+    dy[0] = (joined + leaked - drawn + tank * sweep) / front_m3;
+    dy[1] = (letIn - joined - working * sweep) / rear_m3;
+    return around.valve === 'open' ? drawn : 0;
+  };
+
+  /** Pressure difference that the valve brings to bear. One that sticks keeps some of it as the fluid lets go. */
+  private asked_Pa(input: number, vacuum: number, travel: number, lettingGo: boolean): number {
+    const { p } = this;
+    const lifted_Pa = liftShare(p, input) * vacuum;
+    if (!lettingGo || p.residual_N === 0) return lifted_Pa;
+    const left_m = p.residual_N / p.loadStiffness_NPerM;
+    if (travel < STUCK_PART * left_m) return lifted_Pa;
+    const left_Pa = (p.residual_N + p.springRate_NPerM * left_m + p.preload_N) / p.effectiveArea_m2;
+    return Math.max(lifted_Pa, Math.min(vacuum, left_Pa));
+  }
+
+  /** Air drawn out through the line; the non-return valve lets none back. The vent opens the tank itself. */
+  private drawn(tank: number, { valve, source_Pa, barometer_Pa, temperature_K }: Around): number {
+    if (valve === 'vented')
+      return airExchange_PaM3PerS(RESPONSE.vent_m3PerSPa, tank, barometer_Pa, temperature_K);
+    if (valve === 'shut' || source_Pa >= tank) return 0;
+    return airFlow_PaM3PerS(this.p.line_m3PerSPa, tank, source_Pa, temperature_K);
+  }
+
+  ports = (y: Float64Array, { barometer_Pa, load }: Around, shown: Float64Array): void => {
+    shown[0] = Math.max(0, y[3]!);
+    shown[1] = load.effort(Math.max(0, y[2]!));
+    shown[2] = Math.max(0, barometer_Pa - y[0]!);
+    shown[3] = 0;
+  };
+}
+
+/** A load cell behind a linkage that gives way like a spring. Newton for metre. */
+const springLoad = (stiffness_NPerM: number): Load => ({
+  effort: (travel_m) => stiffness_NPerM * travel_m,
+  give: () => 1 / stiffness_NPerM,
+});
+
+export const motion: MotionModel = {
+  states,
+  benchLoad: (parameters) => springLoad(named(parameters).loadStiffness_NPerM),
+  with: (parameters) => new RodServoMotion(parameters),
+};

@@ -1,0 +1,176 @@
+import { judged, judgedReading, observedResults } from '../../procedure/judged';
+import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
+import type { RunState } from '../../procedure/run';
+import { sentence } from '../../quantities/sentence';
+import type { Family, RunContext } from '../../twin/family';
+import { notTaken, type Result, type ResultHead } from '../../twin/result';
+import { lossRate, type Read } from '../loss-rate';
+import { supplyHealth } from '../supply-health';
+import type { RodServoProfile } from './profile';
+
+type Context = RunContext<RodServoProfile>;
+
+/** Every result of a rod-acting servo's bench test, in the order of the steps. */
+export function resultsWith(model: Family, context: Context, run: RunState): Result[] {
+  const { profile, procedure } = context;
+  const read: Read = (id) => measuredItem(instrumentsOf(context.rig, context.shelf), run, id);
+  const simple = (item: string, id: string, name: string, about: Result['about'] = 'unit') =>
+    judgedReading(model.expect, { id, name, about }, context, run, item);
+  const all: (Result | null)[] = [
+    ...observedResults(context, run),
+    simple('dry.output', 'force-without', 'Force without vacuum'),
+    simple('pull.time', 'pull-down', 'Tank pull-down time', 'supply'),
+    simple('rest.supply', 'supply-need', 'Tank vacuum, against what the unit needs', 'supply'),
+    supplyHealth(context, read('rest.supply'), 'pull-down'),
+    tankLoss(
+      context,
+      read,
+      'static',
+      'Tank loss, valve released',
+      profile.limits.tankLoss_PaPerS,
+      profile.hold_s,
+    ),
+    simple('begin.input', 'force-begins', 'Force begins'),
+    ...profile.forceInputs_Pa.map((_, i) =>
+      simple(`force.${i + 1}.output`, `force.${i + 1}`, `Force at pressure ${i + 1}`),
+    ),
+    simple('full.output', 'full-force', 'Full force'),
+    effectiveArea(context, read),
+    leverTorque(context, read),
+    simple('apply.time', 'apply-time', 'Apply time'),
+    simple('release.time', 'release-time', 'Release time'),
+    simple('residual.output', 'residual', 'Force left after release'),
+    simple(
+      `reserve.${profile.limits.applications.value}`,
+      'reserve-force',
+      `Force at application ${profile.limits.applications.value}, source off`,
+    ),
+    usefulApplications(context, read),
+    tankLoss(
+      context,
+      read,
+      'standing',
+      'Standing decay',
+      profile.limits.standingLoss_PaPerS,
+      profile.standing_s,
+    ),
+  ];
+  const order = procedure.steps.map(({ id }) => id);
+  return all
+    .filter((result): result is Result => result !== null)
+    .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
+}
+
+function tankLoss(
+  context: Context,
+  read: Read,
+  step: 'static' | 'standing',
+  name: string,
+  limit: { value: number; source: string },
+  planned_s: number,
+): Result {
+  const head: ResultHead = {
+    id: `${step}-loss`,
+    name,
+    step,
+    item: `${step}.end`,
+    about: 'unit',
+    quantity: 'depressionRate',
+  };
+  return lossRate(context, read(`${step}.start`), read(`${step}.end`), head, limit, planned_s);
+}
+
+/** A = (F·(1 + k_s/k_load) + F_s0 − p·A_push)/Δp at full lift: tells a torn piston from a weak tank. Handbook 6, 8.2. */
+function effectiveArea(context: Context, read: Read): Result {
+  const { profile } = context;
+  const { value: part, source } = profile.limits.effectiveArea_fraction;
+  const head: ResultHead = {
+    id: 'effective-area',
+    name: 'Effective area',
+    step: 'full',
+    item: null,
+    about: 'unit',
+    quantity: 'area',
+  };
+  const [input, force, tank] = ['full.input', 'full.output', 'full.supply'].map(read);
+  if (!input || !force || !tank || !(tank.value_SI > 0)) return notTaken(head, source);
+  const giving = 1 + profile.springRate_NPerM / profile.loadStiffness_NPerM;
+  const push_m2 = profile.pushArea_m2 ?? 0;
+  const value = (force.value_SI * giving + profile.preload_N - input.value_SI * push_m2) / tank.value_SI;
+  return judged(
+    head,
+    {
+      value,
+      expected: profile.effectiveArea_m2,
+      limits: { low: profile.effectiveArea_m2 * (1 - part), high: profile.effectiveArea_m2 * (1 + part) },
+      limitSource: source,
+      terms: [
+        { sensitivity: giving / tank.value_SI, measured: force },
+        { sensitivity: -push_m2 / tank.value_SI, measured: input },
+        { sensitivity: -value / tank.value_SI, measured: tank },
+      ],
+      captures: captureIds(input, force, tank),
+    },
+    context,
+  );
+}
+
+/** What the full force makes of the cam lever. Noted: the brake, not the servo, sets its limit. */
+function leverTorque({ profile, ...context }: Context, read: Read): Result {
+  const head: ResultHead = {
+    id: 'lever-torque',
+    name: 'Torque at the lever, full force',
+    step: 'full',
+    item: null,
+    about: 'unit',
+    quantity: 'torque',
+  };
+  const force = read('full.output');
+  if (!force) return { ...notTaken(head), verdict: 'not-taken' };
+  return judged(
+    head,
+    {
+      value: force.value_SI * profile.lever_m,
+      limits: null,
+      limitSource: '',
+      terms: [{ sensitivity: profile.lever_m, measured: force }],
+      captures: captureIds(force),
+    },
+    { profile, ...context },
+  );
+}
+
+/** How many applications kept above the least useful force, counted from the first. */
+function usefulApplications(context: Context, read: Read): Result {
+  const { applications, reserveForce_N } = context.profile.limits;
+  const head: ResultHead = {
+    id: 'useful-applications',
+    name: 'Useful applications from the tank',
+    step: 'reserve',
+    item: null,
+    about: 'unit',
+    quantity: 'count',
+  };
+  const made = context.procedure.steps
+    .flatMap(({ items }) => items)
+    .flatMap((item) =>
+      item.kind === 'reading' && item.measures === 'reserveForce' ? (read(item.id) ?? []) : [],
+    );
+  if (made.length === 0) return notTaken(head, applications.source);
+  const below = made.findIndex(({ value_SI }) => value_SI < reserveForce_N.value);
+  const count = below < 0 ? made.length : below;
+  const least = { value: reserveForce_N.value, quantity: 'force' } as const;
+  return {
+    ...notTaken(head, applications.source),
+    value: count,
+    u: 0,
+    verdict: 'noted',
+    notes: [
+      below < 0
+        ? sentence('All of them stayed above {least}: there may be more.', { least })
+        : sentence('The next one fell below {least}.', { least }),
+    ],
+    gauges: [...new Set(made.map(({ instrument }) => instrument.tag))],
+    captures: captureIds(...made),
+  };
+}

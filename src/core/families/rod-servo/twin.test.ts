@@ -1,0 +1,148 @@
+import fc from 'fast-check';
+import { healthyBand } from '../../procedure/predict';
+import { placeOf, toNamed, toVector, type Vector } from '../../twin/family';
+import { rodServoProfile } from './profile';
+import { healthy, named, parameters, readings, steady, type ReadingId } from './twin';
+import { typical } from './typical';
+
+const BAR = 1e5;
+const INHG = 3386.389;
+const unit = healthy(typical).values;
+
+interface Where {
+  readonly input_Pa?: number;
+  readonly supply_Pa?: number;
+  readonly elapsed_s?: number;
+  readonly applications?: number;
+}
+const at = (
+  reading: ReadingId,
+  { input_Pa = 0, supply_Pa = 20 * INHG, elapsed_s = 0, applications = 0 }: Where,
+  who: Vector = unit,
+) =>
+  steady(who, [input_Pa, supply_Pa, 101_325, 293.15, elapsed_s, applications])[placeOf(readings, reading)]!;
+
+/** The unit with some parameters changed. */
+const withParameters = (change: Partial<ReturnType<typeof named>>) =>
+  toVector(parameters, { ...toNamed(parameters, unit), ...change });
+
+describe('the typical servo, worked by hand', () => {
+  // A 0.02 m², F_s0 100 N, k_s 2 N/mm against a load of 60 N/mm: what is left is 1/(1 + 2/60) = 0.967742 of the push.
+  // 20 inHg = 67 727.78 Pa: push 1 354.556 − 100 = 1 254.556 N, force 1 214.086 N, the rod out by 20.235 mm.
+  test('full lift, 20 inHg: 1 214 N', () => {
+    expect(at('output', { input_Pa: 12 * BAR })).toBeCloseTo(1214.086, 1);
+  });
+  test('4.75 bar is half way from 1.5 to 8: half the vacuum, (677.278 − 100)·0.967742 = 558.656 N', () => {
+    expect(at('output', { input_Pa: 4.75 * BAR })).toBeCloseTo(558.656, 1);
+  });
+  test('force begins once the vacuum brought to bear lifts the preload: 1.5 + 6.5·100/1354.556 = 1.980 bar', () => {
+    expect(at('beginInput', {}) / BAR).toBeCloseTo(1.97986, 4);
+    expect(at('output', { input_Pa: 1.97 * BAR })).toBe(0);
+    expect(at('output', { input_Pa: 1.99 * BAR })).toBeGreaterThan(0);
+  });
+  test('no vacuum, no brake; a push-through of 2 cm² at 12 bar gives (240 − 100)·0.967742 = 135.48 N', () => {
+    expect(at('outputWithout', { input_Pa: 12 * BAR })).toBe(0);
+    expect(at('output', { input_Pa: 12 * BAR, supply_Pa: 0 })).toBe(0);
+    const pushing = withParameters({ pushArea_m2: 2e-4 });
+    expect(at('outputWithout', { input_Pa: 12 * BAR, supply_Pa: 0 }, pushing)).toBeCloseTo(135.484, 2);
+  });
+  test('the rod stops at its stroke: 10 mm of it against 60 N/mm is 600 N', () => {
+    expect(at('output', { input_Pa: 12 * BAR }, withParameters({ stroke_m: 0.01 }))).toBeCloseTo(600, 6);
+  });
+  test('an application takes what handbook 4 says', () => {
+    // First: the stroke presses 9.2 L to 9.2 − 0.02·x L. With x = 19.72 mm: front 33 597.2·9.2/8.80564 = 35 101.9 Pa abs,
+    // Δp 66 223.1 Pa, force (1 324.46 − 100)·0.967742 = 1 184.96 N, x = 19.749 mm: settled.
+    expect(at('reserveForce', { input_Pa: 12 * BAR, applications: 1 })).toBeCloseTo(1184.96, 0);
+    // Δp′ = (67 727.78·9.2 − 101 325·0.02·19.749)/9.45 = (623 095.6 − 40 021.3)/9.45 = 61 700.6 Pa = 18.220 inHg.
+    expect(at('tankUsed', { input_Pa: 12 * BAR, applications: 1 }) / INHG).toBeCloseTo(18.22, 2);
+  });
+  test('six useful applications from a full tank and more', () => {
+    const forces = [1, 2, 3, 4, 5, 6].map((applications) =>
+      at('reserveForce', { input_Pa: 12 * BAR, applications }),
+    );
+    expect(forces.every((force, i) => i === 0 || force < forces[i - 1]!)).toBe(true);
+    expect(forces.at(-1)!).toBeGreaterThan(typical.limits.reserveForce_N.value);
+  });
+  test('a tank loses a quarter of its limit: 0.125 inHg a minute at sea level', () => {
+    expect((20 * INHG - at('tankLeft', { elapsed_s: 60 })) / INHG).toBeCloseTo(0.125, 6);
+  });
+  test('apply: the working side filled through 3 mm, release: emptied through 4 mm', () => {
+    // C = (π/4·d²)·0.65·0.684731/(1.185·√(288·293.15)): 9.13636e-9 and 1.62424e-8; C·1.185·288·293.15 = C·100 046.2.
+    // Full force 1 214.086 N, 20.235 mm. 90 %: Δp (1 092.677·1.033333 + 100)/0.02 = 61 455, 95 052.2 Pa abs, 18.211 mm.
+    // Taken up: 95 052.2·0.614226 L − 33 597.2·0.25 L over 61 455 Pa: 0.813346 L; T = 0.88982 s.
+    // r from 0.331579 to 0.938092: choked 0.168421, bent 0.5·asin(0.876184) = 0.534043: 0.62506 s.
+    expect(at('applyTime', { input_Pa: 12 * BAR })).toBeCloseTo(0.62506, 3);
+    // Back to 10 %: 44 870 Pa abs, 2.0235 mm. Given up: 101 325·0.654697 − 44 870·0.290470 over 56 455: 0.94419 L;
+    // T = 0.58105 s. Choked ln(101 325/67 194.4) = 0.41077; r = 0.74877, θ = asin(0.49753) = 0.52074:
+    // tan(0.26037 − 0.785398) + 1 = 0.42086. 0.58105·0.83163 = 0.48322 s.
+    expect(at('releaseTime', { input_Pa: 12 * BAR })).toBeCloseTo(0.48322, 3);
+  });
+  test('the band of the force is the area’s 8 % at full lift', () => {
+    const { values, tolerances } = healthy(typical);
+    const band = healthyBand((p) => at('output', { input_Pa: 12 * BAR }, p), values, tolerances);
+    expect(band.high).toBeCloseTo((1.08 * 1354.556 - 100) * 0.967742, 1);
+    expect(band.low).toBeCloseTo((0.92 * 1354.556 - 100) * 0.967742, 1);
+  });
+});
+
+describe('the twin', () => {
+  const pressure = fc.double({ min: 0, max: 20 * BAR, noNaN: true });
+  const vacuum = fc.double({ min: 0, max: 27 * INHG, noNaN: true });
+  test('more pressure or more vacuum never gives less force', () => {
+    fc.assert(
+      fc.property(
+        pressure,
+        vacuum,
+        fc.double({ min: 0, max: BAR, noNaN: true }),
+        (input_Pa, supply_Pa, more) => {
+          const here = at('output', { input_Pa, supply_Pa });
+          expect(at('output', { input_Pa: input_Pa + more, supply_Pa })).toBeGreaterThanOrEqual(here);
+          expect(at('output', { input_Pa, supply_Pa: supply_Pa + more / 10 })).toBeGreaterThanOrEqual(here);
+        },
+      ),
+    );
+  });
+  test('the n-th application is the first one on the tank that those before left', () => {
+    fc.assert(
+      fc.property(vacuum, fc.integer({ min: 1, max: 8 }), (supply_Pa, applications) => {
+        const left = at('tankUsed', { input_Pa: 12 * BAR, supply_Pa, applications });
+        const next = at('reserveForce', { input_Pa: 12 * BAR, supply_Pa, applications: applications + 1 });
+        expect(next).toBeCloseTo(
+          at('reserveForce', { input_Pa: 12 * BAR, supply_Pa: left, applications: 1 }),
+          6,
+        );
+        expect(left).toBeLessThanOrEqual(supply_Pa);
+      }),
+    );
+  });
+  test('a tighter line makes the release and the pull-down slower, in proportion', () => {
+    const tight = withParameters({ line_m3PerSPa: named(unit).line_m3PerSPa / 4 });
+    for (const reading of ['releaseTime', 'pullDown'] as const)
+      expect(at(reading, { input_Pa: 12 * BAR }, tight) / at(reading, { input_Pa: 12 * BAR })).toBeCloseTo(
+        4,
+        6,
+      );
+  });
+});
+
+describe('profile', () => {
+  const messages = (change: object) =>
+    rodServoProfile
+      .safeParse({ ...typical, ...change })
+      .error?.issues.map(({ path, message }) => [path.join('.'), message]) ?? [];
+  test.each([
+    [{ fullLift_Pa: BAR }, 'fullLift_Pa', /after crack/],
+    [{ fullInput_Pa: 7 * BAR }, 'fullInput_Pa', /above full lift/],
+    [{ fullInput_Pa: 70 * BAR }, 'fullInput_Pa', /proof limit/],
+    [{ frontVolume_m3: 0.5e-3 }, 'frontVolume_m3', /more than the stroke takes/],
+    [{ pullDownTo_Pa: 20 * INHG }, 'pullDownTo_Pa', /no deeper/],
+    [{ preload_N: undefined }, 'preload_N', /number is needed/],
+    [
+      { limits: { ...typical.limits, applications: { value: 5.5, source: 'x' } } },
+      'limits.applications.value',
+      /whole number/,
+    ],
+  ])('%j is refused at the field', (change, path, message) => {
+    expect(messages(change).find(([where]) => where === path)?.[1]).toMatch(message);
+  });
+});

@@ -1,0 +1,36 @@
+import { seaLevelEquivalent_Pa } from '../air/supply';
+import { judged } from '../procedure/judged';
+import { captureIds, type ItemReading } from '../procedure/measured-item';
+import type { RunContext } from '../twin/family';
+import { notTaken, type Result, type ResultHead } from '../twin/result';
+
+/** The supply as it would be at sea level, against what a healthy supply of its kind makes there. */
+export function supplyHealth(context: RunContext<unknown>, supply: ItemReading | null, step: string): Result {
+  const head: ResultHead = {
+    id: 'supply-health',
+    name: 'Supply health, referred to sea level',
+    step,
+    item: null,
+    about: 'supply',
+    quantity: 'depression',
+  };
+  const { supplyKind, barometer_Pa, supplyHealth_Pa } = context.conditions;
+  const source =
+    supplyKind === 'pump'
+      ? 'Bench setting; pump reaches a fraction of the barometer'
+      : 'Bench setting; engine holds manifold absolute pressure';
+  if (!supply) return notTaken(head, source);
+  const refer = (x: number) => seaLevelEquivalent_Pa(x, supplyKind, barometer_Pa);
+  const slope = refer(1) - refer(0);
+  return judged(
+    head,
+    {
+      value: refer(supply.value_SI),
+      limits: { low: supplyHealth_Pa },
+      limitSource: source,
+      terms: [{ sensitivity: slope, measured: supply }],
+      captures: captureIds(supply),
+    },
+    context,
+  );
+}

@@ -1,0 +1,26 @@
+'use client';
+
+import { MenuItem, TextField } from '@mui/material';
+import { usePathname, useRouter } from 'next/navigation';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
+
+/** What kind of unit a page is about: chosen in its address. */
+export function KindChoice({ kind }: { kind: FamilyKind }) {
+  const router = useRouter();
+  const path = usePathname();
+  return (
+    <TextField
+      select
+      label="Kind of unit"
+      value={kind}
+      onChange={(event) => router.replace(`${path}?kind=${event.target.value}`)}
+      sx={{ width: 320 }}
+    >
+      {FAMILY_KINDS.map((one) => (
+        <MenuItem key={one} value={one}>
+          {FAMILIES[one].name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}

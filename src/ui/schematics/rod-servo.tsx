@@ -1,0 +1,55 @@
+import { Drawing, type SchematicProps, type Spot } from './drawing';
+
+/** Line drawing of a rod-acting servo, from the handbook: tank with non-return valve, three-land valve, cylinder, cam lever. */
+export function RodServoDrawing(props: SchematicProps) {
+  return (
+    <Drawing {...props} places={PLACES}>
+      {/* servo cylinder, its piston with cup, the return spring on the vacuum side */}
+      <path d="M232 152 h164 q10 0 10 10 v100 q0 10 -10 10 h-164 q-10 0 -10 -10 v-100 q0 -10 10 -10 z" />
+      <path d="M288 156 v112" strokeWidth="4" />
+      <path d="M288 158 q-8 4 -12 0 M288 266 q-8 -4 -12 0" />
+      <path d="M292 198 l12 -10 l16 44 l16 -44 l16 44 l16 -44 l16 44 l18 -34" />
+      {/* rod to the cam lever, its pivot and stop */}
+      <path d="M288 212 h-176" strokeWidth="3" />
+      <path d="M222 204 v16 M214 204 v16" />
+      <path d="M112 212 l-22 -96" strokeWidth="4" />
+      <path d="M80 106 a11 11 0 1 0 20 0 a11 11 0 1 0 -20 0" />
+      <path d="M62 92 h56 M66 92 l-6 -8 M80 92 l-6 -8 M94 92 l-6 -8 M108 92 l-6 -8" />
+      <path d="M132 236 h-22 v16 h22 z M121 236 v-18" />
+      {/* three-land valve, lifted by the fluid from above */}
+      <path d="M238 74 h66 v60 h-66 z" />
+      <path d="M246 86 h50 M246 104 h50 M246 122 h50" strokeWidth="3" />
+      <path d="M264 74 v-28 M278 74 v-28" />
+      <path d="M250 134 v18 M264 134 v18" />
+      {/* air intake with its filter */}
+      <path d="M238 90 h-22 M238 102 h-22 M216 84 v24 h-18 v-24 z M204 84 v24 M210 84 v24" />
+      {/* vacuum line from the tank to the valve and to the vacuum side */}
+      <path d="M304 98 h132 M304 110 h64 v42 M382 152 v-42 h54" />
+      {/* tank with its drain, and the line to the source with the non-return valve */}
+      <path d="M452 70 h112 q18 0 18 18 v32 q0 18 -18 18 h-112 q-16 0 -16 -18 v-32 q0 -18 16 -18 z" />
+      <path d="M470 138 v12 M464 150 h12 v8 h-12 z" />
+      <path d="M548 138 v44 M560 138 v44" />
+      <path d="M540 182 h28 v34 h-28 z M546 208 l8 -18 l8 18 z M545 189 h18" />
+      <path d="M548 216 v52 M560 216 v52" />
+      <path d="M504 70 v-14" />
+    </Drawing>
+  );
+}
+
+export const PLACES: Record<string, Spot> = {
+  input: {
+    name: 'Fluid to the valve',
+    x: 271,
+    y: 38,
+    tx: 288,
+    ty: 30,
+    anchor: 'start',
+    channel: 'input',
+  },
+  output: { name: 'Rod force', x: 168, y: 212, tx: 168, ty: 244, anchor: 'middle', channel: 'output' },
+  supply: { name: 'Tank vacuum', x: 504, y: 48, tx: 504, ty: 28, anchor: 'middle', channel: 'supply' },
+  'valve-seal': { name: 'Valve fluid seal', x: 296, y: 80, tx: 312, ty: 74, anchor: 'start' },
+  intake: { name: 'Air intake', x: 198, y: 96, tx: 186, ty: 78, anchor: 'middle' },
+  tank: { name: 'Tank and line', x: 436, y: 104, tx: 440, ty: 176, anchor: 'middle' },
+  'check-valve': { name: 'Non-return valve', x: 568, y: 200, tx: 552, ty: 290, anchor: 'middle' },
+};
