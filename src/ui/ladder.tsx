@@ -143,7 +143,9 @@ function Scale({
   passed,
 }: ScaleProps) {
   const full = gauge.fullScale_Pa;
-  const axis = Math.min(27, width * 0.52);
+  // Four figures want more room than two.
+  const figures = String(Math.round(full / unitFactor)).length;
+  const axis = Math.min(13 + 7 * Math.max(2, figures), width * 0.6);
   const y = (value: number) => TOP + height * (1 - Math.min(1, Math.max(0, value / full)));
   const step = niceStep(full / unitFactor);
   const ticks = Array.from({ length: Math.floor(full / unitFactor / step + 1e-9) + 1 }, (_, i) => i * step);

@@ -4,7 +4,7 @@ import { printSentence } from '../quantities/sentence';
 import { analyse } from '../signals/analyse';
 import { placeOf, type Vector } from '../twin/family';
 import { benchSource, Installation } from '../twin/installation';
-import { recordBench } from '../twin/recording';
+import { recordBench, reserveTest } from '../twin/recording';
 import { BAR, benchOf, INHG } from './bench';
 
 const { family, contextWith, truthWith, faultyTruth, bench, ...rest } = benchOf('rod-servo');
@@ -182,27 +182,67 @@ describe('a servo over time', () => {
       expect(Math.abs(read(one).force - left)).toBeLessThan(3);
     }
   });
-  test('of its trace the air leak of the tank is told, and no ratio is made of a force', () => {
+  test('its trace tells begin, full lift, full force, area, air leak and reserve, and makes no ratio of a force', () => {
     const leaking = family.faults.find(({ id }) => id === 'tank-leak')!.apply(healthy, 0.8);
     const trace = recordBench(
       family,
       leaking,
       20 * INHG,
       ROOM,
-      [
-        [{ valve: 'open' }, 30],
-        [{ handle_Pa: 12 * BAR, pull_PaPerS: BAR }, 20],
-        [{ handle_Pa: 0 }, 20],
-        [{ valve: 'shut' }, 90],
-      ],
-      { seed: 5, vacuumNoise_Pa: 60, pressureNoise_Pa: 2000, forceNoise_N: 2 },
+      reserveTest({ input_Pa: 12 * BAR, applications: 9 }),
+      {
+        seed: 5,
+        vacuumNoise_Pa: 60,
+        pressureNoise_Pa: 2000,
+        forceNoise_N: 2,
+      },
     );
     expect(trace.channels.map(({ quantity }) => quantity)).toEqual(['pressure', 'force', 'depression']);
     const { stretches } = analyse(trace, { ...ROOM, unit: family.logged(profile) });
+    expect(stretches.map(({ kind }) => kind)).toEqual(['pull', 'vacuum', 'reserve']);
     const results = stretches.flatMap((stretch) => stretch.results);
     expect(results.some(({ quantity }) => quantity === 'ratio')).toBe(false);
-    const leak = results.find(({ id }) => id === 'air-leak')?.estimate;
-    const truth = leaking[placeOf(family.parameters, 'leak_m3PerSPa')]!;
-    expect(leak?.told && Math.abs(leak.value / truth - 1)).toBeLessThan(0.05);
+    const told = (id: string) => {
+      const estimate = results.find((one) => one.id === id)?.estimate;
+      if (!estimate?.told) throw new RangeError(`id: “${id}” was not told`);
+      return estimate.value;
+    };
+    const truth = (reading: string) => steady(leaking, 12 * BAR, stretches[0]!.supply_Pa!, reading);
+    // The pull takes 12 s: the force follows some tenths of a second, a tenth of a bar, behind.
+    expect(Math.abs(told('force-begins') - truth('beginInput'))).toBeLessThan(0.25 * BAR);
+    expect(Math.abs(told('full-lift') - truth('fullInput'))).toBeLessThan(0.35 * BAR);
+    expect(Math.abs(told('full-force') / truth('output') - 1)).toBeLessThan(0.02);
+    expect(Math.abs(told('effective-area') / profile.effectiveArea_m2 - 1)).toBeLessThan(0.02);
+    const leak = leaking[placeOf(family.parameters, 'leak_m3PerSPa')]!;
+    expect(Math.abs(told('air-leak') / leak - 1)).toBeLessThan(0.05);
+    // The first slow application was made with the source on: it is none of the reserve.
+    const [reserve] = stretches.slice(-1);
+    expect(reserve!.from_s).toBeGreaterThan(130);
+    const forces = [...trace.channels[1]!.values];
+    const peaks = Array.from({ length: 9 }, (_, i) => {
+      const at = Math.round((134 + 8 * i + 3) * 100);
+      return forces.slice(at, at + 50).reduce((sum, f) => sum + f, 0) / 50;
+    });
+    expect(told('reserve')).toBe(peaks.findIndex((force) => force < profile.limits.reserveForce_N.value));
+  });
+  test('without a profile the reserve of a force is not counted; a pull short of full lift says how much further', () => {
+    const trace = recordBench(
+      family,
+      healthy,
+      20 * INHG,
+      ROOM,
+      [
+        [{ valve: 'open' }, 40],
+        [{ handle_Pa: 5 * BAR, pull_PaPerS: 0.4 * BAR }, 15],
+        [{ handle_Pa: 0 }, 10],
+        [{ valve: 'shut' }, 5],
+        ...reserveTest({ input_Pa: 12 * BAR, applications: 6 }).slice(4),
+      ],
+      { seed: 6, vacuumNoise_Pa: 60, pressureNoise_Pa: 2000, forceNoise_N: 2 },
+    );
+    const { stretches } = analyse(trace, { ...ROOM, unit: null });
+    expect(stretches.map(({ kind }) => kind)).not.toContain('reserve');
+    const lift = stretches[0]!.results.find(({ id }) => id === 'full-lift')!.estimate;
+    expect(lift.told ? '' : printSentence(lift.wanted!, 'mixed')).toMatch(/Pull on to more than 5\.0/);
   });
 });

@@ -2,12 +2,13 @@ import { sentence, type Sentence } from '../quantities/sentence';
 import { INHG_PA, type Quantity } from '../quantities/units';
 import { blocksOf } from './blocks';
 import { effectiveAreaOf, type SlaveCylinder } from './effective-area';
-import { untold, type Estimate } from './estimate';
+import { told, untold, type Estimate } from './estimate';
+import { forceCurve, rodArea_m2, type ForceCurve, type Rod } from './force-curve';
 import { fluidHold } from './fluid-hold';
 import { pressureVolume } from './pressure-volume';
 import { proportioning } from './proportioning';
 import { hysteresisOf, ratioCurve, type RatioCurve } from './ratio-curve';
-import { reserveCount } from './reserve-count';
+import { assistedOutput, reserveCount, type Useful } from './reserve-count';
 import { segmentsOf, type Segment } from './segments';
 import { channelAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
 import { vacuumDecay } from './vacuum-decay';
@@ -16,8 +17,12 @@ import { vacuumDecay } from './vacuum-decay';
 export interface About {
   readonly barometer_Pa: number;
   readonly temperature_K: number;
-  /** Slave cylinder, where the unit has one, and vacuum volume; null where no profile was named. */
-  readonly unit: { readonly slave: SlaveCylinder | null; readonly vacuumVolume_m3: number } | null;
+  /** Slave cylinder or rod, whichever the unit has, and vacuum volume; null where no profile was named. */
+  readonly unit: {
+    readonly slave: SlaveCylinder | null;
+    readonly rod: Rod | null;
+    readonly vacuumVolume_m3: number;
+  } | null;
 }
 
 /** One number that the trace was made to yield, and where. */
@@ -74,6 +79,8 @@ const RESOLVE_PAPERS = { fluid: (0.05 * 2e5) / 60, vacuum: (0.05 * INHG_PA) / 60
 const SOME_VACUUM_PA = INHG_PA;
 const CURVE_POINTS = 24;
 const LEAST_RESERVE = 3;
+/** An application that the source does not make up for leaves less than this part of the vacuum. */
+const SPENT = 0.985;
 
 /** Works everything out of a trace that the ports it names allow. */
 export function analyse(trace: Trace, about: About): Analysis {
@@ -91,9 +98,10 @@ export function analyse(trace: Trace, about: About): Analysis {
   const segments = segmentsOf(trace, lead);
   const stretches = [
     ...(input && fluid ? pulls(trace, input, fluid, segments, about) : []),
+    ...(input && output?.quantity === 'force' ? forces(trace, input, output, segments, about) : []),
     ...(fluid ? holds(trace, fluid, segments) : []),
     ...watches(trace, segments, about),
-    ...reserves(trace, segments),
+    ...reserves(trace, segments, about),
     ...splits(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
   const notes: Sentence[] = [];
@@ -208,6 +216,57 @@ function pulls(
     }
   });
   return stretches;
+}
+
+/** Slow applies of a servo that acts on a rod: a quick one shows the way of the air, not the valve's. */
+function forces(
+  trace: Trace,
+  input: Channel,
+  force: Channel,
+  segments: readonly Segment[],
+  about: About,
+): Stretch[] {
+  return segments.flatMap((segment, i): Stretch[] => {
+    if (segment.kind !== 'apply' || segment.to_s - segment.from_s < SLOW_S) return [];
+    const after = segments[i + 1];
+    // The force follows the valve: what stands at the top belongs to the pull.
+    const whole = { from: segment.from, to: after?.kind === 'hold' ? after.to : segment.to };
+    const curve = forceCurve(trace, input, force, whole);
+    if (!curve) return [];
+    const supply_Pa = suppliedAt(trace, whole);
+    return [
+      {
+        kind: 'pull',
+        name: 'Slow application',
+        ...at(trace, segment),
+        results: [
+          result('force-begins', 'Force begins', 'pressure', curve.begins),
+          result('full-lift', 'Full lift of the valve', 'pressure', curve.fullLift),
+          result('full-force', 'Full force', 'force', curve.fullForce),
+          ...rodAreaResult(curve, supply_Pa, about),
+        ],
+        lines: [{ on: 'input-output', port: 'output', points: curve.corners }],
+        points: curve.points,
+        supply_Pa,
+        notes: curve.notes,
+      },
+    ];
+  });
+}
+
+function rodAreaResult(curve: ForceCurve, supply_Pa: number | null, about: About): TraceResult[] {
+  const rod = about.unit?.rod;
+  const { fullForce, fullLift } = curve;
+  if (!rod || !supply_Pa || !fullForce.told || !fullLift.told) return [];
+  const area = rodArea_m2(fullForce.value, fullLift.value, supply_Pa, rod);
+  return [
+    result(
+      'effective-area',
+      'Effective area',
+      'area',
+      told(area, (fullForce.u * rod.giving) / supply_Pa, 'area'),
+    ),
+  ];
 }
 
 /** Mean vacuum over the last fifth of a stretch. */
@@ -335,19 +394,28 @@ function fallIn(trace: Trace, supply: Channel, segment: Segment): Span | null {
 }
 
 /** A row of applications on a vacuum that falls from one to the next: the source had stopped. */
-function reserves(trace: Trace, segments: readonly Segment[]): Stretch[] {
+function reserves(trace: Trace, segments: readonly Segment[], about: About): Stretch[] {
   const [input, output, supply] = ['input', 'output', 'supply'].map((port) => channelAt(trace, port));
   if (!input || !output || !supply) return [];
+  const useful = usefulOf(output, about);
+  if (!useful) return [];
   const applies = segments.filter(({ kind }) => kind === 'apply');
-  const before = applies.map(({ from }) => {
-    const near = Array.from(supply.values.subarray(Math.max(0, from - 5), from + 1)).filter(Number.isFinite);
+  const level = (at: number) => {
+    const near = Array.from(supply.values.subarray(Math.max(0, at - 5), at + 1)).filter(Number.isFinite);
     return near.length ? near.reduce((sum, v) => sum + v, 0) / near.length : NaN;
+  };
+  const before = applies.map(({ from }) => level(from));
+  const after = applies.map((apply) => {
+    const next = segments.slice(segments.indexOf(apply) + 1);
+    return level((next.find(({ kind }) => kind === 'release') ?? next.at(-1) ?? apply).to);
   });
+  // From a source that still draws, what an application takes comes back at once.
+  const costs = (i: number) => after[i]! < SPENT * before[i]! || before[i]! < SOME_VACUUM_PA;
   const runs: { from: number; to: number }[] = [];
   for (let i = 1; i < applies.length; i += 1) {
     const last = runs.at(-1);
-    const fell = before[i]! < 0.985 * before[i - 1]! || (before[i]! < SOME_VACUUM_PA && last?.to === i - 1);
-    if (!fell) continue;
+    const fell = before[i]! < SPENT * before[i - 1]! || (before[i]! < SOME_VACUUM_PA && last?.to === i - 1);
+    if (!fell || !costs(i - 1)) continue;
     if (last && last.to === i - 1) last.to = i;
     else runs.push({ from: i - 1, to: i });
   }
@@ -356,12 +424,12 @@ function reserves(trace: Trace, segments: readonly Segment[]): Stretch[] {
     .map(({ from, to }): Stretch => {
       const end = segments[segments.indexOf(applies[to]!) + 1]?.to ?? applies[to]!.to;
       const span = { from: applies[from]!.from, to: end };
-      const { count, applications } = reserveCount(trace, input, output, span);
+      const { count, applications } = reserveCount(trace, input, output, span, useful);
       return {
         kind: 'reserve',
         name: 'Reserve',
         ...at(trace, span),
-        results: [result('reserve', 'Assisted applications from the reserve', 'count', count)],
+        results: [result('reserve', 'Useful applications from the reserve', 'count', count)],
         lines: [],
         points: [],
         supply_Pa: null,
@@ -372,6 +440,13 @@ function reserves(trace: Trace, segments: readonly Segment[]): Stretch[] {
         ],
       };
     });
+}
+
+/** What makes an application of use; null where that is not known. */
+function usefulOf(output: Channel, about: About): Useful | null {
+  if (output.quantity === 'pressure') return assistedOutput;
+  const least_N = about.unit?.rod?.useful_N;
+  return output.quantity === 'force' && least_N !== undefined ? (force_N) => force_N >= least_N : null;
 }
 
 function splits(trace: Trace, about: About): Stretch[] {

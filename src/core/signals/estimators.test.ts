@@ -280,11 +280,11 @@ describe('reserve count', () => {
       to: trace.time_s.length,
     });
     expect(applications).toHaveLength(40);
-    const assisted = applications.filter((a) => a.assisted).length;
-    expect(value(count)).toBe(assisted);
-    expect(assisted).toBeGreaterThan(2);
-    expect(applications[0]!.output_Pa / BAR).toBeCloseTo(54, 0);
-    expect(applications.at(-1)!.output_Pa / applications.at(-1)!.input_Pa).toBeLessThan(1.1);
+    const useful = applications.filter((a) => a.useful).length;
+    expect(value(count)).toBe(useful);
+    expect(useful).toBeGreaterThan(2);
+    expect(applications[0]!.output / BAR).toBeCloseTo(54, 0);
+    expect(applications.at(-1)!.output / applications.at(-1)!.input_Pa).toBeLessThan(1.1);
   });
   test('not pumped to the end, it is so many or more', () => {
     const trace = benchTrace(healthy, 20 * INHG, [[{ valve: 'open' }, 20], ...pump(2)], {
@@ -292,7 +292,7 @@ describe('reserve count', () => {
       ...NOISE,
     });
     const found = reserveCount(trace, channel(trace, 'input'), channel(trace, 'output'), wholeOf(trace));
-    expect(why(found.count)).toMatch(/still assisted: 2 or more/);
+    expect(why(found.count)).toMatch(/still of use: 2 or more/);
     const idle = benchTrace(healthy, 20 * INHG, [[{}, 5]], { seed: 1, ...NOISE });
     expect(
       reserveCount(idle, channel(idle, 'input'), channel(idle, 'output'), wholeOf(idle)).count.told,

@@ -1,7 +1,8 @@
 import { sentence, type Sentence } from '../quantities/sentence';
-import { blocksOf, scatterOf, type Scatter } from './blocks';
+import { scatterOf } from './blocks';
+import { clippedNotes, cloudOf, pointsOf, type Point, type Points } from './branch-points';
 import { told, untold, type Estimate } from './estimate';
-import { kinkedLine, plainLine, type Cloud } from './kinked-line';
+import { kinkedLine, plainLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
 
 /** What output against input tells over one apply or one release. */
@@ -76,17 +77,7 @@ function fitted(
   lines: Points,
   branch: RatioCurve['branch'],
 ): RatioCurve {
-  const notes: Sentence[] = [];
-  for (const [channel, clip] of [
-    [input, lines.clip[0]],
-    [output, lines.clip[1]],
-  ] as const)
-    if (clip < Infinity)
-      notes.push(
-        sentence(`${channel.name} stood at the end of its range, {at}: what is above it was not seen.`, {
-          at: { value: clip, quantity: channel.quantity },
-        }),
-      );
+  const notes = clippedNotes([input, output], lines.clip);
   const { points, u_x, u_y } = edges;
   const ordered = branch === 'release' ? points.toReversed() : points;
   if (points.length < LEAST_POINTS) return nothing(branch, notes);
@@ -110,36 +101,6 @@ function fitted(
   return assisted({ lines: { ...lines, points: after }, lowest: bottom.x, from, range, branch, u_x, notes });
 }
 
-interface Points {
-  readonly points: readonly Point[];
-  readonly u_x: number;
-  readonly u_y: number;
-  readonly clip: readonly [number, number];
-}
-
-/** Block means of both channels that are good on both, clear of any end stop. */
-function pointsOf(
-  trace: Trace,
-  channels: readonly [Channel, Channel],
-  span: Span,
-  most: number,
-  scatter: Scatter,
-): Points {
-  const { means, sigma, clip } = blocksOf(trace, channels, span, most, scatter);
-  const [x, y] = means as [Float64Array, Float64Array];
-  // A block beside the end stop holds some of it.
-  const below = (value: number, c: number) =>
-    Number.isFinite(value) && (clip[c] === Infinity || value < clip[c]! * 0.998 - 3 * sigma[c]!);
-  const points = Array.from(x.keys()).flatMap((i) =>
-    below(x[i]!, 0) && below(y[i]!, 1) ? [{ x: x[i]!, y: y[i]! }] : [],
-  );
-  return { points, u_x: sigma[0]!, u_y: sigma[1]!, clip: [clip[0]!, clip[1]!] };
-}
-
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
 interface Departure {
   /** First point that has left out = in. */
   readonly index: number;
@@ -162,13 +123,6 @@ function departure(points: readonly Point[], range: number, sigma: number): Depa
   const high = points[index]?.x ?? Infinity;
   return { index, low: Math.min(low, high), high: Math.max(low, high), allowance: allowed(high) };
 }
-
-const cloudOf = ({ points, u_x, u_y }: Points): Cloud => ({
-  x: Float64Array.from(points, (p) => p.x),
-  y: Float64Array.from(points, (p) => p.y),
-  u_x,
-  u_y,
-});
 
 const NO_CURVE = untold(
   'Too few points at rising input.',

@@ -5,33 +5,46 @@ import type { Channel, Span, Trace } from './trace';
 /** An application counts while the output is above the unassisted line by this part. Handbook 4 and 6. */
 const ASSISTED = 0.1;
 
+/** Whether an application was of use. */
+export type Useful = (output: number, input_Pa: number) => boolean;
+
+/** Of a unit that boosts a pressure: the output is more than a tenth above the input. */
+export const assistedOutput: Useful = (output_Pa, input_Pa) => output_Pa > (1 + ASSISTED) * input_Pa;
+
 /** Applications after the source stopped: one output per application, at the test input or the highest below it. */
 export interface Reserve {
   readonly count: Estimate;
   readonly applications: readonly {
     readonly at_s: number;
     readonly input_Pa: number;
-    readonly output_Pa: number;
-    readonly assisted: boolean;
+    /** SI of the output's own quantity. */
+    readonly output: number;
+    readonly useful: boolean;
   }[];
 }
 
 /**
  * Counts assisted applications, from the trace and not by anybody's fingers: the output where the input stands
- * highest in each application, against output = input with the assist gone.
+ * highest in each application, against output = input with the assist gone, or whatever else makes one of use.
  *
  * @param span from the moment at which the source stopped
  */
-export function reserveCount(trace: Trace, input: Channel, output: Channel, span: Span): Reserve {
+export function reserveCount(
+  trace: Trace,
+  input: Channel,
+  output: Channel,
+  span: Span,
+  useful: Useful = assistedOutput,
+): Reserve {
   const segments = segmentsOf(trace, input, span);
   const applications = applicationsIn(segments).map(({ from, to }) => {
     const top = highest(input, { from, to });
-    const [input_Pa, output_Pa] = [meanAbout(input, top, span), meanAbout(output, top, span)];
+    const [input_Pa, reached] = [meanAbout(input, top, span), meanAbout(output, top, span)];
     return {
       at_s: trace.time_s[top]!,
       input_Pa,
-      output_Pa,
-      assisted: output_Pa > (1 + ASSISTED) * input_Pa,
+      output: reached,
+      useful: useful(reached, input_Pa),
     };
   });
   if (applications.length === 0)
@@ -39,14 +52,12 @@ export function reserveCount(trace: Trace, input: Channel, output: Channel, span
       count: untold('No application after the source stopped.', 'Stop the source, then pump the pedal.'),
       applications,
     };
-  const first = applications.findIndex(({ assisted }) => !assisted);
+  const first = applications.findIndex((one) => !one.useful);
   const count =
     first < 0
-      ? untold(
-          'Every application was still assisted: {count} or more.',
-          'Pump on until the output no longer rises above the input.',
-          { count: { value: applications.length, quantity: 'count' } },
-        )
+      ? untold('Every application was still of use: {count} or more.', 'Pump on until the assist is gone.', {
+          count: { value: applications.length, quantity: 'count' },
+        })
       : told(first, 0, 'count');
   return { count, applications };
 }

@@ -157,7 +157,11 @@ describe('the stand-in and its reader', () => {
     await hand({ mischief: { dropEvery: 3, garbleEvery: 4, lateBy: 10 } });
     client.start();
     await until(() => samples.length > 40);
-    expect(samples.every(({ values }) => values.length === TYPICAL_BENCH.gauges.length && values.every(Number.isFinite))).toBe(true);
+    expect(
+      samples.every(
+        ({ values }) => values.length === TYPICAL_BENCH.gauges.length && values.every(Number.isFinite),
+      ),
+    ).toBe(true);
   });
   test('nothing but nonsense is said', async () => {
     await hand({ mischief: { garbleEvery: 1 } });

@@ -12,8 +12,8 @@ export function RodServoDrawing(props: SchematicProps) {
       {/* rod to the cam lever, its pivot and stop */}
       <path d="M288 212 h-176" strokeWidth="3" />
       <path d="M222 204 v16 M214 204 v16" />
-      <path d="M112 212 l-22 -96" strokeWidth="4" />
-      <path d="M80 106 a11 11 0 1 0 20 0 a11 11 0 1 0 -20 0" />
+      <path d="M112 212 l-20 -96" strokeWidth="4" />
+      <path d="M80 106 a10 10 0 1 0 20 0 a10 10 0 1 0 -20 0" />
       <path d="M62 92 h56 M66 92 l-6 -8 M80 92 l-6 -8 M94 92 l-6 -8 M108 92 l-6 -8" />
       <path d="M132 236 h-22 v16 h22 z M121 236 v-18" />
       {/* three-land valve, lifted by the fluid from above */}
@@ -50,6 +50,6 @@ export const PLACES: Record<string, Spot> = {
   supply: { name: 'Tank vacuum', x: 504, y: 48, tx: 504, ty: 28, anchor: 'middle', channel: 'supply' },
   'valve-seal': { name: 'Valve fluid seal', x: 296, y: 80, tx: 312, ty: 74, anchor: 'start' },
   intake: { name: 'Air intake', x: 198, y: 96, tx: 186, ty: 78, anchor: 'middle' },
-  tank: { name: 'Tank and line', x: 436, y: 104, tx: 440, ty: 176, anchor: 'middle' },
+  tank: { name: 'Tank and line', x: 436, y: 104, tx: 484, ty: 158, anchor: 'start' },
   'check-valve': { name: 'Non-return valve', x: 568, y: 200, tx: 552, ty: 290, anchor: 'middle' },
 };

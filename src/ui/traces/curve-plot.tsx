@@ -4,8 +4,9 @@ import { Box } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo } from 'react';
 import type { CurvePoint } from '@/core/families/expected-curve';
-import { fromSI, unitFor } from '@/core/quantities/units';
+import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
 import type { Stretch } from '@/core/signals/analyse';
+import type { Channel } from '@/core/signals/trace';
 import { useSettings } from '../settings-context';
 import { inkOf, useChart, type PlotOption } from './use-chart';
 
@@ -14,20 +15,29 @@ interface CurvePlotProps {
   /** The trace laid beside it. */
   readonly others: readonly Stretch[];
   readonly expected: readonly CurvePoint[];
+  /** What stands on the axes, by port. */
+  readonly channels: readonly Pick<Channel, 'name' | 'port' | 'quantity'>[];
   readonly chosen: Stretch | null;
   /** Told of what is drawn, so that it can be saved. */
   readonly onOption: (option: PlotOption) => void;
 }
 
 /** Output against input: readings as dots, fitted lines through them, the healthy unit's band behind. */
-export function CurvePlot({ stretches, others, expected, chosen, onOption }: CurvePlotProps) {
+export function CurvePlot({ stretches, others, expected, channels, chosen, onOption }: CurvePlotProps) {
   const { unitSet } = useSettings();
   const { element, chart } = useChart();
   const { mode, systemMode } = useColorScheme();
-  const unit = unitFor('pressure', unitSet);
+  const axes = useMemo(() => {
+    const axis = (port: string, name: string) => {
+      const channel = channels.find((one) => one.port === port);
+      const unit = unitFor(channel?.quantity ?? 'pressure', unitSet);
+      return { unit, title: `${channel?.quantity === 'force' ? 'Force' : name}, ${unit.symbol}` };
+    };
+    return { across: axis('input', 'Input'), up: axis('output', 'Output') };
+  }, [channels, unitSet]);
   const drawn = useMemo(
-    () => ({ stretches, others, expected, chosen, unit, scheme: mode === 'system' ? systemMode : mode }),
-    [stretches, others, expected, chosen, unit, mode, systemMode],
+    () => ({ stretches, others, expected, chosen, axes, scheme: mode === 'system' ? systemMode : mode }),
+    [stretches, others, expected, chosen, axes, mode, systemMode],
   );
   useEffect(() => {
     if (!chart) return;
@@ -39,23 +49,30 @@ export function CurvePlot({ stretches, others, expected, chosen, onOption }: Cur
     <Box
       ref={element}
       role="img"
-      aria-label={`Output against input, ${unit.symbol}: ${stretches.length} stretches`}
+      aria-label={`${axes.up.title} against ${axes.across.title.toLowerCase()}: ${stretches.length} stretches`}
       sx={{ width: '100%', height: '100%', minHeight: 380 }}
     />
   );
 }
 
-interface Drawn extends Omit<CurvePlotProps, 'onOption'> {
-  readonly unit: ReturnType<typeof unitFor>;
+interface Axis {
+  readonly unit: Unit;
+  readonly title: string;
 }
 
-function optionOf({ stretches, others, expected, chosen, unit }: Drawn): PlotOption {
+interface Drawn extends Omit<CurvePlotProps, 'onOption' | 'channels'> {
+  readonly axes: { readonly across: Axis; readonly up: Axis };
+}
+
+function optionOf({ stretches, others, expected, chosen, axes }: Drawn): PlotOption {
   const ink = inkOf('--hp-line');
   const output = inkOf('--hp-output');
   const quiet = inkOf('--hp-quiet');
   const brass = inkOf('--mui-palette-warning-main');
-  const bar = (value: number) => Number(fromSI(value, unit).toPrecision(6));
-  const pairs = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => [bar(x), bar(y)]);
+  const across = (value: number) => Number(fromSI(value, axes.across.unit).toPrecision(6));
+  const up = (value: number) => Number(fromSI(value, axes.up.unit).toPrecision(6));
+  const pairs = (points: readonly (readonly [number, number])[]) =>
+    points.map(([x, y]) => [across(x), up(y)]);
   const faded = (stretch: Stretch) => (chosen && chosen.points.length > 0 && stretch !== chosen ? 0.18 : 1);
   const series = [
     // The band is the healthy unit's low with the width of it stacked on top.
@@ -63,12 +80,12 @@ function optionOf({ stretches, others, expected, chosen, unit }: Drawn): PlotOpt
       ? [
           plain(
             'band-low',
-            expected.map((p) => [bar(p.input), bar(p.low)]),
+            expected.map((p) => [across(p.input), up(p.low)]),
             { stack: 'band', lineStyle: { opacity: 0 } },
           ),
           plain(
             'band',
-            expected.map((p) => [bar(p.input), bar(p.high - p.low)]),
+            expected.map((p) => [across(p.input), up(p.high - p.low)]),
             {
               stack: 'band',
               lineStyle: { opacity: 0 },
@@ -77,7 +94,7 @@ function optionOf({ stretches, others, expected, chosen, unit }: Drawn): PlotOpt
           ),
           plain(
             'expected',
-            expected.map((p) => [bar(p.input), bar(p.expected)]),
+            expected.map((p) => [across(p.input), up(p.expected)]),
             {
               lineStyle: { color: inkOf('--mui-palette-success-main'), width: 1.2, type: [6, 4] },
             },
@@ -116,8 +133,8 @@ function optionOf({ stretches, others, expected, chosen, unit }: Drawn): PlotOpt
     animation: false,
     textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
     grid: { left: 64, right: 20, top: 16, bottom: 52 },
-    xAxis: { ...axis(`Input, ${unit.symbol}`), nameGap: 32 },
-    yAxis: { ...axis(`Output, ${unit.symbol}`), nameGap: 44 },
+    xAxis: { ...axis(axes.across.title), nameGap: 32 },
+    yAxis: { ...axis(axes.up.title), nameGap: 44 },
     dataZoom: [
       { type: 'inside', xAxisIndex: 0, filterMode: 'none' },
       { type: 'inside', yAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'shift' },

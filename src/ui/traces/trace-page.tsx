@@ -223,6 +223,7 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
         <Box sx={{ flex: 1, minHeight: 0 }}>
           {against === 'input' ? (
             <CurvePlot
+              channels={stored.body.channels}
               stretches={curves}
               others={otherCurves}
               expected={expected}

@@ -128,6 +128,7 @@ export const logged = (profile: RemoteVacuumProfile): About['unit'] => ({
     rodArea_m2: circle_m2(profile.rodDiameter_m),
     spring_N: profile.spring_N,
   },
+  rod: null,
   vacuumVolume_m3: profile.vacuumVolume_m3,
 });
 

@@ -22,8 +22,8 @@ export const rodServoProfile = z
     lever_m: amount('Lever length', 'length', 0.01, 1),
     crack_Pa: amount('Crack: the valve begins to lift', 'pressure', 0, 20 * BAR),
     fullLift_Pa: amount('Full lift of the valve', 'pressure', BAR, 60 * BAR),
-    pushArea_m2: amount('Piston area of the push-through', 'area', 1e-6, 1e-2).nullable().meta({
-      title: 'Piston area of the push-through (empty: none, no vacuum means no brake)',
+    pushArea_m2: amount('Push-through piston area', 'area', 1e-6, 1e-2).nullable().meta({
+      title: 'Push-through piston area (empty: none)',
       quantity: 'area',
     }),
     frontVolume_m3: amount('Volume on the vacuum side at rest', 'volume', 1e-5, 0.05),

@@ -2,11 +2,13 @@ import { judged, judgedReading, observedResults } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../procedure/run';
 import { sentence } from '../../quantities/sentence';
+import { rodArea_m2 } from '../../signals/force-curve';
 import type { Family, RunContext } from '../../twin/family';
 import { notTaken, type Result, type ResultHead } from '../../twin/result';
 import { lossRate, type Read } from '../loss-rate';
 import { supplyHealth } from '../supply-health';
 import type { RodServoProfile } from './profile';
+import { logged } from './twin';
 
 type Context = RunContext<RodServoProfile>;
 
@@ -80,7 +82,7 @@ function tankLoss(
   return lossRate(context, read(`${step}.start`), read(`${step}.end`), head, limit, planned_s);
 }
 
-/** A = (F·(1 + k_s/k_load) + F_s0 − p·A_push)/Δp at full lift: tells a torn piston from a weak tank. Handbook 6, 8.2. */
+/** Area at full lift: tells a torn piston from a weak tank. Handbook 6, 8.2. */
 function effectiveArea(context: Context, read: Read): Result {
   const { profile } = context;
   const { value: part, source } = profile.limits.effectiveArea_fraction;
@@ -94,9 +96,8 @@ function effectiveArea(context: Context, read: Read): Result {
   };
   const [input, force, tank] = ['full.input', 'full.output', 'full.supply'].map(read);
   if (!input || !force || !tank || !(tank.value_SI > 0)) return notTaken(head, source);
-  const giving = 1 + profile.springRate_NPerM / profile.loadStiffness_NPerM;
-  const push_m2 = profile.pushArea_m2 ?? 0;
-  const value = (force.value_SI * giving + profile.preload_N - input.value_SI * push_m2) / tank.value_SI;
+  const { rod } = logged(profile);
+  const value = rodArea_m2(force.value_SI, input.value_SI, tank.value_SI, rod);
   return judged(
     head,
     {
@@ -105,8 +106,8 @@ function effectiveArea(context: Context, read: Read): Result {
       limits: { low: profile.effectiveArea_m2 * (1 - part), high: profile.effectiveArea_m2 * (1 + part) },
       limitSource: source,
       terms: [
-        { sensitivity: giving / tank.value_SI, measured: force },
-        { sensitivity: -push_m2 / tank.value_SI, measured: input },
+        { sensitivity: rod.giving / tank.value_SI, measured: force },
+        { sensitivity: -rod.pushArea_m2 / tank.value_SI, measured: input },
         { sensitivity: -value / tank.value_SI, measured: tank },
       ],
       captures: captureIds(input, force, tank),

@@ -105,11 +105,18 @@ export function healthy(profile: RodServoProfile): HealthyUnit {
   return { values: toVector(parameters, values), tolerances: toVector(parameters, tolerances) };
 }
 
-/** Vacuum volume that a trace's air leak is worked out with. There is no slave cylinder. */
-export const logged = (profile: RodServoProfile): About['unit'] => ({
-  slave: null,
-  vacuumVolume_m3: wholeVolume_m3(profile),
-});
+/** What a trace of such a unit is worked out with: its rod and its vacuum volume; there is no slave cylinder. */
+export const logged = (profile: RodServoProfile) =>
+  ({
+    slave: null,
+    rod: {
+      preload_N: profile.preload_N,
+      giving: 1 + profile.springRate_NPerM / profile.loadStiffness_NPerM,
+      pushArea_m2: profile.pushArea_m2 ?? 0,
+      useful_N: profile.limits.reserveForce_N.value,
+    },
+    vacuumVolume_m3: wholeVolume_m3(profile),
+  }) satisfies About['unit'];
 
 /** Part of the tank's vacuum that the valve brings to bear: none below crack, all of it from full lift on. */
 export const liftShare = (p: Parameters, input_Pa: number): number =>
