@@ -1,9 +1,9 @@
 'use client';
 
 import { Box } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
 import type { Instrument } from '@/core/metrology/instrument';
 import { unitFor, type UnitSet } from '@/core/quantities/units';
+import { useSize } from './use-size';
 
 interface LadderProps {
   readonly name: string;
@@ -42,7 +42,7 @@ export function Ladder({
   const ordered = [...gauges].sort((a, b) => a.fullScale_Pa - b.fullScale_Pa);
   const quantity = ordered[0]?.quantity ?? 'pressure';
   const unit = unitFor(quantity, unitSet);
-  const [box, size] = useSize();
+  const [box, size] = useSize(UNMEASURED);
   const column = size.width / Math.max(1, ordered.length);
   return (
     <Box
@@ -99,21 +99,6 @@ export function Ladder({
       </Box>
     </Box>
   );
-}
-
-/** Size of an element, kept up to date. */
-function useSize() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState(UNMEASURED);
-  useEffect(() => {
-    if (!ref.current) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
-    });
-    watch.observe(ref.current);
-    return () => watch.disconnect();
-  }, []);
-  return [ref, size] as const;
 }
 
 interface ScaleProps {

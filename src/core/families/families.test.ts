@@ -3,7 +3,8 @@ import { EMPTY_RUN } from '../procedure/run';
 import { CAUTIONS } from '../procedure/cautions';
 import { benchOf, RIGS } from '../scenarios/bench';
 import { gauged } from './bench-items';
-import { placeOf } from '../twin/family';
+import { healthyBand } from '../procedure/predict';
+import { placeOf, type Vector } from '../twin/family';
 import type { Around } from '../twin/motion';
 import { FAMILIES, type FamilyKind } from './registry';
 
@@ -150,6 +151,32 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
           return family.steady(f.apply(values, severity), inputs).every(Number.isFinite);
         },
       ),
+    );
+  });
+  test('the healthy band holds every unit within the tolerances, about a knee too', () => {
+    const part = fc.double({ min: -1, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(part, { minLength: values.length, maxLength: values.length }),
+        fc.double({ min: 0, max: 4e6, noNaN: true }),
+        fc.double({ min: 2e4, max: 9e4, noNaN: true }),
+        (parts, input_Pa, supply_Pa) => {
+          const known: Record<string, number> = {
+            input_Pa,
+            supply_Pa,
+            barometer_Pa: 101_325,
+            temperature_K: 293.15,
+          };
+          const inputs = family.inputs.map(({ id }) => known[id] ?? 0);
+          const place = placeOf(family.readings, family.curve.output);
+          const output = (parameters: Vector) => family.steady(parameters, inputs)[place]!;
+          const { low, high } = healthyBand(output, values, tolerances);
+          const one = output(values.map((value, i) => value + parts[i]! * tolerances[i]!));
+          expect(one).toBeGreaterThanOrEqual(low - 1e-6 * Math.abs(low));
+          expect(one).toBeLessThanOrEqual(high + 1e-6 * Math.abs(high));
+        },
+      ),
+      { numRuns: 500 },
     );
   });
   test('before anything is read, every result is not taken', () => {

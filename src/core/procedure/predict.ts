@@ -137,17 +137,31 @@ function sensitivity(f: (x: number) => number, x: number, u: number): number {
   return (f(x + step) - f(low)) / (x + step - low);
 }
 
-/** Least and greatest healthy value: each tolerance is pushed the way it moves the reading, then all together. */
+/** More tolerances than this are no family's: every corner of their box is looked at. */
+const MOST_TOLERANCES = 8;
+
+/**
+ * Least and greatest healthy value: that of every corner of the tolerances, since a reading rises or falls with each of
+ * them all the way. One by one would not do: near a knee a steeper line shows only where the ceiling is higher too.
+ *
+ * @throws RangeError where there are more than 8 tolerances
+ */
 export function healthyBand(
   reading: (parameters: Vector) => number,
   values: Vector,
   tolerances: Vector,
 ): Required<Limits> {
-  const upward = tolerances.map((half, i) => {
-    if (half === 0) return 0;
-    return Math.sign(reading(values.with(i, values[i]! + half)) - reading(values.with(i, values[i]! - half)));
-  });
-  const corner = (side: number) =>
-    reading(values.map((value, i) => value + side * upward[i]! * tolerances[i]!));
-  return { low: corner(-1), high: corner(1) };
+  const moved = tolerances.flatMap((half, i) => (half === 0 ? [] : [i]));
+  if (moved.length > MOST_TOLERANCES) throw new RangeError(`tolerances: ${moved.length} are too many`);
+  let [low, high] = [Infinity, -Infinity];
+  for (let corner = 0; corner < 1 << moved.length; corner += 1) {
+    const at = [...values];
+    moved.forEach((i, bit) => {
+      at[i]! += (corner >> bit) & 1 ? tolerances[i]! : -tolerances[i]!;
+    });
+    const value = reading(at);
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
+  return { low, high };
 }

@@ -7,8 +7,12 @@ export interface Axis {
 
 type Point = readonly [x: number, y: number];
 
-const WIDTH = 640;
-const HEIGHT = 330;
+/** Size of the picture, px. */
+export interface PlotSize {
+  readonly width: number;
+  readonly height: number;
+}
+const ON_PAPER: PlotSize = { width: 640, height: 330 };
 const LEFT = 58;
 const RIGHT = 14;
 const TOP = 12;
@@ -42,14 +46,25 @@ export class Plot {
   constructor(
     private readonly across: Axis,
     private readonly up: Axis,
+    readonly size: PlotSize = ON_PAPER,
   ) {}
 
+  /** Where a point lies in the picture, px. */
+  place(x: number, y: number): readonly [number, number] {
+    return [this.x(x), this.y(y)];
+  }
+
   private x(value: number): number {
-    return LEFT + ((WIDTH - LEFT - RIGHT) * (value - this.across.low)) / (this.across.high - this.across.low);
+    return (
+      LEFT +
+      ((this.size.width - LEFT - RIGHT) * (value - this.across.low)) / (this.across.high - this.across.low)
+    );
   }
 
   private y(value: number): number {
-    return TOP + (HEIGHT - BOTTOM - TOP) * (1 - (value - this.up.low) / (this.up.high - this.up.low));
+    return (
+      TOP + (this.size.height - BOTTOM - TOP) * (1 - (value - this.up.low) / (this.up.high - this.up.low))
+    );
   }
 
   private path(points: readonly Point[]): string {
@@ -79,10 +94,10 @@ export class Plot {
   /** An upright line with its name. */
   mark(x: number, name: string): void {
     const at = this.x(x);
-    const right = at > WIDTH / 2;
+    const right = at > this.size.width / 2;
     this.parts.push(
-      `<path d="M${at.toFixed(1)} ${TOP} V${HEIGHT - BOTTOM}" stroke-width="1" stroke-dasharray="2 3" style="stroke:${INK}"/>`,
-      `<text x="${(at + (right ? -5 : 5)).toFixed(1)}" y="${HEIGHT - BOTTOM - 8}" text-anchor="${right ? 'end' : 'start'}" font-size="12" style="fill:${INK}">${text(name)}</text>`,
+      `<path d="M${at.toFixed(1)} ${TOP} V${this.size.height - BOTTOM}" stroke-width="1" stroke-dasharray="2 3" style="stroke:${INK}"/>`,
+      `<text x="${(at + (right ? -5 : 5)).toFixed(1)}" y="${this.size.height - BOTTOM - 8}" text-anchor="${right ? 'end' : 'start'}" font-size="12" style="fill:${INK}">${text(name)}</text>`,
     );
   }
 
@@ -90,19 +105,19 @@ export class Plot {
   svg(label: string): string {
     const grid = ticks(this.up).map((tick) => {
       const at = this.y(tick).toFixed(1);
-      return `<path d="M${LEFT} ${at} H${WIDTH - RIGHT}" stroke-width="1" style="stroke:${RULE}"/><text x="${LEFT - 6}" y="${(this.y(tick) + 4).toFixed(1)}" text-anchor="end" font-size="12" style="fill:${INK}">${tick}</text>`;
+      return `<path d="M${LEFT} ${at} H${this.size.width - RIGHT}" stroke-width="1" style="stroke:${RULE}"/><text x="${LEFT - 6}" y="${(this.y(tick) + 4).toFixed(1)}" text-anchor="end" font-size="12" style="fill:${INK}">${tick}</text>`;
     });
     const feet = ticks(this.across).map(
       (tick) =>
-        `<text x="${this.x(tick).toFixed(1)}" y="${HEIGHT - BOTTOM + 18}" text-anchor="middle" font-size="12" style="fill:${INK}">${tick}</text>`,
+        `<text x="${this.x(tick).toFixed(1)}" y="${this.size.height - BOTTOM + 18}" text-anchor="middle" font-size="12" style="fill:${INK}">${tick}</text>`,
     );
-    const middle = (HEIGHT - BOTTOM + TOP) / 2;
+    const middle = (this.size.height - BOTTOM + TOP) / 2;
     return [
-      `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" role="img" aria-label="${text(label)}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible Next Variable', sans-serif">`,
+      `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${this.size.width} ${this.size.height}" width="${this.size.width}" height="${this.size.height}" role="img" aria-label="${text(label)}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible Next Variable', sans-serif">`,
       ...grid,
       ...feet,
       ...this.parts,
-      `<text x="${(LEFT + WIDTH) / 2}" y="${HEIGHT - 6}" text-anchor="middle" font-size="12.5" style="fill:${INK}">${text(this.across.title)}</text>`,
+      `<text x="${(LEFT + this.size.width) / 2}" y="${this.size.height - 6}" text-anchor="middle" font-size="12.5" style="fill:${INK}">${text(this.across.title)}</text>`,
       `<text x="14" y="${middle}" text-anchor="middle" font-size="12.5" transform="rotate(-90 14 ${middle})" style="fill:${INK}">${text(this.up.title)}</text>`,
       '</svg>',
     ].join('');

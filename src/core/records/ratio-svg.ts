@@ -1,11 +1,12 @@
 import { expectedCurve } from '../families/expected-curve';
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, measuredItem } from '../procedure/measured-item';
+import type { RunState } from '../procedure/run';
 import { printQuantity } from '../quantities/print';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
 import { placeOf } from '../twin/family';
 import { stateOf } from './judged-run';
-import { Plot } from './plot';
+import { Plot, type PlotSize } from './plot';
 import type { StoredRun } from './views';
 
 /** A chart as a picture and in words. */
@@ -22,26 +23,69 @@ export interface Chart {
  * @returns null where nothing was measured under vacuum
  */
 export function ratioChart(run: StoredRun, set: UnitSet): Chart | null {
-  const family = FAMILIES[run.kind];
-  const { context } = run;
-  const { curve: drawn } = family;
-  const instruments = instrumentsOf(context.rig, context.shelf);
   const state = stateOf(run);
+  const supply_Pa = supplyRead(run, state);
+  const points = measuredPoints(run, state);
+  if (supply_Pa === null || points.length === 0) return null;
+  const greatest = 1.12 * Math.max(...points.map(({ input }) => input));
+  const { plot, against, knee, across } = curvePlot(run, points, { supply_Pa, greatest, set });
+  const supply = printQuantity(supply_Pa, 'depression', set);
+  const label = `${against} at ${supply}: ${points.length} points measured; ${FAMILIES[run.kind].curve.knee.word} of a healthy unit at ${printQuantity(knee, across.quantity, set)} in.`;
+  const open = points.some(({ down }) => down) ? ' Open: coming down.' : '';
+  const caption = `Filled: measured going up.${open} Dashed: a healthy unit on the ${supply} read; shaded: its band.`;
+  return { svg: plot.svg(label), label, caption };
+}
+
+type DrawnRun = Pick<StoredRun, 'kind' | 'context'>;
+
+/** A point of the curve as it was measured, SI. */
+export interface MeasuredPoint {
+  readonly input: number;
+  readonly output: number;
+  readonly down: boolean;
+}
+
+/** Supply that the curve was measured on, Pa; null where none was read. */
+export function supplyRead({ context }: DrawnRun, state: RunState): number | null {
+  const instruments = instrumentsOf(context.rig, context.shelf);
   const read = (id: string) => measuredItem(instruments, state, id)?.value_SI ?? null;
-  const supply_Pa = read('full.supply') ?? read('rest.supply');
-  const points = context.procedure.steps.flatMap(({ items }) =>
+  return read('full.supply') ?? read('rest.supply');
+}
+
+/** Readings that belong to the curve, with the input of each. */
+export function measuredPoints({ kind, context }: DrawnRun, state: RunState): MeasuredPoint[] {
+  const { curve } = FAMILIES[kind];
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const read = (id: string) => measuredItem(instruments, state, id)?.value_SI ?? null;
+  return context.procedure.steps.flatMap(({ items }) =>
     items.flatMap((item) => {
       if (item.kind !== 'reading' || !item.inputFrom || item.elapsed_s !== undefined) return [];
-      if (item.measures !== drawn.output && item.measures !== drawn.releasing) return [];
+      if (item.measures !== curve.output && item.measures !== curve.releasing) return [];
       const input = read(item.inputFrom);
       const output = read(item.id);
       return input === null || output === null
         ? []
-        : [{ input, output, down: item.measures === drawn.releasing }];
+        : [{ input, output, down: item.measures === curve.releasing }];
     }),
   );
-  if (supply_Pa === null || points.length === 0) return null;
-  const greatest = 1.12 * Math.max(...points.map(({ input }) => input));
+}
+
+interface CurveFrame {
+  readonly supply_Pa: number;
+  /** Greatest input shown, SI. */
+  readonly greatest: number;
+  readonly set: UnitSet;
+  readonly size?: PlotSize;
+}
+
+/** Draws the expected curve with its band and bend, and points measured, in the units of a set. */
+export function curvePlot(
+  { kind, context }: DrawnRun,
+  points: readonly MeasuredPoint[],
+  { supply_Pa, greatest, set, size }: CurveFrame,
+) {
+  const family = FAMILIES[kind];
+  const { curve: drawn } = family;
   const curve = expectedCurve(family, context, supply_Pa, greatest);
   const top = 1.05 * Math.max(...curve.map(({ high }) => high), ...points.map(({ output }) => output));
   const knee = family.steady(
@@ -54,6 +98,7 @@ export function ratioChart(run: StoredRun, set: UnitSet): Chart | null {
   const plot = new Plot(
     { title: `${across.name}, ${xUnit.symbol}`, low: 0, high: fromSI(greatest, xUnit) },
     { title: `${up.name}, ${yUnit.symbol}`, low: 0, high: fromSI(top, yUnit) },
+    size,
   );
   const along = (of: (point: (typeof curve)[number]) => number) =>
     curve.map((point): [number, number] => [fromSI(point.input, xUnit), fromSI(of(point), yUnit)]);
@@ -68,10 +113,12 @@ export function ratioChart(run: StoredRun, set: UnitSet): Chart | null {
   if (knee < greatest) plot.mark(fromSI(knee, xUnit), `${drawn.knee.word} expected`);
   for (const { input, output, down } of points)
     plot.point(fromSI(input, xUnit), fromSI(output, yUnit), !down);
-  const supply = printQuantity(supply_Pa, 'depression', set);
-  const against = `${up.name} against ${across.name.toLowerCase()}`;
-  const label = `${against} at ${supply}: ${points.length} points measured; ${drawn.knee.word} of a healthy unit at ${printQuantity(knee, across.quantity, set)} in.`;
-  const open = points.some(({ down }) => down) ? ' Open: coming down.' : '';
-  const caption = `Filled: measured going up.${open} Dashed: a healthy unit on the ${supply} read; shaded: its band.`;
-  return { svg: plot.svg(label), label, caption };
+  return {
+    plot,
+    knee,
+    across,
+    against: `${up.name} against ${across.name.toLowerCase()}`,
+    /** Where an input and an output lie in the picture, px. */
+    place: (input: number, output: number) => plot.place(fromSI(input, xUnit), fromSI(output, yUnit)),
+  };
 }

@@ -20,6 +20,7 @@ import { Gauges } from './gauges';
 import { LeftTyped } from './left-typed';
 import { LiveStrip } from './live-strip';
 import { NumberPad } from './number-pad';
+import { hasCurve, LiveCurve } from './live-curve';
 import { OtherBars } from './other-bars';
 import { ReadingBar } from './reading-bar';
 import { SkipDialog } from './skip-dialog';
@@ -60,6 +61,9 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     },
     [streaming, stored.id],
   );
+  const [drawing, setDrawing] = useState(false);
+  const withCurve = hasCurve(run, step);
+  const curveShown = withCurve && !drawing;
   const livePorts = moment ? portsNow(context.rig, state, moment) : null;
   const Drawing = SCHEMATICS[stored.kind];
   const last = state.captures.filter(({ struck }) => !struck).at(-1) ?? null;
@@ -99,6 +103,16 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           },
         ]
       : []),
+    ...(withCurve
+      ? [
+          {
+            key: 'F8',
+            label: 'The unit’s drawing in place of its curve, and back',
+            run: () => setDrawing((on) => !on),
+            inFields: true,
+          },
+        ]
+      : []),
     { key: 'F7', label: 'Number pad', run: () => setPad((shown) => !shown), inFields: true },
     {
       key: 'Escape',
@@ -118,6 +132,15 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             label: handsFree ? 'Hands-free is on' : 'Hands-free',
             key: 'F3',
             run: () => setHandsFree((on) => !on),
+          },
+        ]
+      : []),
+    ...(withCurve
+      ? [
+          {
+            label: curveShown ? 'Drawing' : 'Curve',
+            key: 'F8',
+            run: () => setDrawing((on) => !on),
           },
         ]
       : []),
@@ -221,17 +244,12 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             onErase={() => write(item.id, text.slice(0, -1))}
           />
         ) : (
-          <Box sx={{ flex: 1, minHeight: streaming && status.simulated ? 120 : 190 }}>
-            <Drawing
-              lit={
-                item?.kind === 'reading'
-                  ? item.port
-                  : item?.kind === 'observation'
-                    ? (item.point ?? null)
-                    : null
-              }
-              marks={leakMarks(run)}
-            />
+          <Box sx={{ flex: 1, minHeight: streaming && status.simulated ? 170 : 190 }}>
+            {curveShown ? (
+              <LiveCurve run={run} stored={stored} ports={livePorts} />
+            ) : (
+              <Drawing lit={placeOfItem(item)} marks={leakMarks(run)} />
+            )}
           </Box>
         )}
         {streaming && status.simulated && action.kind !== 'done' && (
@@ -284,6 +302,10 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     </Box>
   );
 }
+
+/** Port or leak point that an item is about. */
+const placeOfItem = (item: Item | null): string | null =>
+  item?.kind === 'reading' ? item.port : item?.kind === 'observation' ? (item.point ?? null) : null;
 
 /** Steps at which fluid is handled. */
 const FLUID_STEPS = ['cautions', 'after'];

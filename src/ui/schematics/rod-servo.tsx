@@ -50,6 +50,6 @@ export const PLACES: Record<string, Spot> = {
   supply: { name: 'Tank vacuum', x: 504, y: 48, tx: 504, ty: 28, anchor: 'middle', channel: 'supply' },
   'valve-seal': { name: 'Valve fluid seal', x: 296, y: 80, tx: 312, ty: 74, anchor: 'start' },
   intake: { name: 'Air intake', x: 198, y: 96, tx: 186, ty: 78, anchor: 'middle' },
-  tank: { name: 'Tank and line', x: 436, y: 104, tx: 484, ty: 158, anchor: 'start' },
+  tank: { name: 'Tank and line', x: 436, y: 104, tx: 508, ty: 109, anchor: 'middle' },
   'check-valve': { name: 'Non-return valve', x: 568, y: 200, tx: 552, ty: 290, anchor: 'middle' },
 };
