@@ -37,12 +37,12 @@ export function answerUnproxied<T>(
 /** Answers with a file. A name makes the browser keep it; without one it is shown. */
 export function answerFile(
   type: string,
-  work: (db: Knex) => Promise<Outcome<{ name?: string; body: Buffer | string }>>,
+  work: (db: Knex) => Promise<Outcome<{ name?: string; body: Buffer | string | ReadableStream<Uint8Array> }>>,
 ): Promise<Response> {
   return respond(work, ({ name, body }) => {
     const headers: Record<string, string> = { 'content-type': type, 'x-content-type-options': 'nosniff' };
     if (name) headers['content-disposition'] = `attachment; filename="${plainName(name)}"`;
-    return new Response(typeof body === 'string' ? body : new Uint8Array(body), { headers });
+    return new Response(Buffer.isBuffer(body) ? new Uint8Array(body) : body, { headers });
   });
 }
 

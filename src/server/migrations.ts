@@ -2,12 +2,14 @@ import type { Knex } from 'knex';
 import { firstTables } from './migrations/001-first-tables';
 import { journal } from './migrations/002-journal';
 import { traces } from './migrations/003-traces';
+import { traceJobs } from './migrations/004-trace-jobs';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
 const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '001-first-tables': firstTables,
   '002-journal': journal,
   '003-traces': traces,
+  '004-trace-jobs': traceJobs,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */

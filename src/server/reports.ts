@@ -15,6 +15,7 @@ import { done, refused, type Outcome } from './outcome';
 import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
 import { readSettings } from './shelf';
 import { missing } from './store';
+import { loggedIn } from './traces';
 
 const two = (value: number) => String(value).padStart(2, '0');
 
@@ -59,7 +60,13 @@ export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promi
   const found = await findRunWithRecord(db, runId);
   if (!found) return missing('run');
   const how = await printing(db);
-  const report = reportDocument(found.record, found.run, judgedRun(found.run), how);
+  const report = reportDocument(
+    found.record,
+    found.run,
+    judgedRun(found.run),
+    how,
+    await loggedIn(db, runId),
+  );
   const sheet = found.record.fitting ? installationDocument(found.record, how).blocks : [];
   const blocks =
     sheet.length > 0 ? [...report.blocks, { kind: 'page-break' } as const, ...sheet] : report.blocks;

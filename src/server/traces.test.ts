@@ -2,7 +2,7 @@
 import type { Knex } from 'knex';
 import { BAR, benchTrace, family, INHG, profile, WHOLE_TEST } from '@/core/scenarios/traces';
 import type { Analysis } from '@/core/signals/analyse';
-import { pack, productOf, TraceJob, type TraceProduct } from '@/workers/trace-product';
+import { CHUNK, pack, productOf, TraceJob, type TraceProduct } from '@/workers/trace-product';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { listRemoved } from './removed';
@@ -18,6 +18,7 @@ import {
   overviewOf,
   rememberedLayout,
   traceCsv,
+  tracesOfJob,
   windowOf,
 } from './traces';
 import { verify } from './verify';
@@ -117,7 +118,7 @@ describe('a trace that is kept', () => {
     const { id } = await keep();
     const { body, name } = taken(await traceCsv(db, id));
     expect(name).toBe('Pull of the day.csv');
-    const again = readText(body, { about: await about() });
+    const again = readText(await new Response(body).text(), { about: await about() });
     if (!again.ok) throw new Error(again.why);
     expect(again.product.rows).toBe(recorded.time_s.length);
     const ratio = ({ analysis }: Pick<TraceProduct, 'analysis'>) =>
@@ -126,6 +127,41 @@ describe('a trace that is kept', () => {
     const [ours, theirs] = [ratio(productOf(recorded, await about())), ratio(again.product)];
     if (!ours.told || !theirs.told) throw new Error('not told');
     expect(Math.abs(ours.value - theirs.value)).toBeLessThan(0.2 * ours.u);
+  });
+  test('however long, its CSV is written chunk by chunk and lacks no line', async () => {
+    const rows = 2 * CHUNK + 17;
+    const long = {
+      time_s: Float64Array.from({ length: rows }, (_, i) => i / 1000),
+      channels: [
+        {
+          name: 'In',
+          port: 'input',
+          quantity: 'pressure' as const,
+          values: Float32Array.from({ length: rows }, (_, i) => i),
+        },
+      ],
+    };
+    const { id } = taken(await keepTrace(db, origin, productOf(long, await about()), NOW));
+    const reader = taken(await traceCsv(db, id)).body.getReader();
+    const pieces: string[] = [];
+    for (let piece = await reader.read(); !piece.done; piece = await reader.read())
+      pieces.push(new TextDecoder().decode(piece.value));
+    expect(pieces.length).toBeGreaterThanOrEqual(3);
+    const lines = pieces.join('').trim().split('\r\n');
+    expect(lines).toHaveLength(rows + 1);
+    expect(lines[0]).toContain('Time [s],In [Pa]');
+    expect(lines[CHUNK + 1]).toBe(`${CHUNK / 1000},${CHUNK}`);
+    expect(lines.at(-1)).toBe(`${(rows - 1) / 1000},${rows - 1}`);
+  });
+  test('is found by its job, by an index and not by looking through all', async () => {
+    const jobId = newId();
+    const mine = taken(await keepTrace(db, { ...origin, jobId }, productOf(recorded, await about()), NOW));
+    expect((await tracesOfJob(db, jobId)).map(({ id }) => id)).toEqual([mine.id]);
+    const plan = (await db.raw(
+      "explain query plan select * from traces where deleted = 0 and json_extract(body, '$.jobId') = ?",
+      [jobId],
+    )) as { detail: string }[];
+    expect(plan.map(({ detail }) => detail).join(' ')).toContain('traces_job');
   });
   test('one reading changed in the database is found by verify', async () => {
     const { id } = await keep();

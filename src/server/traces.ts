@@ -7,6 +7,7 @@ import { layoutSchema, type LogLayout } from '@/core/signals/csv/layout';
 import type { About, Analysis, Stretch } from '@/core/signals/analyse';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import type { Trace } from '@/core/signals/trace';
+import type { LoggedTrace } from '@/core/records/logged-traces';
 import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
 import { roomOf } from '@/core/records/settings';
 import type { Stored } from '@/core/records/views';
@@ -122,6 +123,36 @@ export async function listTraces(db: Knex, runId?: string): Promise<StoredTrace[
     .limit(PER_LIST);
   return (rows as Parameters<typeof fromRow>[0][]).map((row) => fromRow<TraceRecord>(row));
 }
+
+/** Traces of a job, oldest first: those of its runs and those read from files. */
+export async function tracesOfJob(db: Knex, jobId: string): Promise<StoredTrace[]> {
+  const rows = await db('traces')
+    .where({ deleted: false })
+    .whereRaw("json_extract(body, '$.jobId') = ?", [jobId])
+    .orderBy('made_at')
+    .limit(PER_LIST);
+  return (rows as Parameters<typeof fromRow>[0][]).map((row) => fromRow<TraceRecord>(row));
+}
+
+/** What was logged during a run, with what was worked out of it, oldest first. */
+export async function loggedIn(db: Knex, runId: string): Promise<LoggedTrace[]> {
+  const stored = (await listTraces(db, runId)).reverse();
+  const logged: LoggedTrace[] = [];
+  for (const { id, body } of stored) {
+    const analysis = await analysisOf(db, id);
+    if (analysis.ok) logged.push({ record: body, stretches: analysis.value.stretches.map(withoutDrawing) });
+  }
+  return logged;
+}
+
+/** A stretch without what is only drawn of it. */
+const withoutDrawing = ({ name, from_s, to_s, results, notes }: Stretch) => ({
+  name,
+  from_s,
+  to_s,
+  results,
+  notes,
+});
 
 export async function findTrace(db: Knex, id: string): Promise<StoredTrace | null> {
   const row = await db('traces').where({ id, deleted: false }).first();
@@ -241,22 +272,50 @@ function joined<T extends Float64Array | Float32Array>(parts: readonly T[]): T {
   return all;
 }
 
-/** A trace as CSV in SI, for other programs; a long one is cut, and its last line says so. */
-export async function traceCsv(db: Knex, id: string): Promise<Outcome<{ name: string; body: string }>> {
+/**
+ * A trace as CSV in SI, for other programs. It is written piece by piece as it is fetched, so that however long it is
+ * the server holds no more than one chunk of it.
+ */
+export async function traceCsv(
+  db: Knex,
+  id: string,
+): Promise<Outcome<{ name: string; body: ReadableStream<Uint8Array> }>> {
   const trace = await findTrace(db, id);
-  if (!trace) return missing('trace');
-  const part = await partOf(db, id, -Infinity, Infinity);
-  if (!part.ok) return part;
-  const { time_s, channels } = part.value;
+  const data = trace && (await db('trace_data').where({ trace_id: id }).first('starts_s'));
+  if (!trace || !data) return missing('trace');
+  const chunks = (JSON.parse(data.starts_s as string) as number[]).length;
   const head = [
     'Time [s]',
-    ...channels.map(({ name, quantity }) => `${name} [${SI_UNITS[quantity] ?? 'SI'}]`),
+    ...trace.body.channels.map(({ name, quantity }) => `${name} [${SI_UNITS[quantity] ?? 'SI'}]`),
   ];
-  const rows = Array.from(time_s, (t, i) => [
-    Number(t.toFixed(6)),
-    ...channels.map(({ values }) => (Number.isFinite(values[i]!) ? Number(values[i]!.toPrecision(7)) : '')),
-  ]);
-  return done({ name: `${trace.body.name}.csv`, body: csvOf([head, ...rows]) });
+  const encoder = new TextEncoder();
+  let next = 0;
+  const body = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      if (next === 0) controller.enqueue(encoder.encode(csvOf([head])));
+      if (next < chunks) controller.enqueue(encoder.encode(await chunkCsv(db, id, next)));
+      next += 1;
+      if (next >= chunks) controller.close();
+    },
+  });
+  return done({ name: `${trace.body.name}.csv`, body });
+}
+
+/** Lines of one chunk: numbers only, which need no quoting. */
+async function chunkCsv(db: Knex, id: string, chunk: number): Promise<string> {
+  const rows = (await db('trace_chunks').where({ trace_id: id, chunk }).orderBy('column')) as {
+    data: Buffer;
+  }[];
+  const [time, ...columns] = rows.map(({ data }) => data);
+  const time_s = new Float64Array(unsqueezed(time!, 8));
+  const values = columns.map((data) => new Float32Array(unsqueezed(data, 4)));
+  const lines = Array.from(time_s, (t, i) =>
+    [
+      Number(t.toFixed(6)),
+      ...values.map((of) => (Number.isFinite(of[i]!) ? Number(of[i]!.toPrecision(7)) : '')),
+    ].join(','),
+  );
+  return `${lines.join('\r\n')}\r\n`;
 }
 
 const SI_UNITS: Readonly<Record<string, string>> = {

@@ -3,6 +3,7 @@
 import { Box, Button } from '@mui/material';
 import { useMemo } from 'react';
 import type { JobRecord } from '@/core/records/job-record';
+import type { LoggedTrace } from '@/core/records/logged-traces';
 import { judgedRun } from '@/core/records/judged-run';
 import { reportDocument } from '@/core/records/report-document';
 import type { StoredRun } from '@/core/records/views';
@@ -12,12 +13,19 @@ import { LinkButton } from './link-button';
 import { useSettings } from './settings-context';
 import { day, time } from './stamp';
 
+interface ReportProps {
+  readonly record: JobRecord;
+  readonly run: StoredRun;
+  /** What the logger recorded during the run. */
+  readonly logged: readonly LoggedTrace[];
+}
+
 /** The report, on screen and on paper, and as files: a page for the customer, then the numbers behind it. */
-export function Report({ record, run }: { record: JobRecord; run: StoredRun }) {
+export function Report({ record, run, logged }: ReportProps) {
   const { unitSet } = useSettings();
   const document = useMemo(
-    () => reportDocument(record, run, judgedRun(run), { set: unitSet, day, time }),
-    [record, run, unitSet],
+    () => reportDocument(record, run, judgedRun(run), { set: unitSet, day, time }, logged),
+    [record, run, unitSet, logged],
   );
   useKeys([
     { key: 'p', label: 'Print the report', run: () => window.print() },

@@ -1,8 +1,9 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { movedBy } from '../families/fault-effects';
+import { FAMILIES, type FamilyKind } from '../families/registry';
 import {
-  bench,
+  benchOf,
   contextWith,
   family,
   faultyTruth,
@@ -11,11 +12,15 @@ import {
   profile,
   truthWith,
 } from '../scenarios/bench';
+import { ROOM, WHOLE_TEST } from '../scenarios/traces';
+import { analyse } from '../signals/analyse';
+import { recordBench } from '../twin/recording';
 import { beforeAfter } from './before-after';
 import { daysBetween, dueDates } from './due';
 import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
 import { BLEEDING_ORDERS } from './installation';
+import type { LoggedTrace } from './logged-traces';
 import { jobRecord, type JobRecord, type Written } from './job-record';
 import { judgedRun } from './judged-run';
 import { plainColours, Plot, ticks } from './plot';
@@ -28,24 +33,29 @@ const PRINTING: Printing = { set: 'mixed', day: (iso) => iso.slice(0, 10), time:
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
 /** A record with one run of a unit on the bench. */
-function recordOf(truth = truthWith(), context = contextWith(), more: Written['entry'][] = []): JobRecord {
-  const { events } = bench(truth, context);
+function recordOf(
+  truth = truthWith(),
+  context = contextWith(),
+  more: Written['entry'][] = [],
+  kind: FamilyKind = 'remote-vacuum',
+): JobRecord {
+  const { events } = benchOf(kind).bench(truth, context);
   const job = {
     tag: 'GF-7',
-    kind: 'remote-vacuum' as const,
+    kind,
     profileId: uuid(1),
     from: 'Ferry <b>No. 2</b>',
     complaint: 'Slow & hard',
     fluid: 'unknown' as const,
     promisedOn: null,
   };
-  const shelf = { id: uuid(1), kind: 'remote-vacuum' as const, body: profile };
+  const shelf = { id: uuid(1), kind, body: context.profile };
   const entries: Written['entry'][] = [
     { type: 'taken-in', job, profile: shelf },
     {
       type: 'run-started',
       run: uuid(2),
-      kind: 'remote-vacuum',
+      kind,
       context: JSON.parse(JSON.stringify(context)) as never,
       continues: null,
     },
@@ -230,6 +240,62 @@ describe('charts', () => {
   });
 });
 
+describe('logged traces in a report', () => {
+  const trace = recordBench(family, family.healthy(profile).values, 20 * INHG, ROOM, WHOLE_TEST, {
+    seed: 4,
+    rate_Hz: 50,
+    pressureNoise_Pa: 9e3,
+    vacuumNoise_Pa: 80,
+  });
+  const logged = (name: string, stretches: LoggedTrace['stretches']): LoggedTrace => ({
+    record: {
+      name,
+      source: 'bench',
+      madeAt: '2026-11-23T15:00:00.000Z',
+      rows: trace.time_s.length,
+      duration_s: trace.time_s.at(-1)!,
+      channels: [],
+      sha256: 'ab'.repeat(32),
+      layout: null,
+      troubles: [],
+      troubleCount: 0,
+      profileId: null,
+      jobId: null,
+      runId: null,
+      notes: [{ id: uuid(9), at_s: 61, to_s: 64.5, words: '<i>Heavy</i>' }],
+    },
+    stretches,
+  });
+  const { stretches } = analyse(trace, { ...ROOM, unit: family.logged(profile) });
+  const report = (traces: readonly LoggedTrace[]) => {
+    const record = recordOf();
+    return reportDocument(record, record.runs[0]!, judgedRun(record.runs[0]!), PRINTING, traces);
+  };
+  const text = (traces: readonly LoggedTrace[]) => JSON.stringify(report(traces).blocks);
+  test('every number told stands there with its limits, under the stretch that told it', () => {
+    const block = report([logged('Whole test', stretches)]).blocks.find(
+      (one) => one.kind === 'table' && one.name === 'Logged traces',
+    );
+    if (block?.kind !== 'table') throw new Error('no table');
+    expect(block.rows).toHaveLength(stretches.flatMap(({ results }) => results).length);
+    const row = block.rows.find(([, name]) => name!.text === 'Boost ratio B, as a slope')!;
+    expect(Number(/^[\d.]+/.exec(row[2]!.text)![0])).toBeCloseTo(3.6, 1);
+    expect(row[2]!.text).toContain('±');
+    expect(block.rows[0]![0]!.text).toMatch(/^Whole test, bypass, assist off/);
+  });
+  test('what could not be told says why; a trace with nothing in it is named; ranges, seals and whose limits are said', () => {
+    const words = text([logged('Whole test', stretches), logged('Idle', [])]);
+    expect(words).toContain('Nothing was worked out of: Idle.');
+    expect(words).toContain('Whole test, 61.0 to 64.5 s:');
+    expect(words).toContain(`Whole test: ${'ab'.repeat(8)}`);
+    expect(words).toContain('no verdict above rests on them');
+    const untold = stretches.flatMap(({ results }) => results).filter(({ estimate }) => !estimate.told);
+    expect(untold.length).toBeGreaterThan(0);
+    expect(words.split('could not tell').length - 1).toBe(untold.length);
+  });
+  test('without traces there is no such part', () => expect(text([])).not.toContain('Logged traces'));
+});
+
 describe('before and after', () => {
   const runOf = (truth: ReturnType<typeof truthWith>) => recordOf(truth).runs[0]!;
   test('names the parameter by its name, and pairs the results', () => {
@@ -241,6 +307,17 @@ describe('before and after', () => {
     const lamp = found.results.find(({ id }) => id === 'lamp-switch')!;
     expect([lamp.before!.verdict, lamp.after!.verdict]).toEqual(['fails', 'meets']);
   });
+  test('of a rod-acting servo: the piston that was renewed, and nothing else', () => {
+    const servo = benchOf('rod-servo');
+    const runWith = (truth: ReturnType<typeof truthWith>) =>
+      recordOf(truth, servo.contextWith(), [], 'rod-servo').runs[0]!;
+    const found = beforeAfter(runWith(servo.faultyTruth('torn-piston', 0.6)), runWith(servo.truthWith()));
+    if (!found.ok) throw new Error(found.why);
+    const moved = found.parameters.filter((one) => one.moved).map(({ name }) => name);
+    expect(moved).toContain('Effective area');
+    expect(moved).not.toContain('Crack');
+    expect(found.results.find(({ id }) => id === 'full-force')!.before!.verdict).toBe('fails');
+  });
   test('a test broken off early: the results are shown, the parameters are not guessed', () => {
     const early = runOf(truthWith());
     const found = beforeAfter({ ...early, events: early.events.slice(0, 25) }, early);
@@ -250,13 +327,16 @@ describe('before and after', () => {
 });
 
 describe('what a fault moves', () => {
-  test('a fault that moves a parameter moves a reading, and a seep none', () => {
-    const { values } = family.healthy(profile);
-    for (const fault of family.faults) {
-      const changes = fault.apply(values, 1).some((value, i) => value !== values[i]);
-      expect([fault.id, movedBy(family, profile, fault).length > 0]).toEqual([fault.id, changes]);
-    }
-  });
+  test.each(Object.values(FAMILIES).map((one) => [one.name, one] as const))(
+    '%s: a fault that moves a parameter moves a reading, and a seep none',
+    (_name, one) => {
+      const { values } = one.healthy(one.typical);
+      for (const fault of one.faults) {
+        const changes = fault.apply(values, 1).some((value, i) => value !== values[i]);
+        expect([fault.id, movedBy(one, one.typical, fault).length > 0]).toEqual([fault.id, changes]);
+      }
+    },
+  );
   test('a torn diaphragm moves output, runout and the vacuum left, never the bypass', () => {
     const torn = family.faults.find(({ id }) => id === 'torn-diaphragm')!;
     const ids = movedBy(family, profile, torn).map(({ id }) => id);

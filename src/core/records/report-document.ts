@@ -15,6 +15,7 @@ import { cell, type Block, type Cell, type Document } from './document';
 import { FINDING_KINDS, PROVENANCES, WORK_DONE } from './entries';
 import type { JobRecord } from './job-record';
 import type { JudgedRun } from './judged-run';
+import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent } from './report';
 import type { StoredRun } from './views';
@@ -39,9 +40,10 @@ export function reportDocument(
   run: StoredRun,
   judged: JudgedRun,
   printing: Printing,
+  logged: readonly LoggedTrace[] = [],
 ): Document {
   const content = reportContent(run.context, judged.state, judged.results, judged.assessment);
-  const report = new Report(record, run, judged, content, printing);
+  const report = new Report(record, run, judged, content, printing, logged);
   return {
     name: `${record.job.tag} bench test`,
     blocks: [...report.forTheCustomer(), { kind: 'page-break' }, ...report.numbers()],
@@ -55,6 +57,7 @@ class Report {
     private readonly judged: JudgedRun,
     private readonly content: ReportContent,
     private readonly printing: Printing,
+    private readonly logged: readonly LoggedTrace[],
   ) {}
 
   private value(
@@ -200,6 +203,7 @@ class Report {
       chart
         ? { kind: 'chart', ...chart }
         : { kind: 'paragraph', text: 'Nothing was measured under vacuum, so there is nothing to compare.' },
+      ...loggedBlocks(this.logged, this.printing.set),
       { kind: 'heading', text: 'Seep findings' },
       {
         kind: 'paragraph',

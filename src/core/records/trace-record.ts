@@ -4,12 +4,19 @@ import { layoutSchema } from '../signals/csv/layout';
 
 const words = z.string().trim().max(2_000);
 
-/** Something written at a moment of a trace. */
-export const traceNoteSchema = z.strictObject({
-  id: z.uuid(),
-  at_s: z.number(),
-  words: words.min(1, 'Note: write what is to be said.'),
-});
+/** Something written at a moment of a trace, or over a range of it. */
+export const traceNoteSchema = z
+  .strictObject({
+    id: z.uuid(),
+    at_s: z.number(),
+    /** End of the range; without one the note is of a moment. */
+    to_s: z.number().optional(),
+    words: words.min(1, 'Note: write what is to be said.'),
+  })
+  .refine(({ at_s, to_s }) => to_s === undefined || to_s > at_s, {
+    path: ['to_s'],
+    message: 'Note: a range ends after it begins.',
+  });
 export type TraceNote = z.infer<typeof traceNoteSchema>;
 
 /** What is said of a trace; its readings lie beside it and never change. */

@@ -140,7 +140,7 @@ async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date):
     source: 'bench',
     profileId: profile.id,
     jobId: job.id,
-    runId: null,
+    runId: demo.duringTest ? (job.runs[0]?.id ?? null) : null,
   } as const;
   const kept = taken(await keepTrace(db, origin, productOf(trace, about), at));
   if (!demo.note) return;

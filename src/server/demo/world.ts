@@ -455,12 +455,14 @@ export const recorded: readonly {
   readonly seed: number;
   readonly fault?: readonly [id: string, severity: number];
   readonly supply_Pa?: number;
+  /** Logged during the first test of the job. */
+  readonly duringTest?: true;
   /** Applications with the source shut, in place of the whole test of a remote unit. */
   readonly reserve?: true;
   /** A line of the trace's own story, pinned where it belongs. */
   readonly note?: { readonly at_s: number; readonly words: string };
 }[] = [
-  { name: 'Mail van 7, whole test', tag: 'GF-0412', seed: 101 },
+  { name: 'Mail van 7, whole test', tag: 'GF-0412', seed: 101, duringTest: true },
   {
     name: 'Old touring coach, weak supply',
     tag: 'GF-0415',
@@ -481,6 +483,7 @@ export const recorded: readonly {
     tag: 'GF-0422',
     seed: 105,
     fault: ['check-valve-leak', 0.7],
+    duringTest: true,
     reserve: true,
   },
 ];

@@ -2,16 +2,15 @@
 
 import { Alert, Box, Button, Snackbar } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
-import { CAUTIONS } from '@/core/procedure/cautions';
-import type { Fault } from '@/core/twin/family';
-import { FINDING_KINDS, PROVENANCES, WORK_DONE, type JobEntry } from '@/core/records/entries';
+import type { JobEntry } from '@/core/records/entries';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
-import type { JobRecord, Noted } from '@/core/records/job-record';
+import type { JobRecord } from '@/core/records/job-record';
 import type { Retest } from '@/core/records/staleness';
-import type { StoredJob } from '@/core/records/views';
+import type { TraceRecord } from '@/core/records/trace-record';
+import type { Stored, StoredJob } from '@/core/records/views';
 import { call, type Problem } from '../api';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
@@ -20,8 +19,9 @@ import { SCHEMATICS } from '../schematics/registry';
 import { day } from '../stamp';
 import { CompareLinks } from './compare-links';
 import { JobDialog, type DialogKind } from './job-dialogs';
+import { JobTape } from './job-tape';
 import { Mark } from './mark';
-import { VisitPart, type Visit } from './visit';
+import type { Visit } from './visit';
 
 export interface JobSheetProps {
   readonly job: StoredJob;
@@ -29,10 +29,12 @@ export interface JobSheetProps {
   readonly visits: readonly Visit[];
   readonly retest: Retest | null;
   readonly technicians: readonly { id: string; name: string }[];
+  /** Everything that was logged of the unit, oldest first. */
+  readonly traces: readonly Stored<TraceRecord>[];
 }
 
 /** The unit's own continuous tape through its visits: what was found, tested, done and signed, in order. */
-export function JobSheet({ job, record, visits, retest, technicians }: JobSheetProps) {
+export function JobSheet({ job, record, visits, retest, technicians, traces }: JobSheetProps) {
   const router = useRouter();
   const [problem, setProblem] = useState<Problem | null>(null);
   const [dialog, setDialog] = useState<DialogKind | null>(null);
@@ -78,129 +80,9 @@ export function JobSheet({ job, record, visits, retest, technicians }: JobSheetP
         ]),
     ...(record.signed ? [{ key: 'c', label: 'Add a correction', run: () => setDialog('correct') }] : []),
   ]);
-  const takeBack = (noted: Noted<unknown>, what: string): ReactNode =>
-    !locked && (
-      <Button
-        size="small"
-        onClick={() =>
-          void write(
-            { type: noted.withdrawn ? 'put-back' : 'withdrawn', entry: noted.id },
-            noted.withdrawn
-              ? undefined
-              : { words: `${what} taken back`, entry: { type: 'put-back', entry: noted.id } },
-          )
-        }
-      >
-        {noted.withdrawn ? 'Put back' : 'Take back'}
-      </Button>
-    );
   const pointName = (id: string | null) =>
     [...family.leakPoints, ...family.ports].find((one) => one.id === id)?.name ?? null;
   const { body } = job;
-
-  const marks: { at: string; node: ReactNode }[] = [
-    ...record.findings.map((finding) => ({
-      at: finding.at,
-      node: (
-        <Mark
-          key={finding.id}
-          when={finding.at}
-          title={[FINDING_KINDS[finding.what.kind], pointName(finding.what.point)].filter(Boolean).join(', ')}
-          struck={finding.withdrawn}
-          actions={takeBack(finding, 'Finding')}
-        >
-          {finding.what.words}
-          {finding.what.fault && (
-            <FaultLine fault={family.faults.find(({ id }) => id === finding.what.fault)} />
-          )}
-        </Mark>
-      ),
-    })),
-    ...record.work.map((work) => ({
-      at: work.at,
-      node: (
-        <Mark
-          key={work.id}
-          when={work.at}
-          title={`${family.parts.find(({ id }) => id === work.what.part)?.name ?? work.what.part}: ${WORK_DONE[work.what.did].toLowerCase()}`}
-          struck={work.withdrawn}
-          actions={takeBack(work, 'Work')}
-        >
-          {[
-            work.what.provenance && PROVENANCES[work.what.provenance],
-            work.what.serial && `serial or batch ${work.what.serial}`,
-            work.what.reason,
-          ]
-            .filter(Boolean)
-            .join(' · ')}
-        </Mark>
-      ),
-    })),
-    ...record.photos.map((photo) => ({
-      at: photo.at,
-      node: (
-        <Mark
-          key={photo.id}
-          when={photo.at}
-          title={`Photo${photo.what.point ? `, ${pointName(photo.what.point) ?? photo.what.point}` : ''}`}
-          struck={photo.withdrawn}
-          actions={takeBack(photo, 'Photo')}
-        >
-          <Box
-            component="img"
-            src={`/api/v1/photos/${photo.what.sha256}`}
-            alt={photo.what.caption || 'Photo of the unit'}
-            loading="lazy"
-            sx={{
-              maxWidth: 260,
-              maxHeight: 200,
-              display: 'block',
-              my: 0.5,
-              opacity: photo.withdrawn ? 0.4 : 1,
-            }}
-          />
-          {photo.what.caption}
-        </Mark>
-      ),
-    })),
-    ...visits.map((visit, i) => ({
-      at: visit.run.startedAt,
-      node: (
-        <VisitPart
-          key={visit.run.id}
-          visit={visit}
-          stale={retest && i === visits.length - 1 ? retest.steps : []}
-        />
-      ),
-    })),
-    ...record.signatures.map((signature) => ({
-      at: signature.at,
-      node: (
-        <Mark key={signature.id} when={signature.at} title={`Signed by ${signature.technician}`}>
-          Seal of the {signature.place - 1} entries above:{' '}
-          <Box component="code" sx={{ overflowWrap: 'anywhere' }}>
-            {signature.head.slice(0, 16)}
-          </Box>
-        </Mark>
-      ),
-    })),
-    ...record.corrections.map((correction) => ({
-      at: correction.at,
-      node: (
-        <Mark key={correction.id} when={correction.at} title={`Correction by ${correction.what.technician}`}>
-          {correction.what.words}
-        </Mark>
-      ),
-    })),
-    ...record.reopenings.map((reopening) => ({
-      at: reopening.at,
-      node: (
-        <Mark key={reopening.id} when={reopening.at} title="Opened again">
-          {reopening.reason}
-        </Mark>
-      ),
-    })),
-  ].sort((a, b) => a.at.localeCompare(b.at));
 
   const found = record.findings.filter(({ withdrawn, what }) => !withdrawn && what.point);
   const Drawing = SCHEMATICS[job.body.kind];
@@ -239,7 +121,15 @@ export function JobSheet({ job, record, visits, retest, technicians }: JobSheetP
               {body.promisedOn && ` · promised for ${body.promisedOn}`}
             </Box>
           </Mark>
-          {marks.map(({ node }) => node)}
+          <JobTape
+            record={record}
+            visits={visits}
+            retest={retest}
+            traces={traces}
+            locked={locked}
+            nameOf={pointName}
+            onWrite={(entry, back) => void write(entry, back)}
+          />
           {visits.length === 0 && <Box sx={{ color: 'text.secondary', py: 2 }}>Not tested yet.</Box>}
         </Box>
         <Box
@@ -345,23 +235,6 @@ export function JobSheet({ job, record, visits, retest, technicians }: JobSheetP
         </Alert>
       </Snackbar>
     </Page>
-  );
-}
-
-/** A finding's likely cause: what a customer is told, what confirms it, what mends it, and what to beware of. */
-function FaultLine({ fault }: { fault: Fault | undefined }) {
-  if (!fault) return null;
-  return (
-    <Box sx={{ color: 'text.secondary', mt: 0.5 }}>
-      <Box sx={{ color: 'text.primary' }}>Points to: {fault.name}</Box>
-      <Box>{fault.confirm}</Box>
-      <Box>Repair: {fault.repair}</Box>
-      {fault.cautions.map((id) => (
-        <Box key={id} sx={{ color: 'warning.dark' }}>
-          {CAUTIONS[id].hazard} {CAUTIONS[id].action}
-        </Box>
-      ))}
-    </Box>
   );
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button } from '@mui/material';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import type { JudgedRun } from '@/core/records/judged-run';
 import type { StoredRun } from '@/core/records/views';
@@ -17,8 +17,15 @@ export interface Visit extends JudgedRun {
   readonly run: StoredRun;
 }
 
+interface VisitPartProps {
+  readonly visit: Visit;
+  readonly stale: readonly string[];
+  /** Traces of this test to open. */
+  readonly traces: ReactNode;
+}
+
 /** A test on the unit's tape: what it came to, what tells, and its own tape to unroll. */
-export function VisitPart({ visit, stale }: { visit: Visit; stale: readonly string[] }) {
+export function VisitPart({ visit, stale, traces }: VisitPartProps) {
   const print = usePrint();
   const { run, results, assessment, state } = visit;
   const [tape, setTape] = useState(false);
@@ -62,6 +69,7 @@ export function VisitPart({ visit, stale }: { visit: Visit; stale: readonly stri
           {tape ? 'Roll up the tape' : 'Unroll the tape'}
         </Button>
       </Box>
+      {traces}
       {tape && (
         <Box sx={{ maxWidth: 420, mt: 1, border: 1, borderColor: 'divider' }}>
           <Tape

@@ -6,6 +6,7 @@ import { told, untold, type Estimate } from '@/core/signals/estimate';
 import { sentence } from '@/core/quantities/sentence';
 import { Legend } from './legend';
 import { Pins } from './pins';
+import { noteFrom } from './use-pins';
 import { StretchEntry } from './stretch-entry';
 
 const html = (element: ReactElement) => renderToStaticMarkup(element);
@@ -17,6 +18,7 @@ const words = (element: ReactElement) =>
     .replace(/\s+/g, ' ')
     .trim();
 const ignore = () => undefined;
+const nothing = () => Promise.resolve();
 const BAR = 1e5;
 
 const entry = (name: string, quantity: 'ratio' | 'pressure', estimate: Estimate) => ({
@@ -91,16 +93,37 @@ describe('the lines of a plot are named in words', () => {
 describe('notes pinned to moments', () => {
   const notes = [
     { id: '00000000-0000-4000-8000-000000000001', at_s: 12.34, words: '<b>Handle</b> slipped' },
-    { id: '00000000-0000-4000-8000-000000000002', at_s: 61, words: 'Heavy from here' },
+    { id: '00000000-0000-4000-8000-000000000002', at_s: 61, to_s: 64.5, words: 'Heavy from here' },
   ];
   const pins = (moment: number | null, typed = '') => (
-    <Pins notes={notes} moment={moment} words={typed} onWords={ignore} onPin={ignore} onDrop={ignore} />
+    <Pins
+      notes={notes}
+      pins={{
+        moment,
+        until: '',
+        words: typed,
+        setUntil: ignore,
+        setWords: ignore,
+        press: ignore,
+        pin: nothing,
+        drop: nothing,
+        leave: ignore,
+      }}
+    />
   );
   test('stand in their order with their times, markup as text', () => {
     expect(words(pins(null))).toMatch(
-      /^1 12\.3 s &lt;b&gt;Handle&lt;\/b&gt; slipped Take off 2 61\.0 s Heavy from here Take off/,
+      /^1 12\.3 s &lt;b&gt;Handle&lt;\/b&gt; slipped Take off 2 61\.0 to 64\.5 s Heavy from here Take off/,
     );
     expect(html(pins(null))).toContain('aria-label="Take note 2 off"');
+  });
+  test('are of a moment, or of a range whichever end was pressed first; an end that is no time is refused', () => {
+    const id = '00000000-0000-4000-8000-000000000003';
+    expect(noteFrom(id, 12.3456, '', ' Hiss ')).toEqual({ id, at_s: 12.346, words: 'Hiss' });
+    expect(noteFrom(id, 12, '15,5', 'Hiss')).toEqual({ id, at_s: 12, to_s: 15.5, words: 'Hiss' });
+    expect(noteFrom(id, 12, '9', 'Hiss')).toEqual({ id, at_s: 9, to_s: 12, words: 'Hiss' });
+    expect(noteFrom(id, 12, '12', 'Hiss')).toEqual({ id, at_s: 12, words: 'Hiss' });
+    expect(noteFrom(id, 12, 'soon', 'Hiss')).toBe('Until: “soon” is not a time in seconds.');
   });
   test('a moment that was pressed asks for words, and nothing is pinned without them', () => {
     expect(words(pins(33.33))).toMatch(/Note at 33\.3 s/);

@@ -2,35 +2,34 @@
 
 import { Box, Button, TextField } from '@mui/material';
 import type { TraceRecord } from '@/core/records/trace-record';
+import type { PinsHandle } from './use-pins';
 
 interface PinsProps {
   readonly notes: TraceRecord['notes'];
-  readonly moment: number | null;
-  readonly words: string;
-  readonly onWords: (words: string) => void;
-  readonly onPin: () => void;
-  readonly onDrop: (id: string) => void;
+  readonly pins: PinsHandle;
 }
 
-/** Notes pinned to moments: press on the trace, or type a time, then write. */
-export function Pins({ notes, moment, words, onWords, onPin, onDrop }: PinsProps) {
+/** Notes pinned to moments or ranges: press on the trace, then write. */
+export function Pins({ notes, pins }: PinsProps) {
+  const { moment } = pins;
   return (
     <Box sx={{ fontSize: '0.92rem' }}>
-      {notes.map(({ id, at_s, words: said }, i) => (
+      {notes.map(({ id, at_s, to_s, words: said }, i) => (
         <Box key={id} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
           <b>{i + 1}</b>
-          <span>{at_s.toFixed(1)} s</span>
+          <span>{to_s === undefined ? at_s.toFixed(1) : `${at_s.toFixed(1)} to ${to_s.toFixed(1)}`} s</span>
           <Box component="span" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
             {said}
           </Box>
-          <Button size="small" aria-label={`Take note ${i + 1} off`} onClick={() => onDrop(id)}>
+          <Button size="small" aria-label={`Take note ${i + 1} off`} onClick={() => void pins.drop(id)}>
             Take off
           </Button>
         </Box>
       ))}
       {moment === null ? (
         <Box sx={{ color: 'text.secondary' }}>
-          Press on the trace to pin a note there. The wheel zooms, a drag moves.
+          Press on the trace to pin a note there, and once more to mark a range up to there. The wheel zooms,
+          a drag moves.
         </Box>
       ) : (
         <Box
@@ -38,18 +37,25 @@ export function Pins({ notes, moment, words, onWords, onPin, onDrop }: PinsProps
           sx={{ display: 'flex', gap: 1, mt: 0.5 }}
           onSubmit={(event: React.FormEvent) => {
             event.preventDefault();
-            onPin();
+            void pins.pin();
           }}
         >
           <TextField
             label={`Note at ${moment.toFixed(1)} s`}
-            value={words}
-            onChange={(event) => onWords(event.target.value)}
+            value={pins.words}
+            onChange={(event) => pins.setWords(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 2000 } }}
           />
-          <Button type="submit" variant="outlined" disabled={words.trim() === ''}>
+          <TextField
+            label="Until, s (empty: that moment)"
+            value={pins.until}
+            onChange={(event) => pins.setUntil(event.target.value)}
+            sx={{ width: 260 }}
+          />
+          <Button type="submit" variant="outlined" disabled={pins.words.trim() === ''}>
             Pin
           </Button>
+          <Button onClick={pins.leave}>Leave it</Button>
         </Box>
       )}
     </Box>

@@ -328,13 +328,23 @@ function optionOf({ traces, stretches, chosen, unitSet, data, view, height }: Sc
     data: [],
     xAxisIndex: 0,
     yAxisIndex: 0,
-    markArea: chosen
-      ? {
-          silent: true,
-          itemStyle: { color: inkOf('--hp-band') },
-          data: [[{ xAxis: chosen.from_s }, { xAxis: chosen.to_s }]],
-        }
-      : undefined,
+    markArea: {
+      silent: true,
+      itemStyle: { color: inkOf('--hp-band') },
+      data: [
+        ...(chosen ? [[{ xAxis: chosen.from_s }, { xAxis: chosen.to_s }]] : []),
+        ...notes.flatMap(({ at_s, to_s }) =>
+          to_s === undefined
+            ? []
+            : [
+                [
+                  { xAxis: at_s, itemStyle: { color: inkOf('--mui-palette-warning-main'), opacity: 0.16 } },
+                  { xAxis: to_s },
+                ],
+              ],
+        ),
+      ],
+    },
     markLine: {
       symbol: ['none', 'none'],
       silent: true,

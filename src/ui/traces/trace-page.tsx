@@ -18,6 +18,7 @@ import { CurvePlot } from './curve-plot';
 import { TimePlot, type DrawnTrace } from './time-plot';
 import { Legend } from './legend';
 import { Pins } from './pins';
+import { usePins } from './use-pins';
 import { savePlot } from './save-plot';
 import { StretchEntry } from './stretch-entry';
 import type { PlotOption } from './use-chart';
@@ -50,8 +51,6 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
   );
   const [against, setAgainst] = useState<'input' | 'time'>(curves.length > 0 ? 'input' : 'time');
   const [chosen, setChosen] = useState<Stretch | null>(null);
-  const [moment, setMoment] = useState<number | null>(null);
-  const [words, setWords] = useState('');
   const [problem, setProblem] = useState('');
   const option = useRef<PlotOption>({});
   const keepOption = useCallback((next: PlotOption) => void (option.current = next), []);
@@ -85,15 +84,7 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
     if (answer.ok) setStored(answer.value);
     return answer.ok;
   };
-  const pin = async () => {
-    if (moment === null || words.trim() === '') return;
-    const note = { id: crypto.randomUUID(), at_s: Number(moment.toFixed(3)), words: words.trim() };
-    const all = [...stored.body.notes, note].sort((a, b) => a.at_s - b.at_s);
-    if (await write({ notes: all })) {
-      setWords('');
-      setMoment(null);
-    }
-  };
+  const pins = usePins(stored.body.notes, (notes) => write({ notes }), setProblem);
   const save = (kind: 'svg' | 'png') => void savePlot(option.current, stored.body.name, kind);
   useKeys([
     {
@@ -236,7 +227,7 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
               other={beside}
               stretches={stretches}
               chosen={chosen}
-              onMoment={setMoment}
+              onMoment={pins.press}
               onOption={keepOption}
             />
           )}
@@ -247,16 +238,7 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
           expected={expected.length > 0}
           other={other?.stored.body.name ?? null}
         />
-        {against === 'time' && (
-          <Pins
-            notes={stored.body.notes}
-            moment={moment}
-            words={words}
-            onWords={setWords}
-            onPin={() => void pin()}
-            onDrop={(id) => void write({ notes: stored.body.notes.filter((note) => note.id !== id) })}
-          />
-        )}
+        {against === 'time' && <Pins notes={stored.body.notes} pins={pins} />}
         <Box role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
           {problem}
         </Box>

@@ -5,6 +5,7 @@ import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { findJob, readRecord } from '@/server/jobs';
 import { listTechnicians } from '@/server/technicians';
+import { tracesOfJob } from '@/server/traces';
 import { JobSheet } from '@/ui/job/job-sheet';
 import type { Visit } from '@/ui/job/visit';
 
@@ -31,6 +32,7 @@ export default async function JobPage({ params }: Place) {
       visits={visits}
       retest={retestOf(whole, today())}
       technicians={await listTechnicians(db)}
+      traces={await tracesOfJob(db, id)}
     />
   );
 }

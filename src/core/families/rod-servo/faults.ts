@@ -60,7 +60,6 @@ export const faults: readonly Fault[] = [
     plain: 'The valve sticks: the brake comes on late and drags after release.',
     apply: moves((p, s) => ({
       crack_Pa: p.crack_Pa + 2 * BAR * s,
-      fullLift_Pa: p.fullLift_Pa + 2 * BAR * s,
       residual_N: p.residual_N + 180 * s,
     })),
     signs: { 'lever-back': 'short' },

@@ -14,7 +14,7 @@ export const parameters = [
   { id: 'stroke_m', name: 'Stroke', quantity: 'length' },
   { id: 'pushArea_m2', name: 'Piston area of the push-through', quantity: 'area' },
   { id: 'crack_Pa', name: 'Crack', quantity: 'pressure' },
-  { id: 'fullLift_Pa', name: 'Full lift of the valve', quantity: 'pressure' },
+  { id: 'liftRange_Pa', name: 'From crack to full lift', quantity: 'pressure' },
   { id: 'fullShare', name: 'Part of the vacuum that full lift brings to bear', quantity: 'percent' },
   { id: 'frontVolume_m3', name: 'Volume on the vacuum side', quantity: 'volume' },
   { id: 'rearVolume_m3', name: 'Volume on the working side', quantity: 'volume' },
@@ -82,7 +82,7 @@ export function healthy(profile: RodServoProfile): HealthyUnit {
     stroke_m: profile.stroke_m,
     pushArea_m2: profile.pushArea_m2 ?? 0,
     crack_Pa: profile.crack_Pa,
-    fullLift_Pa: profile.fullLift_Pa,
+    liftRange_Pa: profile.fullLift_Pa - profile.crack_Pa,
     fullShare: 1,
     frontVolume_m3: profile.frontVolume_m3,
     rearVolume_m3: profile.rearVolume_m3,
@@ -100,7 +100,7 @@ export function healthy(profile: RodServoProfile): HealthyUnit {
     ...none,
     effectiveArea_m2: limits.effectiveArea_fraction.value * profile.effectiveArea_m2,
     crack_Pa: limits.lift_Pa.value,
-    fullLift_Pa: limits.lift_Pa.value,
+    liftRange_Pa: limits.lift_Pa.value,
   };
   return { values: toVector(parameters, values), tolerances: toVector(parameters, tolerances) };
 }
@@ -120,7 +120,7 @@ export const logged = (profile: RodServoProfile) =>
 
 /** Part of the tank's vacuum that the valve brings to bear: none below crack, all of it from full lift on. */
 export const liftShare = (p: Parameters, input_Pa: number): number =>
-  Math.min(p.fullShare, Math.max(0, (input_Pa - p.crack_Pa) / Math.max(1, p.fullLift_Pa - p.crack_Pa)));
+  Math.min(p.fullShare, Math.max(0, (input_Pa - p.crack_Pa) / p.liftRange_Pa));
 
 /** Push of the piston before its spring and load give way, N. */
 const push_N = (p: Parameters, difference_Pa: number, input_Pa: number) =>
@@ -179,8 +179,8 @@ export function steady(vector: Vector, at: Vector): number[] {
   return [
     force_N,
     rod_N(p, 0, input_Pa),
-    p.crack_Pa + begin_Pa * (p.fullLift_Pa - p.crack_Pa),
-    p.crack_Pa + p.fullShare * (p.fullLift_Pa - p.crack_Pa),
+    p.crack_Pa + begin_Pa * p.liftRange_Pa,
+    p.crack_Pa + p.fullShare * p.liftRange_Pa,
     p.residual_N,
     reserve.force_N,
     reserve.tank_Pa,
@@ -267,7 +267,7 @@ export function named(v: Vector): Parameters {
     stroke_m: v[3]!,
     pushArea_m2: v[4]!,
     crack_Pa: v[5]!,
-    fullLift_Pa: v[6]!,
+    liftRange_Pa: v[6]!,
     fullShare: v[7]!,
     frontVolume_m3: v[8]!,
     rearVolume_m3: v[9]!,

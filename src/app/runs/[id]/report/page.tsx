@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/server/database';
 import { findRunWithRecord } from '@/server/reports';
+import { loggedIn } from '@/server/traces';
 import { Report } from '@/ui/report';
 
 interface Place {
@@ -10,7 +11,9 @@ interface Place {
 export const metadata = { title: 'Report' };
 
 export default async function ReportPage({ params }: Place) {
-  const found = await findRunWithRecord(await database(), (await params).id);
+  const db = await database();
+  const { id } = await params;
+  const found = await findRunWithRecord(db, id);
   if (!found) notFound();
-  return <Report record={found.record} run={found.run} />;
+  return <Report record={found.record} run={found.run} logged={await loggedIn(db, id)} />;
 }

@@ -1,0 +1,78 @@
+import { printQuantity } from '../quantities/print';
+import { printSentence } from '../quantities/sentence';
+import type { UnitSet } from '../quantities/units';
+import type { Stretch, TraceResult } from '../signals/analyse';
+import { cell, type Block, type Cell } from './document';
+import type { TraceRecord } from './trace-record';
+
+/** A trace of a run and what it was made to yield, without what is only drawn of it. */
+export interface LoggedTrace {
+  readonly record: TraceRecord;
+  readonly stretches: readonly Pick<Stretch, 'name' | 'from_s' | 'to_s' | 'results' | 'notes'>[];
+}
+
+/** What the traces of a run tell, beside the readings that the verdicts rest on. Nothing where nothing was logged. */
+export function loggedBlocks(traces: readonly LoggedTrace[], set: UnitSet): Block[] {
+  if (traces.length === 0) return [];
+  const telling = traces.filter(({ stretches }) => stretches.some(({ results }) => results.length > 0));
+  const silent = traces.filter((trace) => !telling.includes(trace));
+  const rows = telling.flatMap(({ record, stretches }) =>
+    stretches.flatMap(({ name, from_s, to_s, results, notes }) =>
+      results.map((result, i): Cell[] => [
+        cell(i === 0 ? `${record.name}, ${name.toLowerCase()}` : '', {
+          small:
+            i === 0
+              ? [
+                  `${from_s.toFixed(1)} to ${to_s.toFixed(1)} s`,
+                  ...notes.map((note) => printSentence(note, set)),
+                ]
+              : [],
+        }),
+        cell(result.name),
+        estimateCell(result, set),
+      ]),
+    ),
+  );
+  const seals = traces.map(({ record }) => `${record.name}: ${record.sha256.slice(0, 16)}`);
+  const marks = traces.flatMap(({ record }) =>
+    record.notes.map(({ at_s, to_s, words }) => ({
+      lead: `${record.name}, ${at_s.toFixed(1)}${to_s === undefined ? '' : ` to ${to_s.toFixed(1)}`} s:`,
+      text: words,
+    })),
+  );
+  return [
+    { kind: 'heading', text: 'Logged traces' },
+    {
+      kind: 'paragraph',
+      text: 'What the logger recorded while the steps were done. Limits here are for noise only, k = 2; a gauge’s own error is not in them, and no verdict above rests on them.',
+    },
+    ...(rows.length > 0
+      ? [
+          {
+            kind: 'table',
+            name: 'Logged traces',
+            columns: ['Trace', 'Result', 'Value ± U'],
+            widths: [36, 34, 30],
+            rows,
+          } as const,
+        ]
+      : []),
+    ...(silent.length > 0
+      ? [
+          {
+            kind: 'paragraph',
+            text: `Nothing was worked out of: ${silent.map(({ record }) => record.name).join('; ')}.`,
+          } as const,
+        ]
+      : []),
+    ...(marks.length > 0 ? [{ kind: 'list', items: marks } as const] : []),
+    { kind: 'paragraph', text: `Seals of the readings: ${seals.join('; ')}.` },
+  ];
+}
+
+function estimateCell({ estimate, quantity }: TraceResult, set: UnitSet): Cell {
+  if (estimate.told)
+    return cell(printQuantity(estimate.value, quantity, set, { u_SI: estimate.u, withU: true }));
+  const words = [estimate.why, estimate.wanted].flatMap((one) => (one ? [printSentence(one, set)] : []));
+  return cell('could not tell', { small: words });
+}
