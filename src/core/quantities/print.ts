@@ -1,4 +1,4 @@
-import { fromSI, unitFor, type Quantity, type UnitSet } from './units';
+import { fromSI, unitFor, type Quantity, type Unit, type UnitSet } from './units';
 
 /** How a value is printed. */
 export interface PrintOptions {
@@ -26,8 +26,9 @@ export function printQuantity(
   const unit = unitFor(quantity, set);
   const scale = unit.factor;
   const U = options.u_SI ? (2 * options.u_SI) / scale : null;
-  const places = U === null ? unit.places : placesFor(U);
-  const number = fixed(fromSI(value_SI, unit), places);
+  const value = fromSI(value_SI, unit);
+  const places = U === null ? usualPlaces(value, unit) : placesFor(U);
+  const number = fixed(value, places);
   const plusMinus = options.withU && U !== null ? ` ± ${fixed(U, places)}` : '';
   const suffix = options.bare || unit.symbol === '' ? '' : unit.symbol === '%' ? ' %' : ` ${unit.symbol}`;
   return `${number}${plusMinus}${suffix}`;
@@ -46,6 +47,10 @@ export function printDifference(
   const signed = value_SI > 0 && Number(text) !== 0 ? `+${text}` : text;
   return unit.symbol === '' ? signed : `${signed} ${unit.symbol}`;
 }
+
+/** A limit of 1.2 s is not one of 1 s. */
+const usualPlaces = (value: number, { places, finePlaces = places }: Unit): number =>
+  Math.abs(value) < 10 && !Number.isInteger(value) ? finePlaces : places;
 
 /** Decimal places that U (k = 2) deserves, between 0 and 6. */
 function placesFor(U: number): number {

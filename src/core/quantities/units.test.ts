@@ -64,6 +64,11 @@ describe('printing in each unit set', () => {
     expect(printQuantity(value, quantity, set)).toBe(text),
   );
   test('never more than six decimals, however small U is', () => {
+    expect([1.2, 8, 12.4].map((t) => printQuantity(t, 'duration', 'mixed'))).toEqual([
+      '1.2 s',
+      '8 s',
+      '12 s',
+    ]);
     expect(printQuantity(1e5, 'pressure', 'mixed', { u_SI: 1e-9 })).toBe('1.000000 bar');
   });
   test('a large U leaves no decimals, and a bare value no unit', () => {

@@ -40,6 +40,8 @@ export interface Unit {
   readonly aliases?: readonly string[];
   /** Decimal places when nothing is known of the uncertainty. */
   readonly places: number;
+  /** Decimal places of a value below ten that is no whole number, where it deserves more of them. */
+  readonly finePlaces?: number;
 }
 
 const FLUID: readonly Quantity[] = ['pressure', 'depression', 'barometer'];
@@ -110,7 +112,7 @@ export const UNITS = {
     aliases: ['f', 'degf'],
     places: 0,
   },
-  s: { symbol: 's', factor: 1, measures: ['duration'], aliases: ['sec'], places: 0 },
+  s: { symbol: 's', factor: 1, measures: ['duration'], aliases: ['sec'], places: 0, finePlaces: 1 },
   min: { symbol: 'min', factor: 60, measures: ['duration'], places: 1 },
   ratio: { symbol: '', factor: 1, measures: ['ratio'], aliases: [':1'], places: 2 },
   percent: { symbol: '%', factor: 0.01, measures: ['percent'], places: 1 },

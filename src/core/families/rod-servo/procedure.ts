@@ -3,7 +3,7 @@ import type { Rig } from '../../twin/family';
 import { fluidAfter, fluidLook, look, readingOn, safeItems, stoppingAt, zeroItems } from '../bench-items';
 import { ports } from './ports';
 import type { RodServoProfile } from './profile';
-import type { ReadingId } from './twin';
+import { APPLICATION_S, type ReadingId } from './twin';
 
 const reading = (
   id: string,
@@ -216,8 +216,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
     {
       id: 'reserve',
       title: 'Reserve: source off',
-      instruction:
-        'Tank full, then shut the source and read it. Apply to the pressure named, read the force, let go fully; again and again.',
+      instruction: `Tank full, then shut the source and read it. Apply to the pressure named, read the force, let go fully; again every ${APPLICATION_S} s.`,
       cautions: ['moving-rod'],
       vacuum: 'off',
       needs: ['full'],

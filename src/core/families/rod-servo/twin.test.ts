@@ -102,13 +102,16 @@ describe('the twin', () => {
       ),
     );
   });
-  test('the n-th application is the first one on the tank that those before left', () => {
+  test('the n-th application is the first one on what those before left, less ten seconds of leak', () => {
+    const leaking = withParameters({ leak_m3PerSPa: 40 * named(unit).leak_m3PerSPa });
     fc.assert(
       fc.property(vacuum, fc.integer({ min: 1, max: 8 }), (supply_Pa, applications) => {
-        const left = at('tankUsed', { input_Pa: 12 * BAR, supply_Pa, applications });
-        const next = at('reserveForce', { input_Pa: 12 * BAR, supply_Pa, applications: applications + 1 });
+        const input_Pa = 12 * BAR;
+        const used = at('tankUsed', { input_Pa, supply_Pa, applications }, leaking);
+        const left = at('tankLeft', { supply_Pa: used, elapsed_s: 10 }, leaking);
+        const next = at('reserveForce', { input_Pa, supply_Pa, applications: applications + 1 }, leaking);
         expect(next).toBeCloseTo(
-          at('reserveForce', { input_Pa: 12 * BAR, supply_Pa: left, applications: 1 }),
+          at('reserveForce', { input_Pa, supply_Pa: left, applications: 1 }, leaking),
           6,
         );
         expect(left).toBeLessThanOrEqual(supply_Pa);

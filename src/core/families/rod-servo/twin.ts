@@ -63,6 +63,9 @@ const LIMIT_ROOM = { barometer_Pa: 101_325, temperature_K: 293.15 };
 /** An application is timed to 90 % of the full force, a release to the last 10 %. */
 export const TIMED = { low: 0.1, high: 0.9 } as const;
 
+/** Pace of the reserve test, which its step names: one application in so many seconds. */
+export const APPLICATION_S = 10;
+
 const wholeVolume_m3 = ({
   tank_m3,
   frontVolume_m3,
@@ -175,7 +178,8 @@ export function steady(vector: Vector, at: Vector): number[] {
   const tank_Pa = Math.min(Math.max(0, supply_Pa), barometer_Pa);
   const force_N = rod_N(p, liftShare(p, input_Pa) * tank_Pa, input_Pa);
   const begin_Pa = tank_Pa > 0 ? Math.min(1, p.preload_N / (p.effectiveArea_m2 * tank_Pa)) : 1;
-  const reserve = reserveOf(p, tank_Pa, input_Pa, barometer_Pa, count);
+  const room = { barometer_Pa, temperature_K };
+  const reserve = reserveOf(p, tank_Pa, input_Pa, room, count);
   return [
     force_N,
     rod_N(p, 0, input_Pa),
@@ -184,27 +188,37 @@ export function steady(vector: Vector, at: Vector): number[] {
     p.residual_N,
     reserve.force_N,
     reserve.tank_Pa,
-    depressionAfter_Pa(tank_Pa, elapsed_s, {
-      conductance_m3PerSPa: p.leak_m3PerSPa,
-      volume_m3: wholeVolume_m3(p),
-      barometer_Pa,
-      temperature_K,
-    }),
+    leakedTo_Pa(p, tank_Pa, elapsed_s, room),
     pullDown_s(p, tank_Pa, barometer_Pa, temperature_K),
     ...timesOf(p, tank_Pa, input_Pa, barometer_Pa, temperature_K),
   ];
 }
 
-/** Force of the n-th application since the source stopped, and the tank behind it. */
-function reserveOf(p: Parameters, tank_Pa: number, input_Pa: number, barometer_Pa: number, count: number) {
+/** Force of the n-th application since the source stopped, and the tank behind it: it leaks from one to the next. */
+function reserveOf(p: Parameters, tank_Pa: number, input_Pa: number, room: Room, count: number) {
+  const { barometer_Pa } = room;
   let [left_Pa, force_N] = [tank_Pa, 0];
   for (let i = 0; i < count; i += 1) {
+    if (i > 0) left_Pa = leakedTo_Pa(p, left_Pa, APPLICATION_S, room);
     const made = stroke(p, left_Pa, input_Pa, barometer_Pa);
     force_N = made.force_N;
     left_Pa = depressionAfterStroke_Pa(left_Pa, made.unit, barometer_Pa);
   }
   return { force_N, tank_Pa: left_Pa };
 }
+
+interface Room {
+  readonly barometer_Pa: number;
+  readonly temperature_K: number;
+}
+
+/** Tank vacuum after a time with nothing done. */
+const leakedTo_Pa = (p: Parameters, tank_Pa: number, time_s: number, room: Room) =>
+  depressionAfter_Pa(tank_Pa, time_s, {
+    conductance_m3PerSPa: p.leak_m3PerSPa,
+    volume_m3: wholeVolume_m3(p),
+    ...room,
+  });
 
 /** Time to the mark; where the source does not reach it, none can be said and the mark is taken as far as it does. */
 function pullDown_s(p: Parameters, tank_Pa: number, barometer_Pa: number, temperature_K: number): number {
