@@ -4,30 +4,32 @@ import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/ind
 import { instrumentsOf, zeroGate } from '../src/core/procedure/measured-item';
 import { rehearse, seeded, type BenchTruth } from '../src/core/procedure/rehearse';
 import { nextAction, reduceRun, type Action } from '../src/core/procedure/run';
+import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
 import type { App } from './app';
 
-const family = FAMILIES['remote-vacuum'];
-
 /** Puts a profile with short waits on the shelf, takes in a unit of it and starts its test. */
-export async function newRun(
+export const newRun = (app: App, tag: string, change: Partial<RemoteVacuumProfile> = {}) =>
+  runOn(app, tag, 'Tollan RV-230', { settle_s: 1, hold_s: 20, ...change });
+
+/** The same of any profile of the demo, by its name. */
+export async function runOn(
   app: App,
   tag: string,
-  change: Partial<RemoteVacuumProfile> = {},
+  name: string,
+  change: object,
 ): Promise<{ job: Stored<Job>; run: StoredRun }> {
   const profiles = await app.get<StoredProfile[]>('/profiles');
-  const base = profiles.find(({ body }) => body.name === 'Tollan RV-230')!.body;
+  const base = profiles.find(({ body }) => body.name === name)!;
   const profile = await app.post<Stored<unknown>>('/profiles', {
-    ...base,
+    ...base.body,
     name: `${tag} profile`,
-    settle_s: 1,
-    hold_s: 20,
     ...change,
   });
   const job = await app.post<Stored<Job>>('/jobs', {
     tag,
-    kind: 'remote-vacuum',
+    kind: base.kind,
     profileId: profile.id,
     from: 'Quay tug 9',
     complaint: 'Made for a test',
@@ -53,7 +55,8 @@ export class Technician {
     runId: string,
     change: Partial<BenchTruth> = {},
   ): Promise<Technician> {
-    const { context } = await app.get<StoredRun>(`/runs/${runId}`);
+    const { context, kind } = await app.get<StoredRun>(`/runs/${runId}`);
+    const family = FAMILIES[kind];
     const truth: BenchTruth = {
       parameters: family.healthy(context.profile).values,
       supply_Pa: 20 * 3386.389,
@@ -80,9 +83,10 @@ export class Technician {
   }
 
   /** Types what the gauge of an item shows, in the bench's usual units. */
-  reading(itemId: string, quantity: 'pressure' | 'depression'): string {
+  reading(itemId: string, quantity: Quantity): string {
     const value = this.shown.get(itemId)!;
-    return quantity === 'pressure' ? (value / 1e5).toFixed(2) : `${(value / 3386.389).toFixed(1)} inHg`;
+    if (quantity === 'depression') return `${(value / 3386.389).toFixed(1)} inHg`;
+    return quantity === 'pressure' ? (value / 1e5).toFixed(2) : value.toFixed(1);
   }
 
   /**
@@ -101,7 +105,7 @@ export class Technician {
       await expect(this.page.getByText(action.item.prompt).first()).toBeVisible();
       await expect(field).toBeFocused();
       await keyboard.press('Control+A');
-      await keyboard.type(this.reading(action.item.id, action.item.quantity as 'pressure'));
+      await keyboard.type(this.reading(action.item.id, action.item.quantity));
       await keyboard.press('Enter');
     } else if (action.kind === 'item' && action.item.kind === 'observation') {
       const answer = this.truth.signs[action.item.id] ?? 'good';

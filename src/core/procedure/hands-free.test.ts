@@ -1,6 +1,6 @@
 /** @jest-environment node */
-import { contextWith } from '../scenarios/bench';
-import { captureNow, type LivePorts } from './hands-free';
+import { benchOf, contextWith } from '../scenarios/bench';
+import { captureNow, readyFor, type LivePorts } from './hands-free';
 import { liveByGauges } from './live';
 import { findItem, type ReadingItem } from './procedure';
 
@@ -91,5 +91,31 @@ describe('what is live by the gauges', () => {
   });
   test('where they do not read, it stands as captured', () => {
     expect(liveByGauges(known, {})).toEqual(known);
+  });
+});
+
+describe('a servo that acts on a rod', () => {
+  const { procedure: steps } = benchOf('rod-servo').contextWith();
+  const of = (id: string) => findItem(steps, id)!.item as ReadingItem;
+  const shown = (bar: number, force_N: number, settled = true): LivePorts => ({
+    input: { value: bar * BAR, settled, step: 0.05 * BAR },
+    output: { value: force_N, settled, step: 1 },
+    supply: { value: 20 * INHG, settled: true, step: 0.1 * INHG },
+  });
+  test('where force begins is captured as the load cell moves, still or not', () => {
+    expect(captureNow(of('begin.input'), shown(1.9, 3, false))).toBe(false);
+    expect(captureNow(of('begin.input'), shown(2.1, 30, false))).toBe(true);
+  });
+  test('a force is captured with its pressure at the aim, and never by itself where a stopwatch is read', () => {
+    expect(captureNow(of('force.1.output'), shown(3, 255))).toBe(true);
+    expect(captureNow(of('force.1.output'), shown(6, 800))).toBe(false);
+    expect(captureNow(of('apply.time'), shown(12, 1200))).toBe(false);
+  });
+  test('each application of the reserve is one of its own: the fluid is let go between two', () => {
+    const next = of('reserve.2');
+    expect(readyFor(next, shown(12, 1100))).toBe(false);
+    expect(readyFor(next, shown(0.3, 0))).toBe(true);
+    expect(captureNow(next, shown(12, 1100))).toBe(true);
+    expect(readyFor(of('force.1.output'), shown(12, 1100))).toBe(true);
   });
 });

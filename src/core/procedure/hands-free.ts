@@ -16,6 +16,10 @@ const NEAR_AIM = 0.03;
 const ZERO_STEPS = 10;
 /** The working side has moved when it is below the supply by this part of it. */
 const MOVED_PART = 0.04;
+/** An output has begun when its gauge stands so many readable steps above zero. */
+const BEGUN_STEPS = 8;
+/** Between two applications the input falls below this part of its aim. */
+const LET_GO_PART = 0.2;
 /** The working side is taken for empty of vacuum below this part of the supply. */
 const EMPTY_PART = 0.02;
 
@@ -25,10 +29,11 @@ const EMPTY_PART = 0.02;
  */
 export function captureNow(item: ReadingItem, ports: LivePorts): boolean {
   const own = ports[item.port];
-  if (!own || item.measures === 'switchCloses') return false;
-  const { input, supply, activation } = ports;
+  if (!own || item.moment === 'by-hand') return false;
+  const { input, output, supply, activation } = ports;
   if (item.measures === 'zero') return own.settled && Math.abs(own.value) <= ZERO_STEPS * own.step;
-  if (item.measures === 'crackInput')
+  if (item.moment === 'output-begins') return Boolean(output && output.value > BEGUN_STEPS * output.step);
+  if (item.moment === 'working-side-moves')
     return Boolean(
       supply &&
       activation &&
@@ -36,7 +41,7 @@ export function captureNow(item: ReadingItem, ports: LivePorts): boolean {
       supply.value - activation.value > Math.max(3 * activation.step, MOVED_PART * supply.value),
     );
   if (!own.settled) return false;
-  if (/^runout/.test(item.measures) || item.measures === 'fullActivation')
+  if (item.moment === 'working-side-empty')
     return Boolean(
       supply && activation && activation.value <= Math.max(3 * activation.step, EMPTY_PART * supply.value),
     );
@@ -48,3 +53,7 @@ export function captureNow(item: ReadingItem, ports: LivePorts): boolean {
   // A reading that goes with an input is worth nothing while the input is elsewhere.
   return !input || (input.settled && atAim(input.value));
 }
+
+/** Whether the hand has done what must come before a reading can be captured by itself: let go since the one before. */
+export const readyFor = ({ moment, target_Pa }: ReadingItem, { input }: LivePorts): boolean =>
+  moment !== 'next-application' || Boolean(input && input.value < LET_GO_PART * (target_Pa ?? 0));

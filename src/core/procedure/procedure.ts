@@ -10,6 +10,18 @@ const SI = z.number();
 export const sourceStateSchema = z.enum(['on', 'off']);
 export type SourceState = z.infer<typeof sourceStateSchema>;
 
+/**
+ * The moment that a reading asks for, where it is not simply that gauges stand still at the aim. 'by-hand': only a
+ * meter or an eye tells it.
+ */
+const MOMENTS = [
+  'by-hand',
+  'working-side-moves',
+  'working-side-empty',
+  'output-begins',
+  'next-application',
+] as const;
+
 const readingItemSchema = z.strictObject({
   kind: z.literal('reading'),
   id: name,
@@ -33,6 +45,7 @@ const readingItemSchema = z.strictObject({
   elapsed_s: SI.optional(),
   /** Full applications made since the source was stopped, this one among them. */
   applications: z.int().min(1).max(100).optional(),
+  moment: z.enum(MOMENTS).optional(),
   /** Only these gauges of the port (tags): a vented zero is read on each. */
   gauge: name.optional(),
   /** The step goes on only when the reading is this close to zero: a pressure hazard is never ticked away. */

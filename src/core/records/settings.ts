@@ -71,12 +71,12 @@ export const settingsSchema = z
   .refine(
     (s) =>
       ![s.captureKey, s.strikeKey].some((k) =>
-        /^[\w.,−+ -]$|^(Enter|Tab|Escape|Backspace|F2|F4|F7)$/.test(k),
+        /^[\w.,−+ -]$|^(Enter|Tab|Escape|Backspace|F2|F3|F4|F6|F7|F10)$/.test(k),
       ),
     {
       path: ['captureKey'],
       message:
-        'Choose keys that type nothing and do nothing else here: F6, F8, F9 or a foot-switch set to one of F13 to F24.',
+        'Choose keys that type nothing and do nothing else here: F8, F9 or a foot-switch set to one of F13 to F24.',
     },
   );
 

@@ -4,7 +4,7 @@ import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { checkCapture } from '@/core/procedure/check-capture';
-import { captureNow, type LivePorts } from '@/core/procedure/hands-free';
+import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
 import type { ReadingItem } from '@/core/procedure/procedure';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
@@ -127,7 +127,9 @@ export function ReadingBar(props: ReadingBarProps) {
   };
 
   const tried = useRef(false);
-  const due = handsFree && live !== undefined && livePorts !== null && captureNow(item, livePorts);
+  const [ready, setReady] = useState(false);
+  if (!ready && livePorts && readyFor(item, livePorts)) setReady(true);
+  const due = ready && handsFree && live !== undefined && livePorts !== null && captureNow(item, livePorts);
   const take = useRef(() => undefined as void);
   useEffect(() => {
     take.current = () => void capture(live!, false);

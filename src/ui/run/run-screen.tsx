@@ -106,7 +106,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     ...(withCurve
       ? [
           {
-            key: 'F8',
+            key: 'F10',
             label: 'The unit’s drawing in place of its curve, and back',
             run: () => setDrawing((on) => !on),
             inFields: true,
@@ -139,7 +139,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
       ? [
           {
             label: curveShown ? 'Drawing' : 'Curve',
-            key: 'F8',
+            key: 'F10',
             run: () => setDrawing((on) => !on),
           },
         ]

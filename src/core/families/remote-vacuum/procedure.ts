@@ -42,6 +42,7 @@ const row = (id: string, target_Pa: number, measures: ReadingId, more: Partial<R
 
 /** A hose that closes up lets the supply fall only while the unit draws air: the reading under load is the one that counts. */
 const UNDER_LOAD = { sourceFrom: 'full.supply' };
+const AT_RUNOUT = { moment: 'working-side-empty' } as const;
 
 /** Time after release at which the residual is read, s (handbook 8.1). */
 const RESIDUAL_WAIT_S = 5;
@@ -80,7 +81,9 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
                 'closed',
                 'Closed',
               ]),
-              reading('switch.input', 'input', 'switchCloses', 'Read the input as the contacts close.'),
+              reading('switch.input', 'input', 'switchCloses', 'Read the input as the contacts close.', {
+                moment: 'by-hand',
+              }),
             ],
           } satisfies Step,
         ]
@@ -156,6 +159,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
           'input',
           'crackInput',
           'Raise slowly: read the input as the activation gauge first moves.',
+          { moment: 'working-side-moves' },
         ),
         ...profile.ratioInputs_Pa.flatMap((target_Pa, i) =>
           row(`ratio.${i + 1}`, target_Pa, 'output', UNDER_LOAD),
@@ -185,10 +189,19 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
           'input',
           'runoutInput',
           'Go on up: read the input as activation reaches zero or stops falling.',
-          UNDER_LOAD,
+          { ...UNDER_LOAD, ...AT_RUNOUT },
         ),
-        reading('runout.output', 'output', 'runoutOutput', 'Read the output there.', UNDER_LOAD),
-        reading('runout.activation', 'activation', 'fullActivation', 'Read the activation port there.'),
+        reading('runout.output', 'output', 'runoutOutput', 'Read the output there.', {
+          ...UNDER_LOAD,
+          ...AT_RUNOUT,
+        }),
+        reading(
+          'runout.activation',
+          'activation',
+          'fullActivation',
+          'Read the activation port there.',
+          AT_RUNOUT,
+        ),
       ],
     },
     {

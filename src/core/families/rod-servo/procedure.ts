@@ -154,6 +154,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
           'input',
           'beginInput',
           'Raise slowly: read the fluid pressure as the load cell first moves.',
+          { moment: 'output-begins' },
         ),
         ...profile.forceInputs_Pa.flatMap((target_Pa, i) => row(`force.${i + 1}`, target_Pa, 'output')),
       ],
@@ -228,6 +229,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
             target_Pa: profile.fullInput_Pa,
             sourceFrom: 'reserve.supply',
             applications: i + 1,
+            moment: 'next-application',
           }),
         ),
         reading('reserve.end', 'supply', 'tankUsed', 'Read what is left in the tank.', {
