@@ -70,6 +70,8 @@ async function main() {
       Run: `/runs/${half.runs[0]!.id}`,
       Report: `/runs/${whole.runs[0]!.id}/report`,
       Shelf: '/shelf',
+      Traces: '/traces',
+      'Read a log': '/traces/new',
       Settings: '/shelf/settings',
     };
     for (const [name, where] of Object.entries(places)) {

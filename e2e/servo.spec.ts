@@ -1,8 +1,10 @@
 import { FAMILIES } from '../src/core/families/registry';
-import { expect, test } from './app';
+import type { StoredRun } from '../src/core/records/views';
+import { App, expect, test } from './app';
 import { runOn, Technician } from './technician';
 
 const family = FAMILIES['rod-servo'];
+const BAR = 1e5;
 const SHORT = { hold_s: 10, standing_s: 10 };
 
 test('a servo with a torn piston, by keyboard: cautions, drawing, force curve, stopwatch, reserve, report', async ({
@@ -51,4 +53,58 @@ test('a profile of another kind of unit is begun from its own typical figures', 
   await page.getByLabel('Full lift of the valve, bar').fill('7,5');
   await page.getByRole('button', { name: /Save/ }).click();
   await expect(page.getByRole('cell', { name: 'Varnholt Bargee 4' })).toBeVisible();
+});
+
+test('a servo on the simulated bench, hands-free: the force is read by the load cell, the stopwatch by hand', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const app = await App.start({ demo: true, live: true });
+  try {
+    const { run } = await runOn(app, 'SERVO-LIVE', 'Tollan Lighter RS-12', SHORT);
+    const hands = async (change: object) =>
+      expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
+    const bench = await Technician.at(app, page, run.id);
+    await page.goto(`${app.url}/runs/${run.id}`);
+    await expect(page.getByText('Simulated bench reads')).toBeVisible();
+    await page.getByRole('button', { name: 'Put this unit on it' }).click();
+    await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
+    await page.keyboard.press('F3');
+    for (;;) {
+      const { action, count } = await bench.next();
+      const item = action.kind === 'item' ? action.item : null;
+      if (item?.id === 'force.2.input') break;
+      if (action.kind === 'source') await hands({ valve: action.vacuum === 'on' ? 'open' : 'shut' });
+      if (item?.kind === 'wait') {
+        await expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
+        continue;
+      }
+      if (item?.kind !== 'reading' || item.port === 'clock') {
+        await bench.doNext(true);
+        continue;
+      }
+      if (item.moment === 'output-begins') await hands({ handle_Pa: 4 * BAR, pull_PaPerS: 0.3 * BAR });
+      else if (item.measures === 'input') await hands({ handle_Pa: item.target_Pa, pull_PaPerS: 4 * BAR });
+      else if (item.measures === 'supply') await hands({ handle_Pa: 0, pull_PaPerS: 10 * BAR });
+      await expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
+    }
+    const { context, events } = await app.get<StoredRun>(`/runs/${run.id}`);
+    const captured = (id: string) =>
+      events.findLast((event) => event.type === 'captured' && event.item === id) as {
+        value_SI: number;
+        instrument: string;
+        typed: string;
+      };
+    expect(captured('pull.time')).toMatchObject({ instrument: 'W-61' });
+    expect(captured('pull.time').typed).not.toBe('');
+    const force = captured('force.1.output');
+    expect(force).toMatchObject({ instrument: 'L-51', typed: '' });
+    const [input, supply] = ['force.1.input', 'force.supply'].map((id) => captured(id).value_SI);
+    const { barometer_Pa, temperature_K } = context.conditions;
+    const inputs = [input!, supply!, barometer_Pa, temperature_K, 0, 0];
+    const expected = family.steady(family.healthy(context.profile).values, inputs)[0]!;
+    expect(Math.abs(force.value_SI - expected)).toBeLessThan(0.05 * expected + 10);
+  } finally {
+    await app.end();
+  }
 });

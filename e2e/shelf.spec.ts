@@ -81,9 +81,9 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
     await page.getByRole('option', { name: 'psi and inHg' }).click();
     await page.getByLabel('Altitude, m').fill('1 600');
     await page.getByLabel('Capture key').focus();
-    await page.keyboard.press('F6');
+    await page.keyboard.press('F11');
     await page.getByLabel('Strike key').focus();
-    await page.keyboard.press('F6');
+    await page.keyboard.press('F11');
     await page.getByRole('button', { name: /Save the settings/ }).click();
     await expect(page.getByText('The capture key and the strike key must differ.')).toBeVisible();
     await page.getByLabel('Strike key').focus();
@@ -92,12 +92,12 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
     await expect(page.getByText('Saved.')).toBeVisible();
     await expect(page.getByText('24.7 inHg')).toBeVisible();
     const { body } = await app.get<Stored<Settings>>('/settings');
-    expect(body).toMatchObject({ unitSet: 'imperial', altitude_m: 1600, captureKey: 'F6' });
+    expect(body).toMatchObject({ unitSet: 'imperial', altitude_m: 1600, captureKey: 'F11' });
     await page.goto(app.url);
     await page.getByRole('link', { name: 'Go on' }).click();
     await expect(page.getByText(/Expect 1044 psi/)).toBeVisible();
     await page.locator('#reading').fill('1044');
-    await page.keyboard.press('F6');
+    await page.keyboard.press('F11');
     await expect(page.getByRole('list', { name: 'Tape' }).getByText(/Out 104\d ± \d+ psi/)).toBeVisible();
   } finally {
     await app.end();

@@ -16,7 +16,8 @@ import { foreignRequest } from './loopback';
 import { addJob, findJob, replaceJob } from './jobs';
 import { MIGRATION_NAMES } from './migrations';
 import { appendEvent, findRun, openRuns, startRun } from './runs';
-import { addProfile, listInstruments, readSettings, writeSettings } from './shelf';
+import { portChoices } from './instrument-choices';
+import { addProfile, listInstruments, listProfiles, readSettings, writeSettings } from './shelf';
 
 let folder: string;
 let db: Knex;
@@ -225,5 +226,51 @@ describe('who may ask', () => {
     ['127.0.0.1:3000', 'null', false],
   ])('host %s, origin %s: %s', (host, origin, allowed) => {
     expect(foreignRequest(host, origin) === null).toBe(allowed);
+  });
+});
+
+describe('units of another family', () => {
+  const profileOf = async (kind: string) => (await listProfiles(db)).find((one) => one.kind === kind)!;
+  const intake = async (kind: 'remote-vacuum' | 'rod-servo', profileKind: string) => ({
+    tag: 'MIXED',
+    kind,
+    profileId: (await profileOf(profileKind)).id,
+    from: '',
+    complaint: '',
+    fluid: 'unknown' as const,
+    promisedOn: null,
+  });
+  test('a job whose kind is not its profile’s is refused at the field', async () => {
+    const refused = await addJob(db, await intake('remote-vacuum', 'rod-servo'), NOW);
+    expect(refused).toMatchObject({
+      ok: false,
+      why: { fields: { profileId: 'That profile is of another kind of unit.' } },
+    });
+  });
+  test('its rig takes from a port only the gauges that read what is read there', async () => {
+    const job = await addJob(db, await intake('rod-servo', 'rod-servo'), NOW);
+    if (!job.ok) throw new Error(job.why.message);
+    const run = await startRun(db, job.value.id, NOW);
+    if (!run.ok) throw new Error(run.why.message);
+    const tags = Object.fromEntries(
+      Object.entries(run.value.context.rig).map(([port, gauges]) => [port, gauges.map(({ tag }) => tag)]),
+    );
+    expect(tags).toEqual({ input: ['G-11', 'G-12'], output: ['L-51'], supply: ['V-31'], clock: ['W-61'] });
+    expect(run.value.context.procedure.id).toBe('rod-servo-bench');
+  });
+  test('the demo’s servo loses its tank by the non-return valve, and the run says so', async () => {
+    const lorry = (await listJobs(db)).find(({ body }) => body.tag === 'GF-0422')!;
+    const run = (await findRun(db, lorry.runs[0]!.id))!;
+    const { results, assessment } = judgedRun(run);
+    expect(assessment.call).toBe('faulty');
+    const failing = results.filter(({ verdict }) => verdict === 'fails').map((one) => one.id);
+    expect(failing).toEqual(expect.arrayContaining(['line-clamped', 'static-loss', 'standing-loss']));
+    expect(results.find((one) => one.id === 'full-force')!.verdict).toBe('meets');
+  });
+  test('ports that families share are offered under both names', () => {
+    const choices = new Map(portChoices().map(({ value, label }) => [value, label]));
+    expect(choices.get('output')).toBe('Fluid out / Rod force');
+    expect(choices.get('activation')).toBe('Activation');
+    expect(choices.get('clock')).toBe('Stopwatch');
   });
 });

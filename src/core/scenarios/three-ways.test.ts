@@ -4,8 +4,8 @@ import { detectLayout } from '../signals/csv/detect';
 import { LogReader } from '../signals/csv/reader';
 import type { Trace } from '../signals/trace';
 import { printSentence } from '../quantities/sentence';
-import { recordBench } from '../twin/recording';
-import { bench, faultyTruth, truthWith } from './bench';
+import { recordBench, reserveTest } from '../twin/recording';
+import { bench, benchOf, faultyTruth, truthWith } from './bench';
 import { BAR, benchTrace, family, INHG, profile, ROOM, WHOLE_TEST } from './traces';
 
 const about: About = {
@@ -83,6 +83,52 @@ describe('the same unit typed, on the live bench and from a file', () => {
     expect(Math.abs(typed.byId('vacuum-loss-released').value! - loss.value)).toBeLessThan(
       2 * Math.hypot(typed.byId('vacuum-loss-released').u!, loss.u) + 0.08 * loss.value,
     );
+  });
+});
+
+describe('the same servo typed, on the live bench and from a file', () => {
+  const servo = benchOf('rod-servo');
+  const known: About = { ...ROOM, unit: servo.family.logged(servo.profile) };
+  const SCRIPT = reserveTest({ input_Pa: 12 * BAR, applications: 9 });
+  const SERVO_LOGGER = { seed: 23, rate_Hz: 50, pressureNoise_Pa: 3000, vacuumNoise_Pa: 80, forceNoise_N: 2 };
+  /** Pressures in psi, force in lbf, vacuum in inHg: another logger's units. */
+  function throughImperial({ time_s, channels }: Trace): Trace {
+    const factors = { pressure: 6894.757, force: 4.448222, depression: INHG } as const;
+    const lines = Array.from(time_s, (t, i) =>
+      [
+        t.toFixed(3),
+        ...channels.map(({ quantity, values }) =>
+          (values[i]! / factors[quantity as keyof typeof factors]).toFixed(3),
+        ),
+      ].join(','),
+    );
+    const text = ['Time (s),Fluid in (psi),Rod force (lbf),Vacuum supply (inHg)', ...lines, ''].join('\n');
+    const found = detectLayout(text.slice(0, 60_000));
+    if (!found.ok) throw new Error(found.why);
+    const ports = ['input', 'output', 'supply'];
+    const columns = found.layout.columns.map((column, i) => ({ ...column, port: ports[i]! }));
+    const reader = new LogReader({ ...found.layout, columns }, ROOM.barometer_Pa);
+    reader.push(new TextEncoder().encode(text));
+    return reader.finish().trace;
+  }
+  test.each([
+    ['healthy', servo.truthWith()],
+    ['torn piston', servo.faultyTruth('torn-piston', 0.6)],
+    ['sticking valve', servo.faultyTruth('valve-sticking', 0.7)],
+  ] as const)('%s: where force begins, full force and area agree', (_name, truth) => {
+    const typed = servo.bench(truth);
+    const live = recordBench(servo.family, truth.parameters, 20 * INHG, ROOM, SCRIPT, SERVO_LOGGER);
+    const [analysis, file] = [analyse(live, known), analyse(throughImperial(live), known)];
+    for (const [result, id, part] of [
+      // In a pull of 12 s the force comes some tenths of a second behind the pressure.
+      ['force-begins', 'force-begins', 0.12],
+      ['full-force', 'full-force', 0.02],
+      ['effective-area', 'effective-area', 0.02],
+    ] as const) {
+      const [a, b, c] = [typed.byId(result), estimateOf(analysis, id), estimateOf(file, id)];
+      expect(Math.abs(a.value! - b.value)).toBeLessThan(2 * Math.hypot(a.u!, b.u) + part * a.value!);
+      expect(Math.abs(b.value - c.value)).toBeLessThan(2 * Math.hypot(b.u, c.u) + 2e-3 * b.value);
+    }
   });
 });
 

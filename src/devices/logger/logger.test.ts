@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import { createServer, connect, type Server } from 'node:net';
+import { FAMILIES } from '@/core/families/registry';
 import type { LoggerStatus } from '@/core/records/live';
 import { LoggerClient, type LoggerSample } from './client';
 import { catalogueText, Lines, parseCatalogue, parseSample, sampleText } from './protocol';
@@ -41,6 +42,32 @@ describe('the protocol', () => {
     expect(lines.push(',4\n\n')).toEqual(['#3,4']);
     expect(lines.push('x'.repeat(5000))).toBeNull();
     expect(lines.push('ok\n')).toEqual(['ok']);
+  });
+});
+
+describe('the simulated bench with a servo on it', () => {
+  const servo = FAMILIES['rod-servo'];
+  const unit = { ...TYPICAL_BENCH, kind: 'rod-servo' as const, profile: servo.typical, noise_steps: 0 };
+  const place = (tag: string) => TYPICAL_BENCH.gauges.findIndex((gauge) => gauge.tag === tag);
+  test('the load cell reads its force, and gauges that it has no place for lie vented', () => {
+    const bench = new SimBench(unit);
+    bench.set({ valve: 'open' });
+    bench.advance(60, 0.1, () => undefined);
+    bench.set({ handle_Pa: 9 * BAR, pull_PaPerS: 3 * BAR });
+    bench.advance(15, 0.1, () => undefined);
+    const shown = bench.read();
+    const tank_Pa = shown[place('V-31')]!;
+    // Full lift at 8 bar: (Δp·0.02 − 100)/(1 + 2/60).
+    expect(shown[place('L-51')]).toBeCloseTo((tank_Pa * 0.02 - 100) / (1 + 2 / 60), -1);
+    expect(shown[place('G-11')]! / BAR).toBeCloseTo(9, 1);
+    expect([place('G-21'), place('G-22'), place('V-41')].map((i) => shown[i])).toEqual([0, 0, 0]);
+  });
+  test('with a remote unit on it the load cell lies idle', () => {
+    const bench = new SimBench({ ...TYPICAL_BENCH, noise_steps: 0 });
+    bench.set({ handle_Pa: 20 * BAR, pull_PaPerS: 20 * BAR });
+    bench.advance(4, 0.1, () => undefined);
+    expect(bench.read()[place('L-51')]).toBe(0);
+    expect(bench.read()[place('G-22')]! / BAR).toBeCloseTo(20, 0);
   });
 });
 
