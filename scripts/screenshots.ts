@@ -4,6 +4,15 @@ import type { StoredTrace } from '../src/server/traces';
 import { App } from '../e2e/app';
 import config from '../playwright.config';
 
+interface View {
+  readonly name: string;
+  readonly where: string;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly dark?: boolean;
+  /** Pressed before the picture is taken. */
+  readonly key?: string;
+}
+
 /** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
 async function main() {
   const app = await App.start({ demo: true });
@@ -29,7 +38,7 @@ async function main() {
       size: { width: 1280, height: 1300 },
     },
     { name: 'run', where: run('GF-0423'), size: wide },
-    { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true },
+    { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true, key: 'F10' },
     { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
     { name: 'traces', where: '/traces', size: wide },
     {
@@ -37,6 +46,7 @@ async function main() {
       where: `/traces/${trace('after the repair')}?with=${trace('before the repair')}`,
       size: wide,
     },
+    { name: 'trace-force', where: `/traces/${trace('lorry')}`, size: wide },
     { name: 'shelf', where: '/shelf', size: wide },
     { name: 'profile', where: `/shelf/profiles/${profile!.id}`, size: wide },
     { name: 'workings', where: '/shelf/workings', size: wide },
@@ -49,9 +59,10 @@ async function main() {
     { name: 'records', where: '/shelf/records', size: wide },
     { name: 'settings', where: '/shelf/settings', size: wide },
   ];
-  for (const { name, where, size, dark } of views) {
+  for (const { name, where, size, dark, key } of views as readonly View[]) {
     const page = await browser.newPage({ viewport: size, colorScheme: dark ? 'dark' : 'light' });
     await page.goto(app.url + where, { waitUntil: 'networkidle' });
+    if (key) await page.keyboard.press(key);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     await page.close();
   }
