@@ -2,7 +2,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Knex } from 'knex';
+import { portName } from '@/core/families/port-names';
 import { FAMILIES } from '@/core/families/registry';
+import type { Quantity } from '@/core/quantities/units';
 import type { RunEvent } from '@/core/procedure/events';
 import { judgedRun, stateOf } from '@/core/records/judged-run';
 import { jobQuerySchema } from '@/core/records/job-query';
@@ -272,5 +274,10 @@ describe('units of another family', () => {
     expect(choices.get('output')).toBe('Fluid out / Rod force');
     expect(choices.get('activation')).toBe('Activation');
     expect(choices.get('clock')).toBe('Stopwatch');
+    // What a gauge reads tells which of them it stands on.
+    expect(['pressure', 'force'].map((of) => portName('output', of as Quantity))).toEqual([
+      'Fluid out',
+      'Rod force',
+    ]);
   });
 });

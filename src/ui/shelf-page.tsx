@@ -2,6 +2,7 @@
 
 import { Box, Table, TableBody, TableCell, TableRow } from '@mui/material';
 import Link from 'next/link';
+import { portName } from '@/core/families/port-names';
 import { FAMILIES } from '@/core/families/registry';
 import { accuracyLabel, calibrationState } from '@/core/metrology/instrument';
 import type { StoredInstrument, StoredProfile } from '@/core/records/views';
@@ -14,12 +15,11 @@ import { Columns } from './table-head';
 interface ShelfPageProps {
   readonly profiles: readonly StoredProfile[];
   readonly instruments: readonly StoredInstrument[];
-  readonly portNames: Readonly<Record<string, string>>;
   readonly today: string;
 }
 
 /** What the bench works with: profiles of units, instruments, settings. */
-export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPageProps) {
+export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
   const print = usePrint();
   return (
     <Page
@@ -75,7 +75,7 @@ export function ShelfPage({ profiles, instruments, portNames, today }: ShelfPage
                     </TableCell>
                     <TableCell>{body.name}</TableCell>
                     <TableCell>
-                      {body.usualPort ? (portNames[body.usualPort] ?? body.usualPort) : 'in the cupboard'}
+                      {body.usualPort ? portName(body.usualPort, body.quantity) : 'in the cupboard'}
                     </TableCell>
                     <TableCell>{print.value(body.fullScale_Pa, body.quantity)}</TableCell>
                     <TableCell>

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import { FAMILIES } from '@/core/families/registry';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { listInstruments, listProfiles } from '@/server/shelf';
@@ -10,8 +9,5 @@ export const metadata: Metadata = { title: 'Shelf' };
 export default async function Shelf() {
   const db = await database();
   const [profiles, instruments] = await Promise.all([listProfiles(db), listInstruments(db)]);
-  const portNames = Object.fromEntries(
-    Object.values(FAMILIES).flatMap((family) => family.ports.map(({ id, name }) => [id, name])),
-  );
-  return <ShelfPage profiles={profiles} instruments={instruments} portNames={portNames} today={today()} />;
+  return <ShelfPage profiles={profiles} instruments={instruments} today={today()} />;
 }

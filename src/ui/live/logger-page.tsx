@@ -12,6 +12,7 @@ import {
   TextField,
 } from '@mui/material';
 import { useState } from 'react';
+import { portName } from '@/core/families/port-names';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
 import type { LoggerChannel } from '@/core/records/live';
 import type { StoredInstrument } from '@/core/records/views';
@@ -93,7 +94,9 @@ function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
     <TableRow>
       <TableCell sx={{ fontWeight: 700 }}>{channel.tag}</TableCell>
       <TableCell>{gauge?.body.name ?? 'Not on the Shelf: it cannot be captured from'}</TableCell>
-      <TableCell>{gauge?.body.usualPort ?? ''}</TableCell>
+      <TableCell>
+        {gauge?.body.usualPort ? portName(gauge.body.usualPort, gauge.body.quantity) : ''}
+      </TableCell>
       <TableCell>to {end}</TableCell>
       <TableCell sx={{ fontFamily: 'monospace', whiteSpace: 'nowrap' }}>
         {now === undefined
