@@ -1,9 +1,10 @@
 import type { Locator } from '@playwright/test';
 import type { ReadingItem } from '../src/core/procedure/procedure';
 import type { Action } from '../src/core/procedure/run';
+import type { StoredJob } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
 import { App, expect, test } from './app';
-import { newRun, Technician } from './technician';
+import { newRun, onSimulatedBench, Technician } from './technician';
 
 const BAR = 1e5;
 
@@ -16,15 +17,8 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
   const app = await App.start({ demo: true, live: true });
   try {
     const { job, run } = await newRun(app, 'GF-LIVE', { hold_s: 20, settle_s: 2 });
-    const hands = async (change: object) => {
-      const answer = await app.post<{ ok?: boolean; title?: string }>('/live/hands', { hands: change });
-      expect(answer).toMatchObject({ ok: true });
-    };
     const bench = await Technician.at(app, page, run.id);
-    await page.goto(`${app.url}/runs/${run.id}`);
-    await expect(page.getByText('Simulated bench reads')).toBeVisible();
-    await page.getByRole('button', { name: 'Put this unit on it' }).click();
-    await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
+    const hands = await onSimulatedBench(app, page, run.id);
     await page.keyboard.press('F3');
     await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
 
@@ -144,6 +138,17 @@ test('a log is looked over, read, seen against input and against time, noted, sa
   await page.getByLabel(/Note at/).fill('Pedal heavy from here');
   await page.getByRole('button', { name: 'Pin' }).click();
   await expect(page.getByText('Pedal heavy from here')).toBeVisible();
+  // A press, and another one further on: a range.
+  await plot.click({ position: { x: 200, y: 120 } });
+  await plot.click({ position: { x: 380, y: 120 } });
+  await expect(page.getByLabel(/^Until, s/)).toHaveValue(/^\d+\.\d$/);
+  await page.getByLabel(/^Until, s/).fill('soon');
+  await page.getByLabel(/Note at/).fill('Let go and gripped again');
+  await page.getByRole('button', { name: 'Pin' }).click();
+  await expect(page.getByText('Until: “soon” is not a time in seconds.')).toBeVisible();
+  await page.getByLabel(/^Until, s/).fill('39,5');
+  await page.getByRole('button', { name: 'Pin' }).click();
+  await expect(page.getByText(/\d+\.\d to 39\.5 s/)).toBeVisible();
   const [drawing] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save as SVG' }).click(),
@@ -155,6 +160,42 @@ test('a log is looked over, read, seen against input and against time, noted, sa
   await page.goto(`${app.url}/traces/new`);
   await choose(page.getByLabel('A log as CSV'));
   await expect(page.getByText('as confirmed last time for this logger')).toBeVisible();
+});
+
+test('what was logged of a unit stands on its job sheet and in its report, beside the trace before the repair', async ({
+  page,
+}) => {
+  const app = await App.start({ demo: true });
+  try {
+    const { jobs } = await app.get<{ jobs: StoredJob[] }>('/jobs');
+    const tagged = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
+    await page.goto(`${app.url}/jobs/${tagged('GF-0418').id}`);
+    await expect(page.getByRole('link', { name: 'Trace: Fire tender, before the repair' })).toBeVisible();
+    await page.getByRole('link', { name: 'beside the one before' }).click();
+    await expect(
+      page.getByRole('heading', { level: 1, name: /Fire tender, after the repair/ }),
+    ).toBeVisible();
+    await expect(
+      page
+        .getByRole('region', { name: 'What this trace yields' })
+        .getByText(/, moved/)
+        .first(),
+    ).toBeVisible();
+    const lorry = tagged('GF-0422');
+    await page.goto(`${app.url}/jobs/${lorry.id}`);
+    const test = page.getByRole('region', { name: 'Bench test', exact: true });
+    await expect(
+      test.getByRole('link', { name: 'Trace: Harbour lighter’s lorry, source off' }),
+    ).toBeVisible();
+    await page.goto(`${app.url}/runs/${lorry.runs[0]!.id}/report`);
+    const logged = page.getByRole('table', { name: 'Logged traces' });
+    await expect(logged.getByRole('row', { name: /Useful applications from the reserve/ })).toBeVisible();
+    await expect(page.getByText(/no verdict above rests on them/)).toBeVisible();
+    const pdf = await fetch(`${app.url}/api/v1/runs/${lorry.runs[0]!.id}/report.pdf`);
+    expect([pdf.status, (await pdf.arrayBuffer()).byteLength > 20_000]).toEqual([200, true]);
+  } finally {
+    await app.end();
+  }
 });
 
 test('what is no log is refused with a sentence, on the page and over HTTP', async ({ app, page }) => {

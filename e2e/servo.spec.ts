@@ -1,7 +1,7 @@
 import { FAMILIES } from '../src/core/families/registry';
 import type { StoredRun } from '../src/core/records/views';
 import { App, expect, test } from './app';
-import { runOn, Technician } from './technician';
+import { onSimulatedBench, runOn, Technician } from './technician';
 
 const family = FAMILIES['rod-servo'];
 const BAR = 1e5;
@@ -62,13 +62,8 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'SERVO-LIVE', 'Tollan Lighter RS-12', SHORT);
-    const hands = async (change: object) =>
-      expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
     const bench = await Technician.at(app, page, run.id);
-    await page.goto(`${app.url}/runs/${run.id}`);
-    await expect(page.getByText('Simulated bench reads')).toBeVisible();
-    await page.getByRole('button', { name: 'Put this unit on it' }).click();
-    await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
+    const hands = await onSimulatedBench(app, page, run.id);
     await page.keyboard.press('F3');
     for (;;) {
       const { action, count } = await bench.next();

@@ -7,6 +7,7 @@ import { nextAction, reduceRun, type Action } from '../src/core/procedure/run';
 import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
+import type { Hands } from '../src/core/twin/installation';
 import type { App } from './app';
 
 /** Puts a profile with short waits on the shelf, takes in a unit of it and starts its test. */
@@ -37,6 +38,20 @@ export async function runOn(
     promisedOn: null,
   });
   return { job, run: await app.post<StoredRun>(`/jobs/${job.id}/runs`, {}) };
+}
+
+/**
+ * Opens a run with the simulated bench reading and the run's own unit standing on it.
+ *
+ * @returns what hands do at that bench
+ */
+export async function onSimulatedBench(app: App, page: Page, runId: string) {
+  await page.goto(`${app.url}/runs/${runId}`);
+  await expect(page.getByText('Simulated bench reads')).toBeVisible();
+  await page.getByRole('button', { name: 'Put this unit on it' }).click();
+  await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
+  return async (change: Partial<Hands>): Promise<void> =>
+    expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
 }
 
 /** A technician at the keyboard, reading gauges that the twin moves. */

@@ -41,6 +41,14 @@ export function chokedRise_PaPerS({
 }
 
 /**
+ * Sonic conductance of a leak that costs a space so much vacuum in a second while it is choked: the other way round.
+ *
+ * @param rise_PaPerS zero or more
+ */
+export const leakFor_m3PerSPa = (rise_PaPerS: number, space: Omit<Leak, 'conductance_m3PerSPa'>): number =>
+  rise_PaPerS / chokedRise_PaPerS({ ...space, conductance_m3PerSPa: 1 });
+
+/**
  * Depression left after a time, with the leak open and the source off: isothermal, exact for the ISO 6358 law.
  * A straight line while choked; below that r = p/p_atm follows dr/dt = s·√(1 − ((r − b)/(1 − b))²), which
  * integrates to an arcsine and reaches the barometer in finite time. Handbook 4.

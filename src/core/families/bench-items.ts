@@ -53,6 +53,43 @@ export const zeroItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
     ),
   );
 
+/** The step at which every gauge is vented. @param how what is done besides to take the load off them */
+export const zerosStep = (ports: readonly Port[], rig: Rig, how: string): Step => ({
+  id: 'zeros',
+  title: 'Gauges vented',
+  instruction: `${how} Its zero is taken off every later reading.`,
+  cautions: [],
+  vacuum: 'off',
+  needs: ['cautions'],
+  leaves: { input: 'released' },
+  items: zeroItems(ports, rig),
+});
+
+/** The step at which fluid gone astray is looked for. */
+export const fluidSideStep = (fluid: FluidKind, hoses: string, instruction: string): Step => ({
+  id: 'after',
+  title: 'Fluid side',
+  instruction,
+  cautions: [],
+  vacuum: 'off',
+  needs: [],
+  leaves: { input: 'released' },
+  items: fluidAfter(fluid, hoses),
+});
+
+/** The last step: nothing comes off before every gauge reads zero. */
+export const makeSafeStep = (ports: readonly Port[], instruction: string): Step => ({
+  id: 'make-safe',
+  title: 'Make safe',
+  instruction: `${instruction} Every gauge must read zero before any line comes off.`,
+  cautions: ['open-line'],
+  vacuum: 'off',
+  needs: [],
+  mandatory: true,
+  leaves: { input: 'released', charge: 'spent' },
+  items: safeItems(ports),
+});
+
 /** Make safe: every gauge back at zero by reading, never by a tick. Handbook 2. */
 export const safeItems = (ports: readonly Port[]): ReadingItem[] =>
   gauged(ports).map((port) =>

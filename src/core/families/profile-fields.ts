@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FLUIDS, FLUID_KINDS } from '../fluid/kinds';
 import type { Quantity } from '../quantities/units';
 
 const BAR = 1e5;
@@ -24,6 +25,13 @@ export const limit = (title: string, quantity: Quantity, low: number, high: numb
         .meta({ title: 'Source' }),
     })
     .meta({ title });
+
+/** What every profile has: its name, its maker, the fluid of the unit. */
+export const identityFields = {
+  name: z.string().trim().min(1, 'Give the profile a name.').max(120).meta({ title: 'Name' }),
+  maker: z.string().trim().max(120).meta({ title: 'Maker' }),
+};
+export const fluidField = z.enum(FLUID_KINDS).meta({ title: 'Fluid', labels: FLUIDS });
 
 /** Test pressures, written in rising order. */
 export const pressures = (title: string, least: number) =>

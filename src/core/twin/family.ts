@@ -157,6 +157,16 @@ export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector:
   return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
 }
 
+/** A healthy unit from named values, and the half-widths of those that may differ from unit to unit. */
+export const healthyUnit = <D extends readonly Descriptor[]>(
+  descriptors: D,
+  values: Named<D>,
+  tolerances: Partial<Named<D>>,
+): HealthyUnit => ({
+  values: toVector(descriptors, values),
+  tolerances: descriptors.map(({ id }) => tolerances[id as D[number]['id']] ?? 0),
+});
+
 /** A fault as the change it makes to named parameters: `s` is the severity, 0 to 1. */
 export const moving =
   <D extends readonly Descriptor[]>(descriptors: D) =>

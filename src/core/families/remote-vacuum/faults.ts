@@ -1,13 +1,14 @@
 import type { CautionId } from '../../procedure/cautions';
 import { moving, type Fault } from '../../twin/family';
 import { INHG_PA as INHG } from '../../quantities/units';
+import { leakAtSea_m3PerSPa } from '../healthy-leak';
 import { parameters } from './twin';
 
 const BAR = 1e5;
 const PER_MIN = 1 / 60;
 
-/** Air leak that costs `inHgPerMin` of a 4 L can at sea level, m³/(s·Pa): C = (dp/dt)·V/(p_atm·p₀). */
-const leak = (inHgPerMin: number) => (inHgPerMin * INHG * PER_MIN * 4e-3) / (101_325 * 100_046);
+/** Air leak that costs a 4 L can so many inHg/min at sea level, m³/(s·Pa). */
+const leak = (inHgPerMin: number) => leakAtSea_m3PerSPa(inHgPerMin * INHG * PER_MIN, 4e-3);
 
 const moves = moving(parameters);
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];

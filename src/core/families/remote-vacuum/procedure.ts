@@ -1,6 +1,14 @@
 import type { Item, ObservationItem, Procedure, ReadingItem, Step } from '../../procedure/procedure';
 import type { Rig } from '../../twin/family';
-import { fluidAfter, fluidLook, look, readingOn, safeItems, stoppingAt, zeroItems } from '../bench-items';
+import {
+  fluidLook,
+  fluidSideStep,
+  look,
+  makeSafeStep,
+  readingOn,
+  stoppingAt,
+  zerosStep,
+} from '../bench-items';
 import { leakPoints, ports } from './ports';
 import type { RemoteVacuumProfile } from './profile';
 import type { ReadingId } from './twin';
@@ -88,17 +96,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
           } satisfies Step,
         ]
       : []),
-    {
-      id: 'zeros',
-      title: 'Gauges vented',
-      instruction:
-        'Vent every gauge to the room and read what it shows. Its zero is taken off every later reading.',
-      cautions: [],
-      vacuum: 'off',
-      needs: ['cautions'],
-      leaves: { input: 'released' },
-      items: zeroItems(ports, rig),
-    },
+    zerosStep(ports, rig, 'Vent every gauge to the room and read what it shows.'),
     {
       id: 'bypass',
       title: 'Bypass, assist off',
@@ -289,27 +287,8 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       'Keep the unit applied and shut the vacuum off at the bench valve.',
       profile,
     ),
-    {
-      id: 'after',
-      title: 'Fluid side',
-      instruction: 'Vacuum off, input released.',
-      cautions: [],
-      vacuum: 'off',
-      needs: [],
-      leaves: { input: 'released' },
-      items: fluidAfter(profile.fluid, 'Supply and activation hoses'),
-    },
-    {
-      id: 'make-safe',
-      title: 'Make safe',
-      instruction: 'Input released, vacuum vented. Every gauge must read zero before any line comes off.',
-      cautions: ['open-line'],
-      vacuum: 'off',
-      needs: [],
-      mandatory: true,
-      leaves: { input: 'released', charge: 'spent' },
-      items: safeItems(ports),
-    },
+    fluidSideStep(profile.fluid, 'Supply and activation hoses', 'Vacuum off, input released.'),
+    makeSafeStep(ports, 'Input released, vacuum vented.'),
   ];
   return {
     id: 'remote-vacuum-bench',

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { FLUIDS, FLUID_KINDS } from '../../fluid/kinds';
 import { INHG_PA } from '../../quantities/units';
-import { amount, limit, pressures } from '../profile-fields';
+import { amount, fluidField, identityFields, limit, pressures } from '../profile-fields';
 
 const BAR = 1e5;
 
@@ -12,8 +11,7 @@ const BAR = 1e5;
 export const remoteVacuumProfile = z
   .strictObject({
     kind: z.literal('remote-vacuum'),
-    name: z.string().trim().min(1, 'Give the profile a name.').max(120).meta({ title: 'Name' }),
-    maker: z.string().trim().max(120).meta({ title: 'Maker' }),
+    ...identityFields,
     suspension: z
       .enum(['vacuum', 'air'])
       .refine(
@@ -21,7 +19,7 @@ export const remoteVacuumProfile = z
         'Air-suspended units are not modelled yet: their activation port reads the other way round.',
       )
       .meta({ title: 'Suspension' }),
-    fluid: z.enum(FLUID_KINDS).meta({ title: 'Fluid', labels: FLUIDS }),
+    fluid: fluidField,
     effectiveDiameter_m: amount('Effective diaphragm diameter', 'length', 0.05, 0.6),
     slaveBore_m: amount('Slave bore', 'length', 0.008, 0.06),
     rodDiameter_m: amount('Push rod diameter', 'length', 0.001, 0.03),

@@ -1,6 +1,13 @@
-import { chokedRise_PaPerS, depressionAfter_Pa } from '../../air/leak';
+import { depressionAfter_Pa } from '../../air/leak';
 import type { About } from '../../signals/analyse';
-import { toVector, type HealthyUnit, type InputDescriptor, type Named, type Vector } from '../../twin/family';
+import {
+  healthyUnit,
+  type HealthyUnit,
+  type InputDescriptor,
+  type Named,
+  type Vector,
+} from '../../twin/family';
+import { healthyLeak_m3PerSPa, HEALTHY_SHARE_OF_LIMIT } from '../healthy-leak';
 import { circle_m2 } from '../profile-fields';
 import type { RemoteVacuumProfile } from './profile';
 
@@ -65,26 +72,12 @@ export type Parameters = Named<typeof parameters>;
 export type Inputs = Named<typeof inputs>;
 export type ReadingId = (typeof readings)[number]['id'];
 
-/** A healthy unit's leaks and hysteresis are small, not nil: it uses a quarter of each limit. */
-const HEALTHY_SHARE_OF_LIMIT = 0.25;
-/** Atmosphere and room at which a leak limit is turned into a conductance; the twin then follows the real ones. */
-const LIMIT_BAROMETER_PA = 101_325;
-const LIMIT_TEMPERATURE_K = 293.15;
-
-const unitLeakRise_PaPerS = chokedRise_PaPerS({
-  conductance_m3PerSPa: 1,
-  volume_m3: 1,
-  barometer_Pa: LIMIT_BAROMETER_PA,
-  temperature_K: LIMIT_TEMPERATURE_K,
-});
-
 /** Parameters of a healthy unit of this profile. Half-widths come from the profile's own limits. */
 export function healthy(profile: RemoteVacuumProfile): HealthyUnit {
   const { limits } = profile;
   const effectiveArea_m2 = circle_m2(profile.effectiveDiameter_m);
   const jumpIn_Pa = profile.jumpIn_Pa ?? (profile.boostRatio - 1) * profile.crack_Pa;
-  const leak = (loss_PaPerS: number) =>
-    (HEALTHY_SHARE_OF_LIMIT * loss_PaPerS * profile.vacuumVolume_m3) / unitLeakRise_PaPerS;
+  const leak = (limit_PaPerS: number) => healthyLeak_m3PerSPa(limit_PaPerS, profile.vacuumVolume_m3);
   const values: Parameters = {
     effectiveArea_m2,
     slaveArea_m2: circle_m2(profile.slaveBore_m),
@@ -109,16 +102,13 @@ export function healthy(profile: RemoteVacuumProfile): HealthyUnit {
       ? (profile.lampSwitch.closesFrom_Pa + profile.lampSwitch.closesTo_Pa) / 2
       : 0,
   };
-  const none = Object.fromEntries(parameters.map(({ id }) => [id, 0])) as Parameters;
   const spread_B = limits.boostRatio_fraction.value * profile.boostRatio;
-  const tolerances: Parameters = {
-    ...none,
+  return healthyUnit(parameters, values, {
     effectiveArea_m2: limits.effectiveArea_fraction.value * effectiveArea_m2,
     boostRatio: spread_B,
     // With B, so that the band is B ± its limit along the whole line where the line runs through the origin.
     jumpIn_Pa: spread_B * profile.crack_Pa,
-  };
-  return { values: toVector(parameters, values), tolerances: toVector(parameters, tolerances) };
+  });
 }
 
 /** Slave cylinder and vacuum volume: what a trace of such a unit is worked out with. */

@@ -1,12 +1,13 @@
 import type { CautionId } from '../../procedure/cautions';
 import { INHG_PA } from '../../quantities/units';
 import { moving, type Fault } from '../../twin/family';
+import { leakAtSea_m3PerSPa } from '../healthy-leak';
 import { parameters } from './twin';
 
 const BAR = 1e5;
 
-/** Air leak that costs a 9.5 L tank so many inHg/min at sea level, m³/(s·Pa): C = (dp/dt)·V/(p_atm·p₀). */
-const leak = (inHgPerMin: number) => ((inHgPerMin * INHG_PA) / 60) * (9.5e-3 / (101_325 * 100_046));
+/** Air leak that costs a 9.5 L tank so many inHg/min at sea level, m³/(s·Pa). */
+const leak = (inHgPerMin: number) => leakAtSea_m3PerSPa((inHgPerMin * INHG_PA) / 60, 9.5e-3);
 
 const moves = moving(parameters);
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];

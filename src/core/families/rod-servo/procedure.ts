@@ -1,6 +1,14 @@
 import type { Item, Procedure, ReadingItem, Step } from '../../procedure/procedure';
 import type { Rig } from '../../twin/family';
-import { fluidAfter, fluidLook, look, readingOn, safeItems, stoppingAt, zeroItems } from '../bench-items';
+import {
+  fluidLook,
+  fluidSideStep,
+  look,
+  makeSafeStep,
+  readingOn,
+  stoppingAt,
+  zerosStep,
+} from '../bench-items';
 import { ports } from './ports';
 import type { RodServoProfile } from './profile';
 import { APPLICATION_S, type ReadingId } from './twin';
@@ -48,17 +56,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
         ),
       ],
     },
-    {
-      id: 'zeros',
-      title: 'Gauges vented',
-      instruction:
-        'Vent every gauge and take the rod off the load cell; read what each shows. Its zero is taken off every later reading.',
-      cautions: [],
-      vacuum: 'off',
-      needs: ['cautions'],
-      leaves: { input: 'released' },
-      items: zeroItems(ports, rig),
-    },
+    zerosStep(ports, rig, 'Vent every gauge and take the rod off the load cell; read what each shows.'),
     {
       id: 'dry',
       title: 'Without vacuum',
@@ -259,28 +257,11 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       leaves: { input: 'released', charge: 'spent' },
       items: watched('standing', profile.standing_s),
     },
-    {
-      id: 'after',
-      title: 'Fluid side',
-      instruction: 'Vacuum off, fluid released.',
-      cautions: [],
-      vacuum: 'off',
-      needs: [],
-      leaves: { input: 'released' },
-      items: fluidAfter(profile.fluid, 'Air side of the valve, line and tank'),
-    },
-    {
-      id: 'make-safe',
-      title: 'Make safe',
-      instruction:
-        'Fluid released, tank vented at its drain: the non-return valve keeps the vacuum in otherwise. Every gauge must read zero before any line comes off.',
-      cautions: ['open-line'],
-      vacuum: 'off',
-      needs: [],
-      mandatory: true,
-      leaves: { input: 'released', charge: 'spent' },
-      items: safeItems(ports),
-    },
+    fluidSideStep(profile.fluid, 'Air side of the valve, line and tank', 'Vacuum off, fluid released.'),
+    makeSafeStep(
+      ports,
+      'Fluid released, tank vented at its drain: the non-return valve keeps the vacuum in otherwise.',
+    ),
   ];
   return {
     id: 'rod-servo-bench',

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { FLUIDS, FLUID_KINDS } from '../../fluid/kinds';
 import { INHG_PA } from '../../quantities/units';
-import { amount, limit, pressures } from '../profile-fields';
+import { amount, fluidField, identityFields, limit, pressures } from '../profile-fields';
 
 const BAR = 1e5;
 
@@ -12,9 +11,8 @@ const BAR = 1e5;
 export const rodServoProfile = z
   .strictObject({
     kind: z.literal('rod-servo'),
-    name: z.string().trim().min(1, 'Give the profile a name.').max(120).meta({ title: 'Name' }),
-    maker: z.string().trim().max(120).meta({ title: 'Maker' }),
-    fluid: z.enum(FLUID_KINDS).meta({ title: 'Fluid', labels: FLUIDS }),
+    ...identityFields,
+    fluid: fluidField,
     effectiveArea_m2: amount('Effective area of the servo cylinder', 'area', 1e-3, 0.2),
     preload_N: amount('Return spring preload', 'force', 0, 2000),
     springRate_NPerM: amount('Return spring rate', 'stiffness', 0, 1e5),

@@ -1,9 +1,16 @@
 import { emptyTime_s, fillTime_s } from '../../air/fill';
-import { chokedRise_PaPerS, depressionAfter_Pa } from '../../air/leak';
+import { depressionAfter_Pa } from '../../air/leak';
 import { orificeConductance_m3PerSPa } from '../../air/orifice';
 import { depressionAfterStroke_Pa, depressionAtStroke_Pa, type ReserveUnit } from '../../air/reserve';
 import type { About } from '../../signals/analyse';
-import { toVector, type HealthyUnit, type InputDescriptor, type Named, type Vector } from '../../twin/family';
+import {
+  healthyUnit,
+  type HealthyUnit,
+  type InputDescriptor,
+  type Named,
+  type Vector,
+} from '../../twin/family';
+import { healthyLeak_m3PerSPa } from '../healthy-leak';
 import type { RodServoProfile } from './profile';
 
 /** What makes one unit differ from another, and what faults move. */
@@ -56,10 +63,6 @@ export const readings = [
 export type Parameters = Named<typeof parameters>;
 export type ReadingId = (typeof readings)[number]['id'];
 
-/** A healthy unit leaks a little: a quarter of its limit. */
-const HEALTHY_SHARE_OF_LIMIT = 0.25;
-/** Atmosphere and room at which a leak limit is turned into a conductance. */
-const LIMIT_ROOM = { barometer_Pa: 101_325, temperature_K: 293.15 };
 /** An application is timed to 90 % of the full force, a release to the last 10 %. */
 export const TIMED = { low: 0.1, high: 0.9 } as const;
 
@@ -76,8 +79,6 @@ const wholeVolume_m3 = ({
 /** Parameters of a healthy unit of this profile. Half-widths come from the profile's own limits. */
 export function healthy(profile: RodServoProfile): HealthyUnit {
   const { limits } = profile;
-  const volume_m3 = wholeVolume_m3(profile);
-  const unitRise_PaPerS = chokedRise_PaPerS({ conductance_m3PerSPa: 1, volume_m3, ...LIMIT_ROOM });
   const values: Parameters = {
     effectiveArea_m2: profile.effectiveArea_m2,
     preload_N: profile.preload_N,
@@ -93,19 +94,16 @@ export function healthy(profile: RodServoProfile): HealthyUnit {
     airUse: 1,
     air_m3PerSPa: orificeConductance_m3PerSPa(profile.airBore_m),
     line_m3PerSPa: orificeConductance_m3PerSPa(profile.lineBore_m),
-    leak_m3PerSPa: (HEALTHY_SHARE_OF_LIMIT * limits.tankLoss_PaPerS.value) / unitRise_PaPerS,
+    leak_m3PerSPa: healthyLeak_m3PerSPa(limits.tankLoss_PaPerS.value, wholeVolume_m3(profile)),
     residual_N: 0,
     loadStiffness_NPerM: profile.loadStiffness_NPerM,
     pullDownTo_Pa: profile.pullDownTo_Pa,
   };
-  const none = Object.fromEntries(parameters.map(({ id }) => [id, 0])) as Parameters;
-  const tolerances: Parameters = {
-    ...none,
+  return healthyUnit(parameters, values, {
     effectiveArea_m2: limits.effectiveArea_fraction.value * profile.effectiveArea_m2,
     crack_Pa: limits.lift_Pa.value,
     liftRange_Pa: limits.lift_Pa.value,
-  };
-  return { values: toVector(parameters, values), tolerances: toVector(parameters, tolerances) };
+  });
 }
 
 /** What a trace of such a unit is worked out with: its rod and its vacuum volume; there is no slave cylinder. */
