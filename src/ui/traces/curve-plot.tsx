@@ -31,7 +31,7 @@ export function CurvePlot({ stretches, others, expected, channels, chosen, onOpt
     const axis = (port: string, name: string) => {
       const channel = channels.find((one) => one.port === port);
       const unit = unitFor(channel?.quantity ?? 'pressure', unitSet);
-      return { unit, title: `${channel?.quantity === 'force' ? 'Force' : name}, ${unit.symbol}` };
+      return { unit, name: channel?.quantity === 'force' ? 'Force' : name };
     };
     return { across: axis('input', 'Input'), up: axis('output', 'Output') };
   }, [channels, unitSet]);
@@ -49,7 +49,7 @@ export function CurvePlot({ stretches, others, expected, channels, chosen, onOpt
     <Box
       ref={element}
       role="img"
-      aria-label={`${axes.up.title} against ${axes.across.title.toLowerCase()}: ${stretches.length} stretches`}
+      aria-label={`${axes.up.name} against ${axes.across.name.toLowerCase()}, ${axes.up.unit.symbol}: ${stretches.length} stretches`}
       sx={{ width: '100%', height: '100%', minHeight: 380 }}
     />
   );
@@ -57,8 +57,10 @@ export function CurvePlot({ stretches, others, expected, channels, chosen, onOpt
 
 interface Axis {
   readonly unit: Unit;
-  readonly title: string;
+  readonly name: string;
 }
+
+const titleOf = ({ name, unit }: Axis) => `${name}, ${unit.symbol}`;
 
 interface Drawn extends Omit<CurvePlotProps, 'onOption' | 'channels'> {
   readonly axes: { readonly across: Axis; readonly up: Axis };
@@ -133,8 +135,8 @@ function optionOf({ stretches, others, expected, chosen, axes }: Drawn): PlotOpt
     animation: false,
     textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
     grid: { left: 64, right: 20, top: 16, bottom: 52 },
-    xAxis: { ...axis(axes.across.title), nameGap: 32 },
-    yAxis: { ...axis(axes.up.title), nameGap: 44 },
+    xAxis: { ...axis(titleOf(axes.across)), nameGap: 32 },
+    yAxis: { ...axis(titleOf(axes.up)), nameGap: 44 },
     dataZoom: [
       { type: 'inside', xAxisIndex: 0, filterMode: 'none' },
       { type: 'inside', yAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'shift' },
