@@ -25,13 +25,22 @@ const perState_us = (work: (input: number) => number) => {
   return spent_us;
 };
 
+const servo = FAMILIES['rod-servo'];
+const servoValues = servo.healthy(servo.typical).values;
+
 const all: number[] = [];
 const one: number[] = [];
+const ofServo: number[] = [];
 for (let round = 0; round < ROUNDS; round++) {
   all.push(perState_us((input) => family.steady(values, [input, 67_728, 101_325, 293.15, 60])[0]!));
   one.push(perState_us((input) => bare(input, 67_728)));
+  // Six applications from the reserve among them.
+  ofServo.push(
+    perState_us((input) => servo.steady(servoValues, [input / 3, 67_728, 101_325, 293.15, 60, 6])[0]!),
+  );
 }
 table('µs', {
   'all 15 steady readings of a state': quantiles(all),
   'bare closed form, output only': quantiles(one),
+  'all 11 steady readings of a servo': quantiles(ofServo),
 });

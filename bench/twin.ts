@@ -1,5 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { BAR, benchOfTypical } from '../src/core/scenarios/traces';
+import { benchOf } from '../src/core/scenarios/bench';
+import { BAR, benchOfTypical, ROOM } from '../src/core/scenarios/traces';
+import { benchSource, Installation } from '../src/core/twin/installation';
 
 /**
  * The twin over time at 1 kHz beside SciPy's solve_ivp on equations of the same size and tolerance: `npx tsx
@@ -24,6 +26,34 @@ const python = spawnSync('/usr/bin/python3', ['bench/twin.py'], { encoding: 'utf
 const theirs =
   python.status === 0 ? (JSON.parse(python.stdout) as { seconds: number; bench_s: number }) : null;
 const perSecond = ours.ms / (MINUTES * 60);
+
+/** The same of a servo on its load cell: twenty applications of twelve seconds. */
+const servoOnce = () => {
+  const { family, profile } = benchOf('rod-servo');
+  const { values } = family.healthy(profile);
+  const bench = new Installation(
+    family.motion!,
+    values,
+    benchSource(67_728),
+    family.motion!.benchLoad(values, ROOM.barometer_Pa),
+    ROOM,
+    family.ports.length,
+  );
+  bench.set({ valve: 'open' });
+  let visits = 0;
+  const start = performance.now();
+  for (let i = 0; i < 20; i += 1)
+    for (const handle_Pa of [12 * BAR, 0]) {
+      bench.set({ handle_Pa });
+      bench.advance(6, 1e-3, () => (visits += 1));
+    }
+  return performance.now() - start;
+};
+servoOnce();
+const servo_ms = Array.from({ length: 7 }, servoOnce).sort((a, b) => a - b)[3]!;
+console.log(
+  `servo: ${servo_ms.toFixed(0)} ms, ${((1000 * MINUTES * 60) / servo_ms).toFixed(0)} times real time`,
+);
 console.log(
   `ours: ${ours.ms.toFixed(0)} ms for ${MINUTES * 60} s at 1 kHz, ${(1000 / perSecond).toFixed(0)} times real time, ${ours.steps} steps`,
 );

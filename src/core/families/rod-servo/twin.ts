@@ -1,7 +1,7 @@
 import { emptyTime_s, fillTime_s } from '../../air/fill';
 import { depressionAfter_Pa } from '../../air/leak';
 import { orificeConductance_m3PerSPa } from '../../air/orifice';
-import { depressionAfterStroke_Pa, depressionAtStroke_Pa, type ReserveUnit } from '../../air/reserve';
+import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
 import type { About } from '../../signals/analyse';
 import {
   healthyUnit,
@@ -142,21 +142,23 @@ const differenceFor_Pa = (p: Parameters, force_N: number, input_Pa: number): num
 /** The stroke presses the vacuum side together a little, which shortens the stroke: settled after so many rounds. */
 const STROKE_ROUNDS = 4;
 
-/** Force of an application on a tank that nothing fills again, and what its stroke takes. */
+/** Force of an application on a tank that nothing fills again, and what it leaves. Runs for every particle. */
 function stroke(p: Parameters, tank_Pa: number, input_Pa: number, barometer_Pa: number) {
   const share = liftShare(p, input_Pa);
-  let force_N = rod_N(p, share * tank_Pa, input_Pa);
-  const unit = (): ReserveUnit => ({
+  const unit = {
     front_m3: p.frontVolume_m3,
     rear_m3: p.rearVolume_m3,
     area_m2: p.effectiveArea_m2,
-    stroke_m: force_N / p.loadStiffness_NPerM,
+    stroke_m: 0,
     tank_m3: p.tank_m3,
-  });
-  for (let i = 0; i < STROKE_ROUNDS; i += 1)
-    force_N = rod_N(p, share * depressionAtStroke_Pa(tank_Pa, unit(), barometer_Pa), input_Pa);
-  const { stroke_m, ...rest } = unit();
-  return { force_N, unit: { ...rest, stroke_m: stroke_m * p.airUse } };
+  };
+  let force_N = rod_N(p, share * tank_Pa, input_Pa);
+  for (let i = 0; i < STROKE_ROUNDS; i += 1) {
+    unit.stroke_m = force_N / p.loadStiffness_NPerM;
+    force_N = rod_N(p, share * depressionAtStroke_Pa(tank_Pa, unit, barometer_Pa), input_Pa);
+  }
+  unit.stroke_m = (p.airUse * force_N) / p.loadStiffness_NPerM;
+  return { force_N, left_Pa: depressionAfterStroke_Pa(tank_Pa, unit, barometer_Pa) };
 }
 
 /**
@@ -200,7 +202,7 @@ function reserveOf(p: Parameters, tank_Pa: number, input_Pa: number, room: Room,
     if (i > 0) left_Pa = leakedTo_Pa(p, left_Pa, APPLICATION_S, room);
     const made = stroke(p, left_Pa, input_Pa, barometer_Pa);
     force_N = made.force_N;
-    left_Pa = depressionAfterStroke_Pa(left_Pa, made.unit, barometer_Pa);
+    left_Pa = made.left_Pa;
   }
   return { force_N, tank_Pa: left_Pa };
 }
@@ -215,7 +217,8 @@ const leakedTo_Pa = (p: Parameters, tank_Pa: number, time_s: number, room: Room)
   depressionAfter_Pa(tank_Pa, time_s, {
     conductance_m3PerSPa: p.leak_m3PerSPa,
     volume_m3: wholeVolume_m3(p),
-    ...room,
+    barometer_Pa: room.barometer_Pa,
+    temperature_K: room.temperature_K,
   });
 
 /** Time to the mark; where the source does not reach it, none can be said and the mark is taken as far as it does. */
