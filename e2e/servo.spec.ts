@@ -103,3 +103,31 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
     await app.end();
   }
 });
+
+test('a servo with a hidden fault is put on the simulated bench from the Shelf', async ({ page }) => {
+  const app = await App.start({ demo: true, live: true });
+  try {
+    await page.goto(`${app.url}/shelf/logger`);
+    const channels = page.getByRole('table', { name: 'Channels' });
+    await expect(channels.getByRole('row', { name: /^L-51.*Rod force.*2500 N/ })).toBeVisible();
+    await expect(channels.getByRole('row', { name: /^G-22.*Fluid out/ })).toBeVisible();
+    await page.getByLabel('Unit, with typical figures').click();
+    await page.getByRole('option', { name: 'Rod-acting vacuum servo with tank' }).click();
+    await page.getByLabel('Hidden fault').click();
+    await page.getByRole('option', { name: 'torn piston cup or diaphragm' }).click();
+    await page.getByRole('button', { name: 'Put it on the bench' }).click();
+    await expect(page.getByText('On the bench now, vented and released.')).toBeVisible();
+    const work = (hands: object) => app.post('/live/hands', { hands });
+    await work({ valve: 'open' });
+    await expect(channels.getByRole('row', { name: /^V-31/ })).toContainText(/1\d\.\d+ inHg/, {
+      timeout: 20_000,
+    });
+    await work({ handle_Pa: 10 * BAR, pull_PaPerS: 5 * BAR });
+    // Torn by seven tenths, 38 % of the area is gone: well below a thousand newton, and far from nothing.
+    await expect(channels.getByRole('row', { name: /^L-51/ })).toContainText(/[3-7]\d\d\.?\d* N/, {
+      timeout: 20_000,
+    });
+  } finally {
+    await app.end();
+  }
+});

@@ -13,8 +13,12 @@ interface View {
   readonly key?: string;
 }
 
-/** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
+/**
+ * `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots; with names
+ * behind `--`, only of those.
+ */
 async function main() {
+  const wanted = process.argv.slice(2);
   const app = await App.start({ demo: true });
   const browser = await chromium.launch(config.use!.launchOptions!);
   const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
@@ -60,6 +64,7 @@ async function main() {
     { name: 'settings', where: '/shelf/settings', size: wide },
   ];
   for (const { name, where, size, dark, key } of views as readonly View[]) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
     const page = await browser.newPage({ viewport: size, colorScheme: dark ? 'dark' : 'light' });
     await page.goto(app.url + where, { waitUntil: 'networkidle' });
     if (key) await page.keyboard.press(key);

@@ -3,6 +3,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { type Knex } from 'knex';
 import sharp from 'sharp';
+import { judgedRun } from '@/core/records/judged-run';
 import { backUp, backupProblem, restore } from './backup';
 import { openDatabase } from './database';
 import { Desk, FINDING, newId, picture, taken, WORK, whyNot } from './demo/desk';
@@ -80,6 +81,31 @@ describe('photos', () => {
       /signed/,
     );
     expect(await db('photos')).toHaveLength(1);
+  });
+});
+
+describe('a job file of another family', () => {
+  test('of a servo comes into another shop the same: force, stopwatch and all', async () => {
+    const job = await desk.jobOf('GF-0422');
+    const text = taken(await exportJob(db, job.id));
+    const other = await openDatabase(desk.file('servo.sqlite'));
+    const there = taken(await importJob(other, text, NOW));
+    expect(there.body).toMatchObject({ tag: 'GF-0422', kind: 'rod-servo' });
+    expect(taken(await exportJob(other, job.id))).toBe(text);
+    const run = (await findRun(other, there.runs[0]!.id))!;
+    expect(run).toEqual(await findRun(db, there.runs[0]!.id));
+    const timed = judgedRun(run).results.filter(({ quantity }) => quantity === 'duration');
+    expect(timed.map(({ id }) => id)).toEqual(['pull-down', 'apply-time', 'release-time']);
+    expect((await verify(other)).alterations).toEqual([]);
+    await other.destroy();
+  });
+  test('with a figure of its profile made impossible is refused, and nothing is taken in', async () => {
+    const job = await desk.jobOf('GF-0422');
+    const text = taken(await exportJob(db, job.id)).replaceAll('"lever_m":0.14', '"lever_m":-0.14');
+    const other = await openDatabase(desk.file('bent.sqlite'));
+    expect(whyNot(await importJob(other, text, NOW))).toMatch(/Nothing was taken in\.$/);
+    expect(await other('jobs')).toHaveLength(0);
+    await other.destroy();
   });
 });
 

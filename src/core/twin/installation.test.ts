@@ -149,6 +149,38 @@ describe('the time solution ends where the closed form is', () => {
   });
 });
 
+describe('a vehicle’s brakes in place of the plugged port', () => {
+  const brakes = fc.record({
+    // From a well-bled pair of front brakes to a spongy line with a thimble of air in it.
+    air_m3: fc.double({ min: 1e-8, max: 2e-6, noNaN: true }),
+    stiffness_m3PerPa: fc.double({ min: 2e-13, max: 8e-13, noNaN: true }),
+  });
+  test('take longer to fill, and end at the same output', () => {
+    fc.assert(
+      fc.property(brakes, fc.double({ min: 8, max: 26, noNaN: true }), (line, input_bar) => {
+        const [plugged, soft] = [benchOf(healthy, 20 * INHG), benchOf(healthy, 20 * INHG, line)];
+        for (const bench of [plugged, soft]) {
+          bench.set({ valve: 'open' });
+          bench.advance(20);
+          bench.set({ handle_Pa: input_bar * BAR, pull_PaPerS: 40 * BAR });
+          bench.advance(0.4);
+        }
+        expect(read(soft).output).toBeLessThanOrEqual(read(plugged).output + 0.1 * BAR);
+        for (const bench of [plugged, soft]) bench.advance(40);
+        expectAlike(healthy, read(plugged));
+        expectAlike(healthy, read(soft));
+      }),
+      { numRuns: 12, seed: 411 },
+    );
+  });
+  test('the fluid they take up goes through the slave piston: its travel is their volume over its area', () => {
+    const line = { air_m3: 1e-6, stiffness_m3PerPa: 5e-13 };
+    const taken = takenUp_m3(line, 80 * BAR, room.barometer_Pa);
+    // 1 cm³·(1 − 1.01325/81.01325) + 5e-13·80e5 = 0.98749 + 4 cm³.
+    expect(taken * 1e6).toBeCloseTo(4.98749, 4);
+  });
+});
+
 describe('what a technician does at the bench', () => {
   test('the handbook’s unit: 28 bar in is 100.8 bar out on 20 inHg', () => {
     const bench = benchOf(healthy, 20 * INHG);
