@@ -128,9 +128,9 @@ function Scale({
   passed,
 }: ScaleProps) {
   const full = gauge.fullScale_Pa;
-  // Four figures want more room than two.
-  const figures = String(Math.round(full / unitFactor)).length;
-  const axis = Math.min(13 + 7 * Math.max(2, figures), width * 0.6);
+  // Four figures want more room than three.
+  const wide = Math.round(full / unitFactor) >= 1000;
+  const axis = Math.min(wide ? 36 : 27, width * (wide ? 0.6 : 0.52));
   const y = (value: number) => TOP + height * (1 - Math.min(1, Math.max(0, value / full)));
   const step = niceStep(full / unitFactor);
   const ticks = Array.from({ length: Math.floor(full / unitFactor / step + 1e-9) + 1 }, (_, i) => i * step);

@@ -18,6 +18,9 @@ interface ShelfPageProps {
   readonly today: string;
 }
 
+/** A number stays with its unit, a tag is not broken. */
+const TOGETHER = { whiteSpace: 'nowrap' } as const;
+
 /** What the bench works with: profiles of units, instruments, settings. */
 export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
   const print = usePrint();
@@ -64,7 +67,7 @@ export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
                 const state = calibrationState(body, today);
                 return (
                   <TableRow key={id} hover>
-                    <TableCell>
+                    <TableCell sx={TOGETHER}>
                       <Box
                         component={Link}
                         href={`/shelf/instruments/${id}`}
@@ -77,17 +80,18 @@ export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
                     <TableCell>
                       {body.usualPort ? portName(body.usualPort, body.quantity) : 'in the cupboard'}
                     </TableCell>
-                    <TableCell>{print.value(body.fullScale_Pa, body.quantity)}</TableCell>
+                    <TableCell sx={TOGETHER}>{print.value(body.fullScale_Pa, body.quantity)}</TableCell>
                     <TableCell>
                       {accuracyLabel(body.accuracy)}
                       {body.correction && <Box sx={{ color: 'text.secondary' }}>with a correction table</Box>}
                     </TableCell>
-                    <TableCell>
+                    <TableCell sx={TOGETHER}>
                       {print.value(body.step_Pa, body.quantity, { u_SI: body.step_Pa / 4 })}
                     </TableCell>
-                    <TableCell>{body.tiedTo ?? ''}</TableCell>
+                    <TableCell sx={TOGETHER}>{body.tiedTo ?? ''}</TableCell>
                     <TableCell
                       sx={{
+                        ...TOGETHER,
                         color: state === 'overdue' ? 'error.main' : undefined,
                         fontWeight: state === 'overdue' ? 700 : 400,
                       }}
