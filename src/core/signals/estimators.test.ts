@@ -213,7 +213,7 @@ describe('fluid hold', () => {
   test('too short to tell: it says how many seconds more, and those are enough', () => {
     const at = (t: number) => 80 * BAR - loss(1) * t + 2 * BAR * Math.exp(-t / 8);
     const short = hold(single(at, 15, 20, 0.05 * BAR, 5));
-    expect(why(short.loss)).toMatch(/too short to tell.*Hold for \d+ s longer/);
+    expect(why(short.loss)).toMatch(/too short to tell.*Hold for [\d.]+ s longer/);
     const longer = (short.loss as { wanted: { values: Record<string, { value: number }> } }).wanted.values
       .longer!;
     expect(hold(single(at, Math.ceil(15 + 1.2 * longer.value), 20, 0.05 * BAR, 6)).loss.told).toBe(true);
@@ -249,7 +249,7 @@ describe('vacuum decay', () => {
     expect(why(found.conductance)).toMatch(/volume .* not known/);
   });
   test('too noisy and too short says how much longer', () => {
-    expect(why(decay(trace(20, 4, 800)).loss)).toMatch(/Wait for \d+ s longer/);
+    expect(why(decay(trace(20, 4, 800)).loss)).toMatch(/Wait for [\d.]+ s longer/);
     expect(why(decay(trace(20, 1, 30)).loss)).toMatch(/too short/);
   });
 });
