@@ -14,7 +14,6 @@ test('from intake to a printed report by keyboard alone, on a weak supply', asyn
   await page.getByLabel('Job tag').focus();
   await keyboard.type('K-001');
   await keyboard.press('Tab');
-  await keyboard.press('Tab');
   await keyboard.press('ArrowDown');
   await expect(page.getByRole('listbox')).toBeVisible();
   await keyboard.type('SETUP');

@@ -19,7 +19,7 @@ interface ShelfPageProps {
 }
 
 /** A number stays with its unit, a tag is not broken. */
-const TOGETHER = { whiteSpace: 'nowrap' } as const;
+const TOGETHER = { whiteSpace: { md: 'nowrap' } } as const;
 
 /** What the bench works with: profiles of units, instruments, settings. */
 export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {

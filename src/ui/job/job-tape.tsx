@@ -140,7 +140,7 @@ export function JobTape({
       .map((trace) => ({
         at: trace.body.madeAt,
         node: (
-          <Mark key={trace.id} when={trace.body.madeAt} title="Logged">
+          <Mark key={trace.id} when={trace.body.madeAt} title={`Logged: ${trace.body.name}`}>
             <TraceLinks traces={[trace]} all={traces} tag={tag} />
           </Mark>
         ),
