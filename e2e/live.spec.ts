@@ -69,6 +69,11 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
       await moved();
     }
 
+    // What the loggings tell stands on the tape beside what was captured, with the way to each.
+    const tape = page.getByRole('list', { name: 'Tape' });
+    await expect(tape.getByText('Boost ratio B, as a slope').first()).toBeVisible();
+    await expect(tape.getByRole('link', { name: 'Logged' }).first()).toHaveAttribute('href', /^\/traces\//);
+
     await page.goto(`${app.url}/runs/${run.id}/report`);
     const report = page.getByRole('article', { name: 'Report' });
     await expect(report.getByText('The unit met every limit tested')).toBeVisible();

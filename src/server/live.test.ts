@@ -9,7 +9,7 @@ import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { hangUp, link, liveStream, recordStep, traceOf, workBench } from './live';
 import { startRun, usualRig } from './runs';
 import { listInstruments, readSettings, writeSettings } from './shelf';
-import { analysisOf, listTraces } from './traces';
+import { aboutFor, analysisOf, listTraces } from './traces';
 
 let desk: Desk;
 let db: Knex;
@@ -139,10 +139,23 @@ describe('the trace of a step', () => {
     expect(await listTraces(db, run.id)).toEqual([]);
     taken(await recordStep(db, run.id, { step: null }, NOW));
     const [kept] = await listTraces(db, run.id);
-    expect(kept!.body).toMatchObject({ name: 'GF-0424: Bypass, assist off', source: 'bench', runId: run.id });
+    expect(kept!.body).toMatchObject({
+      name: 'GF-0424: Bypass, assist off',
+      source: 'bench',
+      runId: run.id,
+      tape: { step: 'bypass', events: run.events.length },
+    });
     // Of the tied pairs the wide ranges are kept: they have seen everything.
     expect(kept!.body.channels.map(({ name }) => name)).toEqual(['G-12', 'G-22', 'V-31', 'V-41']);
     expect(taken(await analysisOf(db, kept!.id)).stretches.map(({ kind }) => kind)).toContain('bypass');
+    // Room and unit are those that the run was started under, whatever the settings say since.
+    const { version, body } = await readSettings(db);
+    taken(await writeSettings(db, version, { ...body, temperature_K: body.temperature_K + 9 }, NOW));
+    const { temperature_K } = run.context.conditions;
+    const about = await aboutFor(db, kept!.body);
+    expect(about.temperature_K).toBe(temperature_K);
+    expect(about.unit).toEqual(FAMILIES[run.kind].logged(run.context.profile));
+    expect((await aboutFor(db, {})).temperature_K).toBe(temperature_K + 9);
   });
   test('of a moment is none; of no run is refused; without a logger nothing is recorded', async () => {
     await streaming();

@@ -174,16 +174,16 @@ async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now:
   const job = run && (await findJob(db, run.jobId));
   if (!run || !job) return;
   const title = run.context.procedure.steps.find(({ id }) => id === recording.step)?.title ?? recording.step;
-  const profileId = job.body.profileId;
   const trace = traceOf(recording.rows, status.channels, run.context.rig);
   const origin = {
     name: `${job.body.tag}: ${title}`,
     source: 'bench',
-    profileId,
+    profileId: job.body.profileId,
     jobId: job.id,
     runId: run.id,
+    tape: { step: recording.step, events: run.events.length },
   } as const;
-  await keepTrace(db, origin, await workOut(trace, await aboutFor(db, profileId)), now);
+  await keepTrace(db, origin, await workOut(trace, await aboutFor(db, origin)), now);
 }
 
 /**

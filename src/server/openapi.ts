@@ -85,6 +85,7 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Add a capture or another event to a run',
     body: appendSchema,
   },
+  { method: 'get', path: '/runs/{id}/logged', summary: 'What the traces of a run were made to yield' },
   {
     method: 'get',
     path: '/runs/{id}/report.pdf',

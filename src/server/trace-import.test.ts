@@ -107,7 +107,7 @@ describe('a log that is only worked out', () => {
 });
 
 describe('the worker', () => {
-  const of = () => aboutFor(db, null);
+  const of = () => aboutFor(db, {});
   /** A log as a stream of pieces that never ends by itself. */
   const endless = (tell: (sent: number) => void) => {
     let sent = 0;

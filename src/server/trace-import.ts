@@ -65,7 +65,7 @@ async function productOfRequest(
   layout: z.infer<typeof layoutSchema> | null,
   profile: string | null,
 ): Promise<Outcome<TraceProduct>> {
-  const about = await aboutFor(db, profile);
+  const about = await aboutFor(db, { profileId: profile });
   const bytes = Number(request.headers.get('content-length') ?? 0);
   const outcome = await readLog(request.body, { layout, about, bytes }, request.signal);
   return outcome.ok ? done(outcome.product) : refused({ code: 'invalid', message: outcome.why, fields: {} });

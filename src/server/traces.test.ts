@@ -47,7 +47,7 @@ const origin = {
 };
 const about = async () => {
   const tollan = (await listProfiles(db)).find(({ body }) => body.name === 'Tollan RV-230')!;
-  return aboutFor(db, tollan.id);
+  return aboutFor(db, { profileId: tollan.id });
 };
 const keep = async () => taken(await keepTrace(db, origin, productOf(recorded, await about()), NOW));
 
@@ -216,9 +216,9 @@ describe('a log that is read', () => {
   });
   test('a unit is known by its profile', async () => {
     const [first] = await listProfiles(db);
-    const { unit } = await aboutFor(db, first!.id);
+    const { unit } = await aboutFor(db, { profileId: first!.id });
     expect(unit?.slave).toMatchObject({ spring_N: expect.any(Number) as number });
-    expect((await aboutFor(db, null)).unit).toBeNull();
+    expect((await aboutFor(db, {})).unit).toBeNull();
   });
   test('packing loses nothing but what a float has not', () => {
     const packed = pack(recorded);

@@ -15,6 +15,7 @@ import { unsqueezed, type Packed, type TraceProduct, type WorkedOut } from '@/wo
 import { csvOf } from './csv';
 import { append } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { findRun } from './runs';
 import { findProfile, readSettings } from './shelf';
 import { fromRow, missing, replace, setDeleted, shelfChain, type Shelf } from './store';
 
@@ -35,13 +36,30 @@ export interface TraceOrigin {
   readonly profileId: string | null;
   readonly jobId: string | null;
   readonly runId: string | null;
+  readonly tape?: TraceRecord['tape'];
 }
 
-/** What is known beside a trace: the bench's settings, and the unit where a profile names it. */
-export async function aboutFor(db: Knex, profileId: string | null): Promise<About> {
-  const settings = (await readSettings(db)).body;
+type MadeOn = Partial<Pick<TraceOrigin, 'profileId' | 'runId'>>;
+
+/**
+ * Room and unit that a trace was made on: of a run, what the run was started under, whatever has changed since;
+ * otherwise the bench's settings, and the profile where one is named.
+ */
+async function madeOn(db: Knex, { profileId, runId }: MadeOn) {
+  const run = runId ? await findRun(db, runId) : null;
+  if (run) return { room: run.context.conditions, unit: { kind: run.kind, profile: run.context.profile } };
   const profile = profileId ? await findProfile(db, profileId) : null;
-  return { ...roomOf(settings), unit: profile && FAMILIES[profile.kind].logged(profile.body) };
+  return {
+    room: roomOf((await readSettings(db)).body),
+    unit: profile && { kind: profile.kind, profile: profile.body as unknown },
+  };
+}
+
+/** What is known beside a trace. */
+export async function aboutFor(db: Knex, origin: MadeOn): Promise<About> {
+  const { room, unit } = await madeOn(db, origin);
+  const { barometer_Pa, temperature_K } = room;
+  return { barometer_Pa, temperature_K, unit: unit && FAMILIES[unit.kind].logged(unit.profile) };
 }
 
 /** Keeps a trace: what is said of it, its readings and what was worked out, all on disk together or not at all. */
@@ -140,7 +158,8 @@ export async function loggedIn(db: Knex, runId: string): Promise<LoggedTrace[]> 
   const logged: LoggedTrace[] = [];
   for (const { id, body } of stored) {
     const analysis = await analysisOf(db, id);
-    if (analysis.ok) logged.push({ record: body, stretches: analysis.value.stretches.map(withoutDrawing) });
+    if (analysis.ok)
+      logged.push({ id, record: body, stretches: analysis.value.stretches.map(withoutDrawing) });
   }
   return logged;
 }
@@ -200,18 +219,17 @@ export async function analysedTrace(
   return stored && analysis?.ok ? { stored, analysis: analysis.value } : null;
 }
 
-/** Output that a healthy unit of the trace's profile gives on the vacuum that its longest pull had. */
+/** Output that a healthy unit of the trace's kind gives on the vacuum that its longest pull had. */
 export async function expectedFor(
   db: Knex,
   { stored, analysis }: { stored: StoredTrace; analysis: Analysis },
 ): Promise<CurvePoint[]> {
   const reach = ({ points }: Stretch) => Math.max(0, ...points.map(([input]) => input));
   const [pull] = analysis.stretches.filter(({ kind }) => kind === 'pull').sort((a, b) => reach(b) - reach(a));
-  const profile = stored.body.profileId ? await findProfile(db, stored.body.profileId) : null;
-  if (!pull?.supply_Pa || !profile) return [];
-  const family = FAMILIES[profile.kind];
-  const conditions = roomOf((await readSettings(db)).body);
-  return expectedCurve(family, { profile: profile.body, conditions }, pull.supply_Pa, reach(pull));
+  const { room: conditions, unit } = await madeOn(db, stored.body);
+  if (!pull?.supply_Pa || !unit) return [];
+  const { kind, profile } = unit;
+  return expectedCurve(FAMILIES[kind], { profile, conditions }, pull.supply_Pa, reach(pull));
 }
 
 /** Most samples unpacked for one answer: a quarter of an hour at 1 kHz. */

@@ -30,6 +30,20 @@ describe('the tape', () => {
       events.filter((e) => e.type === 'observed').length,
     );
   });
+  test('what was logged stands where its step ended, wherever that is', () => {
+    const end = 1 + events.findLastIndex((e) => 'item' in e && e.item?.startsWith('bypass.'));
+    const lines = tapeOf(procedure, stateOf(events), events, [
+      { id: 'late', step: procedure.steps.at(-1)!.id, events: events.length },
+      { id: 'bypass', step: 'bypass', events: end },
+    ]);
+    const at = lines.findIndex(({ kind }) => kind === 'logged');
+    expect(lines[at]).toEqual({ kind: 'logged', id: 'bypass' });
+    const headings = lines.slice(0, at).flatMap((line) => (line.kind === 'step' ? [line.title] : []));
+    expect(headings.at(-1)).toBe('Bypass, assist off');
+    expect(lines.at(-1)).toEqual({ kind: 'logged', id: 'late' });
+    const others = lines.filter(({ kind }) => kind !== 'logged');
+    expect(others.map(({ kind }) => kind)).toEqual(tape(events).map(({ kind }) => kind));
+  });
   test('keeps a struck reading, marked', () => {
     const list = upTo('bypass.2.input');
     const last = list.findLast((e) => e.type === 'captured')!;

@@ -20,10 +20,24 @@ export type TapeLine =
   | { kind: 'wait'; id: string; prompt: string; seconds: number }
   | { kind: 'source'; id: string; vacuum: SourceState }
   | { kind: 'disturbed'; id: string; why: string }
-  | { kind: 'skip'; id: string; what: string; reason: string };
+  | { kind: 'skip'; id: string; what: string; reason: string }
+  /** What the logger recorded during the step: a trace by its identity. */
+  | { kind: 'logged'; id: string };
+
+/** A trace and its place among the events of the run: the step it is of, and how many events came before its end. */
+export interface TapedTrace {
+  readonly id: string;
+  readonly step: string;
+  readonly events: number;
+}
 
 /** The run as a strip: one line per thing that happened, under the step it belongs to. */
-export function tapeOf(procedure: Procedure, run: RunState, events: readonly RunEvent[]): TapeLine[] {
+export function tapeOf(
+  procedure: Procedure,
+  run: RunState,
+  events: readonly RunEvent[],
+  traces: readonly TapedTrace[] = [],
+): TapeLine[] {
   const lines: TapeLine[] = [];
   let lastStep = '';
   const under = (stepId: string) => {
@@ -32,12 +46,20 @@ export function tapeOf(procedure: Procedure, run: RunState, events: readonly Run
     const step = procedure.steps.find(({ id }) => id === stepId);
     if (step) lines.push({ kind: 'step', id: `step-${lines.length}`, title: step.title });
   };
-  for (const event of events) {
+  const logged = (from: number, to: number) => {
+    for (const trace of traces.filter((one) => one.events >= from && one.events < to)) {
+      under(trace.step);
+      lines.push({ kind: 'logged', id: trace.id });
+    }
+  };
+  for (const [i, event] of events.entries()) {
+    logged(i, i + 1);
     if ('item' in event && event.item !== null) under(findItem(procedure, event.item)?.step.id ?? '');
     else if ('step' in event) under(event.step);
     const line = lineOf(procedure, run, event);
     if (line) lines.push(line);
   }
+  logged(events.length, Infinity);
   return lines;
 }
 

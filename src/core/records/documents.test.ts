@@ -20,7 +20,7 @@ import { daysBetween, dueDates } from './due';
 import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
 import { BLEEDING_ORDERS } from './installation';
-import type { LoggedTrace } from './logged-traces';
+import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
 import { jobRecord, type JobRecord, type Written } from './job-record';
 import { judgedRun } from './judged-run';
 import { plainColours, Plot, ticks } from './plot';
@@ -248,6 +248,7 @@ describe('logged traces in a report', () => {
     vacuumNoise_Pa: 80,
   });
   const logged = (name: string, stretches: LoggedTrace['stretches']): LoggedTrace => ({
+    id: uuid(8),
     record: {
       name,
       source: 'bench',
@@ -292,6 +293,17 @@ describe('logged traces in a report', () => {
     const untold = stretches.flatMap(({ results }) => results).filter(({ estimate }) => !estimate.told);
     expect(untold.length).toBeGreaterThan(0);
     expect(words.split('could not tell').length - 1).toBe(untold.length);
+  });
+  test('the tape has what each trace told, counts what it could not, and knows no place for one read from a file', () => {
+    const whole = logged('Whole test', stretches);
+    const { told, silent } = toldBy(whole);
+    const ratio = told.find(({ result }) => result.id === 'boost-ratio')!;
+    expect(ratio.estimate.value).toBeCloseTo(3.6, 1);
+    expect(silent).toBe(
+      stretches.flatMap(({ results }) => results).filter(({ estimate }) => !estimate.told).length,
+    );
+    const taped = { ...whole, record: { ...whole.record, tape: { step: 'ratio', events: 31 } } };
+    expect(tapedOf([whole, taped])).toEqual([{ id: whole.id, step: 'ratio', events: 31 }]);
   });
   test('without traces there is no such part', () => expect(text([])).not.toContain('Logged traces'));
 });

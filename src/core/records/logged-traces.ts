@@ -1,3 +1,4 @@
+import type { TapedTrace } from '../procedure/tape';
 import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
 import type { UnitSet } from '../quantities/units';
@@ -7,9 +8,23 @@ import type { TraceRecord } from './trace-record';
 
 /** A trace of a run and what it was made to yield, without what is only drawn of it. */
 export interface LoggedTrace {
+  readonly id: string;
   readonly record: TraceRecord;
   readonly stretches: readonly Pick<Stretch, 'name' | 'from_s' | 'to_s' | 'results' | 'notes'>[];
 }
+
+/** What one trace tells, stretch by stretch, and how many of its results it could not tell. */
+export function toldBy({ stretches }: LoggedTrace) {
+  const all = stretches.flatMap(({ name, results }) =>
+    results.map((result) => ({ stretch: name, result, estimate: result.estimate })),
+  );
+  const told = all.flatMap(({ estimate, ...rest }) => (estimate.told ? [{ ...rest, estimate }] : []));
+  return { told, silent: all.length - told.length };
+}
+
+/** Those of a run that have a place on its tape. */
+export const tapedOf = (traces: readonly LoggedTrace[]): TapedTrace[] =>
+  traces.flatMap(({ id, record }) => (record.tape ? [{ id, ...record.tape }] : []));
 
 /** What the traces of a run tell, beside the readings that the verdicts rest on. Nothing where nothing was logged. */
 export function loggedBlocks(traces: readonly LoggedTrace[], set: UnitSet): Block[] {

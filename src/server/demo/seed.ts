@@ -123,7 +123,7 @@ async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date):
   const family = FAMILIES[profile.kind];
   const { values } = family.healthy(profile.body);
   const fault = demo.fault && family.faults.find(({ id }) => id === demo.fault![0]);
-  const about = await aboutFor(db, profile.id);
+  const about = await aboutFor(db, { profileId: profile.id });
   const trace = recordBench(
     family,
     fault ? fault.apply(values, demo.fault![1]) : values,

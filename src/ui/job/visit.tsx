@@ -8,6 +8,7 @@ import type { StoredRun } from '@/core/records/views';
 import { LinkButton } from '../link-button';
 import { Overdue } from '../overdue';
 import { Tape } from '../run/tape';
+import { useLogged } from '../run/use-logged';
 import { usePrint } from '../settings-context';
 import { VerdictMark } from '../verdict-mark';
 import { Mark } from './mark';
@@ -29,6 +30,7 @@ export function VisitPart({ visit, stale, traces }: VisitPartProps) {
   const print = usePrint();
   const { run, results, assessment, state } = visit;
   const [tape, setTape] = useState(false);
+  const { logged, ask } = useLogged(run.id);
   const telling = results.filter(({ verdict }) => verdict === 'fails' || verdict === 'close');
   const kind = run.continues ? 'Re-test' : 'Bench test';
   return (
@@ -65,7 +67,13 @@ export function VisitPart({ visit, stale, traces }: VisitPartProps) {
         <LinkButton href={`/runs/${run.id}/report`} variant="outlined">
           {run.finishedAt ? 'Report' : 'Report so far'}
         </LinkButton>
-        <Button onClick={() => setTape((shown) => !shown)} aria-expanded={tape}>
+        <Button
+          onClick={() => {
+            setTape((shown) => !shown);
+            void ask();
+          }}
+          aria-expanded={tape}
+        >
           {tape ? 'Roll up the tape' : 'Unroll the tape'}
         </Button>
       </Box>
@@ -78,6 +86,7 @@ export function VisitPart({ visit, stale, traces }: VisitPartProps) {
             state={state}
             events={run.events}
             results={results}
+            logged={logged}
           />
         </Box>
       )}

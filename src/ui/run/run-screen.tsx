@@ -2,13 +2,12 @@
 
 import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { progress } from '@/core/procedure/live';
 import type { Item, Procedure } from '@/core/procedure/procedure';
 import { unitFor, type Quantity } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
-import { call } from '../api';
 import { useKeys } from '../keys';
 import { portsNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
@@ -26,6 +25,7 @@ import { ReadingBar } from './reading-bar';
 import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { Tape } from './tape';
+import { useStepTraces } from './use-logged';
 import { useRun, type RunHandle } from './use-run';
 
 /** The run: tape at the left, the drawing in the middle, ladders at the right, live strip above, one action bar below. */
@@ -50,17 +50,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const { status, moment } = useLive(settings.logger !== '' && action.kind !== 'done');
   const [handsFree, setHandsFree] = useState(false);
   const streaming = status?.state === 'streaming';
-  const stepId = streaming ? (step?.id ?? null) : null;
-  useEffect(() => {
-    // What the logger sends while a step is done is that step's trace; the server keeps it when the next one begins.
-    if (streaming) void call('POST', `/runs/${stored.id}/live`, { step: stepId });
-  }, [streaming, stepId, stored.id]);
-  useEffect(
-    () => () => {
-      if (streaming) void call('POST', `/runs/${stored.id}/live`, { step: null });
-    },
-    [streaming, stored.id],
-  );
+  const logged = useStepTraces(stored.id, step?.id ?? null, streaming);
   const [drawing, setDrawing] = useState(false);
   const withCurve = hasCurve(run, step);
   const curveShown = withCurve && !drawing;
@@ -211,6 +201,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           state={state}
           events={run.events}
           results={results}
+          logged={logged}
           selected={selected}
           onSelect={(id) => setSelected(id === selected ? null : id)}
           follow

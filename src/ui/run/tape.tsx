@@ -6,6 +6,7 @@ import { findItem } from '@/core/procedure/procedure';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { measured, readingUncertainty_SI } from '@/core/metrology/uncertainty';
 import { tapeOf, type TapeLine } from '@/core/procedure/tape';
+import { tapedOf, type LoggedTrace } from '@/core/records/logged-traces';
 import type { RunEvent } from '@/core/procedure/events';
 import type { RunState } from '@/core/procedure/run';
 import type { Port, RunContext } from '@/core/twin/family';
@@ -14,6 +15,7 @@ import { usePrint } from '../settings-context';
 import { MONO } from '../theme';
 import { Overdue } from '../overdue';
 import { VerdictMark } from '../verdict-mark';
+import { LoggedLines } from './logged-lines';
 
 interface TapeProps {
   readonly ports: readonly Port[];
@@ -21,6 +23,8 @@ interface TapeProps {
   readonly state: RunState;
   readonly events: readonly RunEvent[];
   readonly results: readonly Result[];
+  /** What was logged meanwhile. */
+  readonly logged?: readonly LoggedTrace[];
   readonly selected?: string | null;
   readonly onSelect?: (captureId: string) => void;
   /** Keep the newest line in sight. */
@@ -28,8 +32,18 @@ interface TapeProps {
 }
 
 /** The run as a growing strip: its memory, its navigation and, printed, its record. */
-export function Tape({ ports, context, state, events, results, selected, onSelect, follow }: TapeProps) {
-  const lines = tapeOf(context.procedure, state, events);
+export function Tape({
+  ports,
+  context,
+  state,
+  events,
+  results,
+  logged = [],
+  selected,
+  onSelect,
+  follow,
+}: TapeProps) {
+  const lines = tapeOf(context.procedure, state, events, tapedOf(logged));
   const box = useRef<HTMLOListElement>(null);
   useEffect(() => {
     const tape = box.current;
@@ -66,6 +80,7 @@ export function Tape({ ports, context, state, events, results, selected, onSelec
           ports={ports}
           context={context}
           results={results}
+          logged={logged}
           selected={selected === line.id}
           onSelect={onSelect}
         />
@@ -74,13 +89,17 @@ export function Tape({ ports, context, state, events, results, selected, onSelec
   );
 }
 
-interface LineProps extends Pick<TapeProps, 'ports' | 'context' | 'results' | 'onSelect'> {
+interface LineProps extends Pick<TapeProps, 'ports' | 'context' | 'results' | 'logged' | 'onSelect'> {
   readonly line: TapeLine;
   readonly selected: boolean;
 }
 
-function Line({ line, ports, context, results, selected, onSelect }: LineProps) {
+function Line({ line, ports, context, results, logged, selected, onSelect }: LineProps) {
   switch (line.kind) {
+    case 'logged': {
+      const trace = logged?.find(({ id }) => id === line.id);
+      return trace ? <LoggedLines trace={trace} /> : null;
+    }
     case 'step':
       return (
         <Box
