@@ -2,6 +2,7 @@ import { connect } from 'node:net';
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
+import { tapedAt } from '@/core/procedure/tape';
 import { findUnit, toSI } from '@/core/quantities/units';
 import {
   handsSchema,
@@ -181,7 +182,7 @@ async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now:
     profileId: job.body.profileId,
     jobId: job.id,
     runId: run.id,
-    tape: { step: recording.step, events: run.events.length },
+    tape: tapedAt(run.context.procedure, run.events, recording.step),
   } as const;
   await keepTrace(db, origin, await workOut(trace, await aboutFor(db, origin)), now);
 }

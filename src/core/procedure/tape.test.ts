@@ -5,7 +5,7 @@ import type { RunEvent } from './events';
 import { liveState, missingNeeds, progress } from './live';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { EMPTY_RUN, reduceRun } from './run';
-import { tapeOf } from './tape';
+import { tapedAt, tapeOf } from './tape';
 
 const context = contextWith();
 const { procedure } = context;
@@ -31,10 +31,11 @@ describe('the tape', () => {
     );
   });
   test('what was logged stands where its step ended, wherever that is', () => {
-    const end = 1 + events.findLastIndex((e) => 'item' in e && e.item?.startsWith('bypass.'));
+    const place = (step: string) => tapedAt(procedure, events, step);
+    expect(place('never begun').events).toBe(events.length);
     const lines = tapeOf(procedure, stateOf(events), events, [
-      { id: 'late', step: procedure.steps.at(-1)!.id, events: events.length },
-      { id: 'bypass', step: 'bypass', events: end },
+      { id: 'late', ...place(procedure.steps.at(-1)!.id) },
+      { id: 'bypass', ...place('bypass') },
     ]);
     const at = lines.findIndex(({ kind }) => kind === 'logged');
     expect(lines[at]).toEqual({ kind: 'logged', id: 'bypass' });

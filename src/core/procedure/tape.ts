@@ -24,11 +24,27 @@ export type TapeLine =
   /** What the logger recorded during the step: a trace by its identity. */
   | { kind: 'logged'; id: string };
 
-/** A trace and its place among the events of the run: the step it is of, and how many events came before its end. */
+/** Step that an event belongs to; none for what concerns the whole run. */
+const stepOf = (procedure: Procedure, event: RunEvent): string | null => {
+  if ('item' in event && event.item !== null) return findItem(procedure, event.item)?.step.id ?? null;
+  return 'step' in event ? event.step : null;
+};
+
+/** A trace and its place on the tape: the step it is of, and how many events of the run stand before it. */
 export interface TapedTrace {
   readonly id: string;
   readonly step: string;
   readonly events: number;
+}
+
+/** Where what was logged during a step stands: behind the last that was done in it, even if more was done since. */
+export function tapedAt(
+  procedure: Procedure,
+  events: readonly RunEvent[],
+  step: string,
+): Omit<TapedTrace, 'id'> {
+  const last = events.findLastIndex((event) => stepOf(procedure, event) === step);
+  return { step, events: last < 0 ? events.length : last + 1 };
 }
 
 /** The run as a strip: one line per thing that happened, under the step it belongs to. */
@@ -54,8 +70,7 @@ export function tapeOf(
   };
   for (const [i, event] of events.entries()) {
     logged(i, i + 1);
-    if ('item' in event && event.item !== null) under(findItem(procedure, event.item)?.step.id ?? '');
-    else if ('step' in event) under(event.step);
+    under(stepOf(procedure, event) ?? lastStep);
     const line = lineOf(procedure, run, event);
     if (line) lines.push(line);
   }

@@ -47,7 +47,7 @@ export const traceRecordSchema = z.strictObject({
   profileId: z.string().nullable(),
   jobId: z.string().nullable(),
   runId: z.string().nullable(),
-  /** Where it stands on the tape of its run: the step it is of, and how many events came before its end. */
+  /** Where it stands on the tape of its run: the step it is of, and how many events stand before it. */
   tape: z.strictObject({ step: z.string().max(80), events: z.int().min(0) }).optional(),
   notes: z.array(traceNoteSchema).max(500).readonly(),
 });

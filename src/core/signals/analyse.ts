@@ -66,8 +66,10 @@ export interface Analysis {
 }
 
 /** A pull of less than this part of the greatest input is none to be fitted. */
-const LEAST_PULL = 0.3;
+const LEAST_PULL = 0.25;
 const LEAST_HOLD_S = 10;
+/** Less output than this is none that was held. */
+const LEAST_HELD_PA = 1e5;
 /** The output follows the handle by some tenths of a second: a hold is looked at once that is over. */
 const FOLLOWED_S = 1;
 /** A pull or a let-down quicker than this shows lag that looks like hysteresis. */
@@ -108,7 +110,7 @@ export function analyse(trace: Trace, about: About): Analysis {
   if (!input || !output)
     notes.push(sentence('Input and output are not both named, so no ratio curve was drawn.'));
   if (!about.unit) notes.push(sentence('No profile is named, so areas and air leaks are not told.'));
-  if (segments.length === 0)
+  if (segments.length < 2 && stretches.length === 0)
     notes.push(sentence(`“${lead.name}” does not move: nothing was done in this trace.`));
   return { segments: segments.map(({ from: _f, to: _t, ...rest }) => rest), stretches, notes };
 }
@@ -138,10 +140,11 @@ function pulls(
   segments: readonly Segment[],
   about: About,
 ): Stretch[] {
+  const moves = inOnePull(segments);
   const top = Math.max(...segments.map(({ start, end }) => Math.max(start, end)));
   const stretches: Stretch[] = [];
   let apply: { readonly curve: RatioCurve; readonly seconds: number } | null = null;
-  segments.forEach((segment, i) => {
+  moves.forEach((segment, i) => {
     if (segment.kind !== 'apply' && segment.kind !== 'release') return;
     const large = Math.abs(segment.end - segment.start) > LEAST_PULL * top;
     if (!large) return;
@@ -201,7 +204,7 @@ function pulls(
       });
     } else {
       // What stands at the top belongs to the pull: there the diaphragm works with all of the supply.
-      const after = segments[i + 1];
+      const after = moves[i + 1];
       const whole = { from: segment.from, to: after?.kind === 'hold' ? after.to : segment.to };
       stretches.push({
         kind: 'pull',
@@ -216,6 +219,18 @@ function pulls(
     }
   });
   return stretches;
+}
+
+/** Pulls made in steps: from a level up to the next and the next, with a rest for the eye at each, are one pull. */
+function inOnePull(segments: readonly Segment[]): Segment[] {
+  const moves: Segment[] = [];
+  for (const segment of segments) {
+    const [before, held] = [moves.at(-2), moves.at(-1)];
+    if (segment.kind === 'apply' && held?.kind === 'hold' && before?.kind === 'apply')
+      moves.splice(-2, 2, { ...before, to: segment.to, to_s: segment.to_s, end: segment.end });
+    else moves.push(segment);
+  }
+  return moves;
 }
 
 /** Slow applies of a servo that acts on a rod: a quick one shows the way of the air, not the valve's. */
@@ -273,10 +288,12 @@ function rodAreaResult(curve: ForceCurve, supply_Pa: number | null, about: About
 function suppliedAt(trace: Trace, { from, to }: Span): number | null {
   const supply = channelAt(trace, 'supply');
   if (!supply) return null;
-  const late = { from: Math.floor(to - (to - from) / 5), to };
-  const mean = blocksOf(trace, [supply], late, 1).means[0]![0]!;
+  const mean = meanOf(trace, supply, { from: Math.floor(to - (to - from) / 5), to });
   return Number.isFinite(mean) ? mean : null;
 }
+
+const meanOf = (trace: Trace, channel: Channel, span: Span) =>
+  blocksOf(trace, [channel], span, 1).means[0]![0]!;
 
 const curveResults = (curve: RatioCurve): TraceResult[] => [
   result('crack', 'Crack', 'pressure', curve.crack),
@@ -300,6 +317,7 @@ function holds(trace: Trace, output: Channel, segments: readonly Segment[]): Str
   return segments.flatMap((segment): Stretch[] => {
     if (segment.kind !== 'hold' || segment.to_s - segment.from_s < LEAST_HOLD_S) return [];
     const span = { from: indexAt(trace, segment.from_s + FOLLOWED_S), to: segment.to };
+    if (!(meanOf(trace, output, span) > LEAST_HELD_PA)) return [];
     const hold = fluidHold(trace, output, span, RESOLVE_PAPERS.fluid);
     const notes = hold.settling
       ? [

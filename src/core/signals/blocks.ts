@@ -1,4 +1,4 @@
-import { noiseOf } from './noise';
+import { grainOf, noiseOf } from './noise';
 import type { Channel, Samples, Span, Trace } from './trace';
 
 /** A stretch of several channels as means of blocks: few enough to fit, with the noise that is left in them. */
@@ -73,24 +73,36 @@ export function blocksOf(
 export interface Course {
   readonly t: Float64Array;
   readonly values: Float64Array;
-  /** Standard error of each value. */
+  /** Standard error of each value, so that a fit of many has the doubt it should. */
   readonly sigma: number;
+  /** Every reading is the same: an end stop, or a step too coarse to tell anything. */
+  readonly same: boolean;
 }
 
-/**
- * A channel over a span as a course. Where nothing scatters the weights are equal and their size does not matter, so
- * one unit of the channel stands for it: what doubt there is then comes from the misfit.
- */
+/** A channel over a span as a course. */
 export function courseOf(trace: Trace, channel: Channel, span: Span, most: number): Course {
   const { means, time_s, sigma } = blocksOf(trace, [channel], span, most);
   const [levels] = means as [Float64Array];
   const good = Array.from(levels.keys()).filter((i) => Number.isFinite(levels[i]!));
   const start_s = trace.time_s[span.from]!;
+  const values = Float64Array.from(good, (i) => levels[i]!);
+  const { step } = grainOf(channel.values, span);
   return {
     t: Float64Array.from(good, (i) => time_s[i]! - start_s),
-    values: Float64Array.from(good, (i) => levels[i]!),
-    sigma: sigma[0]! > 0 ? sigma[0]! : 1,
+    values,
+    sigma: step > 0 ? steppedSigma(values, step) : sigma[0]!,
+    same: values.every((value) => value === values[0]),
   };
+}
+
+/**
+ * Standard error that stands for a logger's step where no noise blurs it. A slope over k steps is then wrong by up to
+ * 1/k² of itself, however many readings there are: the error of one step's corner against the whole of the line. With
+ * n values, a line's slope has a doubt of σ·√12/(√n·length), which that is equal to for σ = step·√n/(√12·k).
+ */
+function steppedSigma(values: Float64Array, step: number): number {
+  const crossed = Math.max(1, Math.abs(values.at(-1)! - values[0]!) / step);
+  return (step / Math.sqrt(12)) * Math.max(1, Math.sqrt(values.length) / crossed);
 }
 
 function meansOf(

@@ -3,8 +3,9 @@ import { blocksOf, type Scatter } from './blocks';
 import type { Cloud } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
 
-/** A mean of some readings on two channels. */
+/** A mean of some readings on two channels, at a time in s. */
 export interface Point {
+  readonly t: number;
   readonly x: number;
   readonly y: number;
 }
@@ -25,15 +26,49 @@ export function pointsOf(
   most: number,
   scatter: Scatter,
 ): Points {
-  const { means, sigma, clip } = blocksOf(trace, channels, span, most, scatter);
+  const { time_s, means, sigma, clip } = blocksOf(trace, channels, span, most, scatter);
   const [x, y] = means as [Float64Array, Float64Array];
   // A block beside the end stop holds some of it.
   const below = (value: number, c: number) =>
     Number.isFinite(value) && (clip[c] === Infinity || value < clip[c]! * 0.998 - 3 * sigma[c]!);
   const points = Array.from(x.keys()).flatMap((i) =>
-    below(x[i]!, 0) && below(y[i]!, 1) ? [{ x: x[i]!, y: y[i]! }] : [],
+    below(x[i]!, 0) && below(y[i]!, 1) ? [{ t: time_s[i]!, x: x[i]!, y: y[i]! }] : [],
   );
   return { points, u_x: sigma[0]!, u_y: sigma[1]!, clip: [clip[0]!, clip[1]!] };
+}
+
+/** Points move no faster than from nothing to the top in this time, or by what noise alone makes of them. */
+const UNHURRIED_S = 5;
+const NOISE_WIDTHS = 4;
+/** What is left must be so much of the points, over so much of their range: otherwise all of the pull was a hurry. */
+const LEFT = { points: 0.5, range: 0.8 };
+
+/**
+ * Points at which neither channel was in a hurry: in between, the output is behind the input by a lag that is not the
+ * unit's ratio. Of a pull that was a hurry throughout, all of them.
+ */
+export function unhurried(all: Points): Points {
+  const { points, u_x, u_y } = all;
+  const [top_x, top_y] = [spanOf(points, 'x')[1], spanOf(points, 'y')[1]];
+  const calm = (i: number, axis: 'x' | 'y', whole: number, u: number) => {
+    const [a, b] = [points[Math.max(0, i - 1)]!, points[Math.min(points.length - 1, i + 1)]!];
+    const allowed = (whole * (b.t - a.t)) / UNHURRIED_S + NOISE_WIDTHS * Math.SQRT2 * u;
+    return Math.abs(b[axis] - a[axis]) <= allowed;
+  };
+  const left = points.filter((_, i) => calm(i, 'x', top_x, u_x) && calm(i, 'y', top_y, u_y));
+  const [low, high] = spanOf(points, 'x');
+  const [least, most] = spanOf(left, 'x');
+  const enough = left.length >= LEFT.points * points.length && most - least >= LEFT.range * (high - low);
+  return enough ? { ...all, points: left } : all;
+}
+
+function spanOf(points: readonly Point[], axis: 'x' | 'y'): readonly [low: number, high: number] {
+  let [low, high] = [Infinity, -Infinity];
+  for (const point of points) {
+    low = Math.min(low, point[axis]);
+    high = Math.max(high, point[axis]);
+  }
+  return [low, high];
 }
 
 export const cloudOf = ({ points, u_x, u_y }: Points): Cloud => ({

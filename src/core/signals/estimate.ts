@@ -33,3 +33,9 @@ export const untold = (why: string, wanted = '', values: Values = {}): Untold =>
   why: sentence(why, values),
   wanted: wanted ? sentence(wanted, values) : null,
 });
+
+/** Readings that never differ tell nothing of a fall. */
+export const ONE_READING = untold(
+  'Every reading is the same: the gauge stood at an end of its range, or its step is too coarse.',
+  'Read it on a gauge of a wider range or a finer step.',
+);

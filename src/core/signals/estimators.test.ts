@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import fc from 'fast-check';
 import { depressionAfter_Pa } from '../air/leak';
 import { orificeDiameter_m } from '../air/orifice';
 import { faultyTruth } from '../scenarios/bench';
@@ -218,6 +219,42 @@ describe('fluid hold', () => {
       .longer!;
     expect(hold(single(at, Math.ceil(15 + 1.2 * longer.value), 20, 0.05 * BAR, 6)).loss.told).toBe(true);
   });
+  describe('on a gauge that shows whole steps without noise', () => {
+    const stepped = (rate_PaPerS: number, step: number, seconds: number, phase: number) =>
+      hold(single((t) => Math.round((80 * BAR - rate_PaPerS * t) / step + phase) * step, seconds, 20, 0, 1))
+        .loss;
+    test('the limits hold the truth, though readings are many and steps few', () => {
+      let tellings = 0;
+      fc.assert(
+        fc.property(
+          fc.double({ min: 0.01, max: 0.2, noNaN: true }),
+          fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+          fc.integer({ min: 15, max: 200 }),
+          fc.double({ min: 0, max: 1, noNaN: true }),
+          (rate, step, seconds, phase) => {
+            const loss = stepped(rate * BAR, step * BAR, seconds, phase);
+            if (!loss.told) return;
+            tellings += 1;
+            expect(Math.abs(loss.value - rate * BAR)).toBeLessThan(2 * loss.u);
+          },
+        ),
+        { numRuns: 300, seed: 2611 },
+      );
+      expect(tellings).toBeGreaterThan(100);
+    });
+    test('no step lost is a loss of less than a step, where the gauge reads higher elsewhere; else it tells nothing', () => {
+      const pull = (top: number, seconds: number) =>
+        single((t) => (t < 2 ? top : 80) * BAR - (t < 1 ? 0.05 * BAR : 0), 2 + seconds, 20, 0, 1);
+      const of = (trace: Trace) =>
+        fluidHold(trace, trace.channels[0]!, { from: 40, to: trace.time_s.length }, 0.1 * (BAR / 60)).loss;
+      // Steps of 0.05 bar over 59.95 s: less than 0.05 bar/min, a rectangle of standard deviation 0.05/√3.
+      const found = of(pull(110, 60));
+      expect(found).toMatchObject({ told: true, value: 0 });
+      expect(((found.told ? found.u : NaN) / BAR) * 60).toBeCloseTo(0.05 / Math.sqrt(3), 3);
+      expect(why(of(pull(110, 20)))).toMatch(/too short for one so coarse. Hold for \d+/);
+      expect(why(of(pull(80, 60)))).toMatch(/Every reading is the same: the gauge stood at an end/);
+    });
+  });
   test('a glance is no hold', () => {
     expect(why(hold(single(() => BAR, 1, 10, 100, 1)).loss)).toMatch(/too short/);
   });
@@ -393,13 +430,17 @@ describe('segments', () => {
       'rest',
     ]);
   });
-  test('what stands still or is empty has none', () => {
-    expect(
-      segmentsOf(
-        single(() => BAR, 10, 10, 0, 1),
-        single(() => BAR, 10, 10, 0, 1).channels[0]!,
-      ),
-    ).toEqual([]);
+  test('pressure let down to a level and kept there is held, not at rest', () => {
+    const down = single((t) => (t < 3 ? 34 : t < 5 ? 34 - 6 * (t - 3) : 22) * BAR, 30, 10, 0.05 * BAR, 1);
+    expect(segmentsOf(down, down.channels[0]!).map(({ kind }) => kind)).toEqual(['hold', 'release', 'hold']);
+  });
+  test('what stands still is one hold or one rest, what is empty has none', () => {
+    const still = (level: number) => {
+      const trace = single(() => level * BAR, 10, 10, 0, 1);
+      return segmentsOf(trace, trace.channels[0]!).map(({ kind }) => kind);
+    };
+    expect(still(22)).toEqual(['hold']);
+    expect(still(0.2)).toEqual(['rest']);
     const gap = single(() => NaN, 10, 10, 0, 1);
     expect(segmentsOf(gap, gap.channels[0]!)).toEqual([]);
   });

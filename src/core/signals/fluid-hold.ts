@@ -1,7 +1,8 @@
 import { courseOf } from './blocks';
-import { told, untold, type Estimate } from './estimate';
+import { ONE_READING, told, untold, type Estimate } from './estimate';
 import { leastSquares, varianceOf, type Fitted } from './least-squares';
-import type { Channel, Span, Trace } from './trace';
+import { leastStep } from './noise';
+import { wholeOf, type Channel, type Span, type Trace } from './trace';
 
 /** What a hold of fluid pressure tells. */
 export interface FluidHold {
@@ -37,10 +38,14 @@ interface Settled extends Fitted {
  * @param resolve_PaPerS the smallest loss worth telling: its fraction of a limit
  */
 export function fluidHold(trace: Trace, channel: Channel, span: Span, resolve_PaPerS: number): FluidHold {
-  const { t, values: p, sigma } = courseOf(trace, channel, span, MOST_BLOCKS);
+  const { t, values: p, sigma, same } = courseOf(trace, channel, span, MOST_BLOCKS);
   const weights = new Float64Array(t.length).fill(1 / sigma ** 2);
   const long_s = t.length > 0 ? t.at(-1)! - t[0]! : 0;
   const plain = leastSquares([ones(t), t], p, weights);
+  if (same && t.length > 0) {
+    const loss = unseen(trace, channel, p[0]!, long_s, resolve_PaPerS);
+    return { loss, at_Pa: p[0]!, settling: null, curve: () => p[0]! };
+  }
   if (!plain || t.length < 8 || long_s < 2) {
     return {
       loss: untold('The hold is too short.', 'Hold for a minute.'),
@@ -75,6 +80,25 @@ export function fluidHold(trace: Trace, channel: Channel, span: Span, resolve_Pa
     settling: tau === null ? null : { drop_Pa: drop, tau_s: tau },
     curve: (at) => p0 + rate * at + (tau === null ? 0 : drop * Math.exp(-at / tau)),
   };
+}
+
+/**
+ * Loss where every reading is the same: less than one step of the logger in all that time, unless the gauge stood at
+ * an end of its range, above which it read nowhere in the trace.
+ */
+function unseen(trace: Trace, { values }: Channel, at_Pa: number, long_s: number, resolve_PaPerS: number) {
+  const step = leastStep(values, wholeOf(trace));
+  if (step === 0 || !values.some((value) => value > at_Pa + step / 2)) return ONE_READING;
+  const most = (SURE * step) / Math.sqrt(3);
+  return most <= resolve_PaPerS * long_s
+    ? told(0, step / (Math.sqrt(3) * long_s), 'pressureRate')
+    : untold(
+        'No step of the gauge was lost: the hold is too short for one so coarse.',
+        'Hold for {longer} longer.',
+        {
+          longer: { value: most / resolve_PaPerS - long_s, quantity: 'duration' },
+        },
+      );
 }
 
 const ones = (t: Float64Array) => new Float64Array(t.length).fill(1);

@@ -7,27 +7,44 @@ const MAD_TO_SIGMA = 1.4826;
 /** Standard deviation of a second difference x₋ − 2x + x₊ of white noise, in that of the noise. */
 const SECOND_DIFFERENCE = Math.sqrt(6);
 
+/** How a channel scatters about what it means to say. */
+export interface Grain {
+  /** Standard deviation of a sample; 0 where nothing moves at all. */
+  readonly sigma: number;
+  /** The logger's step, where it is so coarse that more than half of the samples stand still; otherwise 0. */
+  readonly step: number;
+}
+
 /**
- * Standard deviation of white noise on a channel, from second differences: neither a ramp nor a few spikes nor steps
- * move it. Where more than half of the samples stand still, the logger's step is what is left: step/√12.
- *
- * @returns 0 where nothing moves at all
+ * White noise on a channel, from second differences: neither a ramp nor a few spikes nor steps move it. Where more
+ * than half of the samples stand still, the logger's step is what is left: step/√12.
  */
-export function noiseOf(values: Samples, { from, to }: Span): number {
+export function grainOf(values: Samples, { from, to }: Span): Grain {
   const stride = Math.max(1, Math.floor((to - from) / MOST_TRIPLES));
   const found: number[] = [];
-  let step = Infinity;
   for (let i = from + 1; i < to - 1; i += stride) {
     const second = values[i - 1]! - 2 * values[i]! + values[i + 1]!;
     if (!Number.isFinite(second)) continue;
     found.push(Math.abs(second));
-    const first = Math.abs(values[i + 1]! - values[i]!);
-    if (first > 0 && first < step) step = first;
   }
-  if (found.length === 0) return 0;
+  if (found.length === 0) return { sigma: 0, step: 0 };
   const sigma = (MAD_TO_SIGMA * median(found)) / SECOND_DIFFERENCE;
-  return sigma > 0 ? sigma : Number.isFinite(step) ? step / Math.sqrt(12) : 0;
+  if (sigma > 0) return { sigma, step: 0 };
+  const step = leastStep(values, { from, to });
+  return { sigma: step / Math.sqrt(12), step };
 }
+
+/** Least difference between two neighbours that differ; 0 where none do. */
+export function leastStep(values: Samples, { from, to }: Span): number {
+  let step = Infinity;
+  for (let i = from + 1; i < to; i += 1) {
+    const difference = Math.abs(values[i]! - values[i - 1]!);
+    if (difference > 0 && difference < step) step = difference;
+  }
+  return Number.isFinite(step) ? step : 0;
+}
+
+export const noiseOf = (values: Samples, span: Span): number => grainOf(values, span).sigma;
 
 /** Middle value; of an even number, the mean of the two in the middle. Sorts a copy. */
 export function median(values: ArrayLike<number>): number {

@@ -1,6 +1,6 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import { scatterOf } from './blocks';
-import { clippedNotes, cloudOf, pointsOf, type Point, type Points } from './branch-points';
+import { clippedNotes, cloudOf, pointsOf, unhurried, type Point, type Points } from './branch-points';
 import { told, untold, type Estimate } from './estimate';
 import { kinkedLine, plainLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
@@ -49,6 +49,8 @@ const BLOCKED = 0.6;
 const THROUGH = 1.15;
 /** Beyond the knee the line must lie at least this much flatter for the knee to be runout. */
 const FLATTER = 0.6;
+/** Below the knee, a line over less than this part of the inputs up to it is too short to tell a slope. */
+const SHORT = 0.3;
 /** Inputs just above crack, as a part of the range, at which the output is still on its way up. */
 const JUMPING = 0.04;
 
@@ -66,7 +68,7 @@ export function ratioCurve(
   const scatter = scatterOf([input, output], span);
   const points = (most: number) => pointsOf(trace, [input, output], span, most, scatter);
   return {
-    ...fitted([input, output], points(EDGE_BLOCKS), points(LINE_BLOCKS), branch),
+    ...fitted([input, output], points(EDGE_BLOCKS), unhurried(points(LINE_BLOCKS)), branch),
     points: points(DRAWN_BLOCKS).points.map(({ x, y }) => [Math.round(x), Math.round(y)] as const),
   };
 }
@@ -203,6 +205,13 @@ function assisted({ lines, lowest, from, range, branch, u_x, notes }: Assisted):
     'The assist was used up from the beginning: no part of this pull follows B.',
     'Pull on a better supply.',
   );
+  const covered = [ends[0], knee ? knee.knee : ends[1]] as const;
+  const short = covered[1] - covered[0] < SHORT * covered[1];
+  const tooShort = untold(
+    'Too little of the pull lies below the knee to tell a slope.',
+    'Pull from below the crack.',
+  );
+  const ratio = told(line.slope, line.u.slope, 'ratio');
   const notReached = untold(
     'Runout was not reached: the output follows B to the end of this pull.',
     'Pull on to more than {input} in.',
@@ -232,7 +241,7 @@ function assisted({ lines, lowest, from, range, branch, u_x, notes }: Assisted):
     kind: 'assisted',
     crack,
     jumpIn: jump,
-    boostRatio: beyondOnly ? usedUp : told(line.slope, line.u.slope, 'ratio'),
+    boostRatio: beyondOnly ? usedUp : short ? tooShort : ratio,
     runoutInput: knee ? told(knee.knee, knee.u.knee, 'pressure') : beyondOnly ? usedUp : notReached,
     runoutOutput: knee ? told(at(knee.knee), knee.u.kneeY, 'pressure') : beyondOnly ? usedUp : notReached,
     slopeBeyond: knee ? told(knee.beyond, knee.u.beyond, 'ratio') : beyondOnly ? usedUp : notReached,
@@ -240,7 +249,7 @@ function assisted({ lines, lowest, from, range, branch, u_x, notes }: Assisted):
     passOffset: untold('The assist was on.', 'Pull with the vacuum off.'),
     corners: [...rise, [low, at(low)], ...(knee ? [[knee.knee, at(knee.knee)] as const] : []), last],
     line: beyondOnly ? null : { at, varianceAt: line.varianceAt },
-    covered: [ends[0], knee ? knee.knee : ends[1]],
+    covered,
   };
 }
 

@@ -16,10 +16,16 @@ const MOST_BLOCKS = 20_000;
 const SHORTEST_BLOCK_S = 0.04;
 /** A level that stays this long is a hold. */
 const LEAST_HOLD_S = 0.8;
-/** A hold wanders no more than this part of the channel's range. */
+/** A hold wanders no more than this part of the channel's reach. */
 const LEVEL_PART = 0.01;
-/** Below this part of the range the channel is at rest. */
+/** Nobody pulls so slowly that the whole reach would take longer: what moves less is a hold that leaks, s. */
+const SLOWEST_PULL_S = 600;
+/** Below this part of the range the channel is at rest … */
 const REST_PART = 0.05;
+/** … where it was let go at all: its lowest level is below this part of its highest. */
+const LET_GO_PART = 0.15;
+/** A fluid pressure that never moves is at rest up to the typical limit of what may remain (handbook 8.1), Pa. */
+const REMAINS_PA = 0.5e5;
 
 /**
  * Divides a trace by what one channel does: rest, apply, hold, release. Levels are told by their width, not by a
@@ -36,14 +42,19 @@ export function segmentsOf(trace: Trace, channel: Channel, span: Span = wholeOf(
   const times = good.map((i) => blocks.time_s[i]!);
   const sorted = Float64Array.from(levels).sort();
   const low = sorted[Math.floor(0.005 * sorted.length)]!;
-  const range = sorted[Math.ceil(0.995 * sorted.length) - 1]! - low;
-  const width = Math.max(4 * blocks.sigma[0]!, LEVEL_PART * range);
-  if (!(range > 6 * blocks.sigma[0]!) || width === 0) return [];
-  const pieces = settled(movesBetween(levels, plateaus(levels, times, width), width), levels, width);
+  const high = sorted[Math.ceil(0.995 * sorted.length) - 1]!;
+  const range = high - low;
+  const letGo = low < LET_GO_PART * high || channel.quantity === 'depression';
+  const reach = letGo ? range : high;
+  const width = Math.max(4 * blocks.sigma[0]!, LEVEL_PART * reach);
+  if (!(range > 6 * blocks.sigma[0]!) || width === 0)
+    return [unmoved(trace, channel, span, (low + high) / 2)];
+  const still = plateaus({ levels, times, width, reach });
+  const pieces = settled(movesBetween(levels, still, width), levels, width);
   const segments = pieces.map(({ from, to, still }): Segment => {
     const [start, end] = [levels[from]!, levels[to - 1]!];
     const kind = still
-      ? Math.max(start, end) < low + REST_PART * range
+      ? letGo && Math.max(start, end) < low + REST_PART * range
         ? 'rest'
         : 'hold'
       : end > start
@@ -64,6 +75,13 @@ export function segmentsOf(trace: Trace, channel: Channel, span: Span = wholeOf(
   return joined(segments);
 }
 
+/** A channel that never moves: at rest, or a pressure held from before the first reading to after the last. */
+function unmoved(trace: Trace, { quantity }: Channel, span: Span, level: number): Segment {
+  const held = quantity === 'pressure' && level > REMAINS_PA;
+  const [from_s, to_s] = [trace.time_s[span.from]!, trace.time_s[span.to - 1]!];
+  return { ...span, kind: held ? 'hold' : 'rest', from_s, to_s, start: level, end: level };
+}
+
 const indicesOf = (means: Blocks['means'][number]): number[] =>
   Array.from(means.keys()).filter((i) => Number.isFinite(means[i]!));
 
@@ -72,7 +90,8 @@ interface Piece extends Span {
 }
 
 /** Stretches in which the level stays within twice the width, each as long as it can be. */
-function plateaus(levels: readonly number[], times: readonly number[], width: number): Piece[] {
+function plateaus(course: Course): Piece[] {
+  const { levels, times, width } = course;
   const found: Piece[] = [];
   for (let from = 0; from < levels.length;) {
     let low = levels[from]!;
@@ -87,18 +106,21 @@ function plateaus(levels: readonly number[], times: readonly number[], width: nu
     if (long) found.push({ from, to, still: true });
     from = long ? to : from + 1;
   }
-  return chained(found, { levels, times, width });
+  return chained(found, course);
 }
 
-interface Levels {
+interface Course {
   readonly levels: readonly number[];
   readonly times: readonly number[];
+  /** What a level may wander. */
   readonly width: number;
+  /** From where the channel is let go to the highest it reads. */
+  readonly reach: number;
 }
 
 /** Plateaus that touch are one: a slow leak, or where they climb from one to the next, a slow pull that is no hold. */
-function chained(found: readonly Piece[], course: Levels): Piece[] {
-  const { levels, width } = course;
+function chained(found: readonly Piece[], course: Course): Piece[] {
+  const { levels, times, width, reach } = course;
   const chains: Piece[][] = [];
   for (const piece of found) {
     const last = chains.at(-1);
@@ -109,7 +131,8 @@ function chained(found: readonly Piece[], course: Levels): Piece[] {
     const whole = { from: chain[0]!.from, to: chain.at(-1)!.to, still: true };
     if (chain.length === 1) return [whole];
     const drift = Math.abs(levels[whole.to - 1]! - levels[whole.from]!);
-    return drift <= 6 * width ? [whole] : endsOf(whole, course);
+    const creeps = drift * SLOWEST_PULL_S < reach * (times[whole.to - 1]! - times[whole.from]!);
+    return drift <= 6 * width || creeps ? [whole] : endsOf(whole, course);
   });
 }
 
@@ -120,7 +143,7 @@ const AT_END = 5;
  * What stands still at either end of a slow pull: where the level stays within its width for more than twice as long as
  * the pull as a whole takes to cross it.
  */
-function endsOf(pull: Span, { levels, times, width }: Levels): Piece[] {
+function endsOf(pull: Span, { levels, times, width }: Course): Piece[] {
   const long_s = times[pull.to - 1]! - times[pull.from]!;
   const crossing_s = (width * long_s) / Math.abs(levels[pull.to - 1]! - levels[pull.from]!);
   const enough_s = Math.max(LEAST_HOLD_S, 2 * crossing_s);

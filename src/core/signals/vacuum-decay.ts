@@ -1,7 +1,7 @@
 import { chokedRise_PaPerS, depressionAfter_Pa, flowShare } from '../air/leak';
 import { orificeDiameter_m } from '../air/orifice';
 import { courseOf } from './blocks';
-import { told, untold, type Estimate } from './estimate';
+import { ONE_READING, told, untold, type Estimate } from './estimate';
 import { leastSquares } from './least-squares';
 import type { Channel, Span, Trace } from './trace';
 
@@ -50,7 +50,7 @@ export function vacuumDecay(
   resolve_PaPerS: number,
 ): VacuumDecay {
   const { barometer_Pa, temperature_K } = room;
-  const { t, values: d, sigma } = courseOf(trace, channel, span, MOST_BLOCKS);
+  const { t, values: d, sigma, same } = courseOf(trace, channel, span, MOST_BLOCKS);
   const long_s = t.length > 0 ? t.at(-1)! : 0;
   const nothing = (loss: Estimate): VacuumDecay => ({
     loss,
@@ -59,6 +59,7 @@ export function vacuumDecay(
     orifice: loss,
     curve: () => NaN,
   });
+  if (same && t.length > 0) return nothing(ONE_READING);
   if (t.length < 6 || long_s < 2) return nothing(untold('The hold is too short.', 'Wait for a minute.'));
   // A conductance of one in a volume of one: the choked rate is then the only unknown.
   const unit = chokedRise_PaPerS({ conductance_m3PerSPa: 1, volume_m3: 1, barometer_Pa, temperature_K });
