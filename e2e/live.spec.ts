@@ -71,7 +71,13 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
 
     // What the loggings tell stands on the tape beside what was captured, with the way to each.
     const tape = page.getByRole('list', { name: 'Tape' });
-    await expect(tape.getByText('Boost ratio B, as a slope').first()).toBeVisible();
+    for (const name of [
+      'Boost ratio B, as a slope',
+      'Runout input',
+      'Output loss on hold',
+      'Vacuum loss, released',
+    ])
+      await expect(tape.getByText(name, { exact: true }).first()).toBeVisible();
     await expect(tape.getByRole('link', { name: 'Logged' }).first()).toHaveAttribute('href', /^\/traces\//);
 
     await page.goto(`${app.url}/runs/${run.id}/report`);

@@ -2,13 +2,16 @@ import { depressionAfter_Pa } from '../air/leak';
 import { gaussian, seeded } from '../procedure/rehearse';
 import { effectiveAreaOf } from '../signals/effective-area';
 import type { Estimate } from '../signals/estimate';
+import { forceCurve } from '../signals/force-curve';
 import { fluidHold } from '../signals/fluid-hold';
 import { pressureVolume } from '../signals/pressure-volume';
 import { proportioning } from '../signals/proportioning';
 import { hysteresisOf, ratioCurve } from '../signals/ratio-curve';
 import { channelAt, wholeOf, type Channel, type Trace } from '../signals/trace';
 import { vacuumDecay } from '../signals/vacuum-decay';
+import { FAMILIES } from '../families/registry';
 import { placeOf } from '../twin/family';
+import { logged } from '../twin/recording';
 import { BAR, family, INHG, profile, ROOM, slowPull } from './traces';
 
 /** How often the stated 95 % limits of one estimator held the truth, over many seeds. */
@@ -32,7 +35,7 @@ interface Trial {
 
 /** Draws a unit, a noise and a logger for one seed and estimates everything that its traces tell. */
 export function trialsOf(seed: number): Trial[] {
-  return [...curveTrials(seed), ...holdTrials(seed), ...otherTrials(seed)];
+  return [...curveTrials(seed), ...forceTrials(seed), ...holdTrials(seed), ...otherTrials(seed)];
 }
 
 /** Runs seeds from 1 to a count. */
@@ -125,6 +128,44 @@ function single(at: (t_s: number) => number, seconds: number, rate_Hz: number, s
   const values = time_s.map((t) => at(t) + sigma * gaussian(random));
   const channel: Channel = { name: 'p', port: 'output', quantity: 'pressure', values };
   return { trace: { time_s, channels: [channel] } satisfies Trace, channel };
+}
+
+/** A slow application of a servo drawn from its closed form. */
+function forceTrials(seed: number): Trial[] {
+  const random = seeded(seed + 90_000);
+  const servo = FAMILIES['rod-servo'];
+  const typical = servo.healthy(servo.typical);
+  const drawn: Readonly<Record<string, number>> = {
+    effectiveArea_m2: between(random, 0.012, 0.03),
+    preload_N: between(random, 60, 150),
+    crack_Pa: between(random, 1, 2) * BAR,
+    liftRange_Pa: between(random, 4, 8) * BAR,
+  };
+  const values = servo.parameters.map(({ id }, i) => drawn[id] ?? typical.values[i]!);
+  const supply_Pa = between(random, 14, 23) * INHG;
+  const steady = (input_Pa: number) =>
+    servo.steady(values, [input_Pa, supply_Pa, ROOM.barometer_Pa, ROOM.temperature_K, 0, 0]);
+  const truth = (reading: string, input_Pa: number) => steady(input_Pa)[placeOf(servo.readings, reading)]!;
+  const full_Pa = drawn.crack_Pa! + drawn.liftRange_Pa!;
+  const logger = {
+    seed: seed + 30_000,
+    pressureNoise_Pa: between(random, 0.005, 0.05) * BAR,
+    forceNoise_N: between(random, 1, 8),
+  };
+  const rows = Array.from({ length: 2000 }, (_, i) => {
+    const input_Pa = (1.35 * full_Pa * (i + 0.5)) / 2000;
+    const at = servo.ports.map(({ id }) =>
+      id === 'input' ? input_Pa : id === 'output' ? truth('output', input_Pa) : supply_Pa,
+    );
+    return [i / 100, ...at];
+  });
+  const trace = logged(rows, servo.ports, logger);
+  const curve = forceCurve(trace, channelAt(trace, 'input')!, channelAt(trace, 'output')!, wholeOf(trace))!;
+  return [
+    { name: 'force begins', truth: truth('beginInput', 0), found: curve.begins },
+    { name: 'full lift', truth: full_Pa, found: curve.fullLift },
+    { name: 'full force', truth: truth('output', full_Pa), found: curve.fullForce },
+  ];
 }
 
 function holdTrials(seed: number): Trial[] {
