@@ -38,6 +38,8 @@ test('a pull in steps is one pull: what stands still counts, what hurries betwee
   expect(analysis.stretches.map(({ kind }) => kind)).toEqual(['pull']);
   expect(only(analysis, 'boost-ratio').value).toBeCloseTo(3.6, 1.7);
   expect(only(analysis, 'crack').value / BAR).toBeCloseTo(3, 0);
+  // Nothing bends below runout: the last hurry, cut short by the end of the step, is no knee.
+  expect(found(analysis, 'runout-input').map(({ estimate }) => estimate.told)).toEqual([false]);
 });
 
 test('a step that begins far up tells runout, and not B of the little below it', () => {
@@ -53,7 +55,12 @@ test.each([0.3, 0.8])(
   'let down to the test pressure and held there: a bypassing cup, %d of it',
   (severity) => {
     const truth = faultyTruth('cup-bypass', severity);
-    const step = [to(22, 6, 3), [{ shutIn: true }, 60] as const];
+    // The hand lets go before the next step has begun: that is no part of the hold.
+    const step = [
+      to(22, 6, 3),
+      [{ shutIn: true }, 60] as const,
+      [{ shutIn: false, handle_Pa: 0 }, 0.3] as const,
+    ];
     const analysis = analyse(stepTrace(truth.parameters, [to(34, 6, 8)], step), about);
     const typed = bench(truth).byId('hold');
     const loss = only(analysis, 'hold-loss');
@@ -70,8 +77,9 @@ test('a vacuum shut in while nobody touches the handle, from the first reading t
       truth.parameters,
       [],
       [
-        [{ valve: 'shut' }, 1],
-        [{}, 40],
+        [{ valve: 'shut' }, 40],
+        // The valve is turned for the next step before this one's trace ends.
+        [{ valve: 'open' }, 1],
       ],
     ),
     about,

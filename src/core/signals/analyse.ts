@@ -66,17 +66,23 @@ export interface Analysis {
 }
 
 /** A pull of less than this part of the greatest input is none to be fitted. */
-const LEAST_PULL = 0.25;
+const LEAST_PULL = 0.2;
+/** Of what stands before and after a pull in steps, so much belongs to it. */
+const STAND_S = 2;
 const LEAST_HOLD_S = 10;
 /** Less output than this is none that was held. */
 const LEAST_HELD_PA = 1e5;
 /** The output follows the handle by some tenths of a second: a hold is looked at once that is over. */
 const FOLLOWED_S = 1;
+const LET_GO_S = 0.5;
 /** A pull or a let-down quicker than this shows lag that looks like hysteresis. */
 const SLOW_S = 5;
 const LEAST_WATCH_S = 15;
 /** Smallest losses worth telling: a twentieth of the typical limits of handbook 8.1. */
 const RESOLVE_PAPERS = { fluid: (0.05 * 2e5) / 60, vacuum: (0.05 * INHG_PA) / 60 };
+/** Blocks in which a fall of the vacuum is looked for, and by how many of their standard errors it rises again. */
+const WATCH_BLOCKS = 120;
+const RISE = 8;
 /** Vacuum at which a unit can be called supplied at all, Pa. */
 const SOME_VACUUM_PA = INHG_PA;
 const CURVE_POINTS = 24;
@@ -140,7 +146,7 @@ function pulls(
   segments: readonly Segment[],
   about: About,
 ): Stretch[] {
-  const moves = inOnePull(segments);
+  const moves = inOnePull(trace, segments);
   const top = Math.max(...segments.map(({ start, end }) => Math.max(start, end)));
   const stretches: Stretch[] = [];
   let apply: { readonly curve: RatioCurve; readonly seconds: number } | null = null;
@@ -221,8 +227,11 @@ function pulls(
   return stretches;
 }
 
-/** Pulls made in steps: from a level up to the next and the next, with a rest for the eye at each, are one pull. */
-function inOnePull(segments: readonly Segment[]): Segment[] {
+/**
+ * Pulls made in steps: from a level up to the next and the next, with a stand for the eye at each, are one pull. It
+ * begins and ends on a stand, where there is one.
+ */
+function inOnePull(trace: Trace, segments: readonly Segment[]): Segment[] {
   const moves: Segment[] = [];
   for (const segment of segments) {
     const [before, held] = [moves.at(-2), moves.at(-1)];
@@ -230,7 +239,20 @@ function inOnePull(segments: readonly Segment[]): Segment[] {
       moves.splice(-2, 2, { ...before, to: segment.to, to_s: segment.to_s, end: segment.end });
     else moves.push(segment);
   }
-  return moves;
+  return moves.map((move, i) => {
+    if (segments.includes(move)) return move;
+    const [before, after] = [moves[i - 1], moves[i + 1]];
+    const from =
+      before?.kind === 'hold' ? Math.max(before.from, indexAt(trace, move.from_s - STAND_S)) : move.from;
+    const to = after?.kind === 'hold' ? Math.min(after.to, indexAt(trace, move.to_s + STAND_S)) : move.to;
+    return {
+      ...move,
+      from,
+      to,
+      start: Math.min(move.start, before?.start ?? Infinity),
+      end: after?.kind === 'hold' ? after.end : move.end,
+    };
+  });
 }
 
 /** Slow applies of a servo that acts on a rod: a quick one shows the way of the air, not the valve's. */
@@ -314,9 +336,12 @@ function areaResult(trace: Trace, input: Channel, output: Channel, span: Span, a
 }
 
 function holds(trace: Trace, output: Channel, segments: readonly Segment[]): Stretch[] {
-  return segments.flatMap((segment): Stretch[] => {
+  return segments.flatMap((segment, i): Stretch[] => {
     if (segment.kind !== 'hold' || segment.to_s - segment.from_s < LEAST_HOLD_S) return [];
-    const span = { from: indexAt(trace, segment.from_s + FOLLOWED_S), to: segment.to };
+    // The last of it may be the first of what the hand did next.
+    const last = i === segments.length - 1;
+    const to = last ? segment.to : indexAt(trace, segment.to_s - LET_GO_S);
+    const span = { from: indexAt(trace, segment.from_s + FOLLOWED_S), to };
     if (!(meanOf(trace, output, span) > LEAST_HELD_PA)) return [];
     const hold = fluidHold(trace, output, span, RESOLVE_PAPERS.fluid);
     const notes = hold.settling
@@ -396,19 +421,34 @@ function watches(trace: Trace, segments: readonly Segment[], about: About): Stre
   });
 }
 
-/** From the deepest vacuum of a stretch to its end, where it falls all the way; null where it does not. */
+/** The longest fall of a stretch: no rise in it that noise would not make; null where none is long or deep enough. */
 function fallIn(trace: Trace, supply: Channel, segment: Segment): Span | null {
   if (segment.to_s - segment.from_s < LEAST_WATCH_S) return null;
-  const { means, sigma, first } = blocksOf(trace, [supply], segment, 120);
+  const { means, sigma, first } = blocksOf(trace, [supply], segment, WATCH_BLOCKS);
   const levels = means[0]!;
-  let deepest = 0;
-  for (let i = 1; i < levels.length; i += 1) if (!(levels[i]! <= levels[deepest]!)) deepest = i;
-  const [top, end] = [levels[deepest]!, levels.at(-1)!];
-  // Behind the deepest point the valve was turned: what lies within a block of it is left out.
-  const from = first[Math.min(deepest + 2, levels.length - 1)]!;
-  const long_s = segment.to_s - trace.time_s[from]!;
-  const falls = top > SOME_VACUUM_PA && top - end > 8 * sigma[0]! && long_s >= LEAST_WATCH_S;
-  return falls ? { from, to: segment.to } : null;
+  const sure = RISE * sigma[0]!;
+  // Behind its deepest point the valve was turned: what lies within a block of it is left out.
+  const spanFrom = (top: number, end: number): Span => ({
+    from: first[Math.min(top + 2, levels.length - 1)]!,
+    to: end < levels.length ? first[end]! : segment.to,
+  });
+  const seconds = ({ from, to }: Span) => trace.time_s[Math.max(from, to - 1)]! - trace.time_s[from]!;
+  let longest: Span | null = null;
+  const close = (top: number, low: number, end: number) => {
+    const span = spanFrom(top, end);
+    const fell = levels[top]! > SOME_VACUUM_PA && levels[top]! - levels[low]! > sure;
+    if (fell && seconds(span) >= LEAST_WATCH_S && seconds(span) > (longest ? seconds(longest) : 0))
+      longest = span;
+  };
+  let [top, low] = [0, 0];
+  for (let i = 1; i < levels.length; i += 1) {
+    if (!(levels[i]! < levels[top]!) || levels[i]! > levels[low]! + sure) {
+      close(top, low, low);
+      [top, low] = [i, i];
+    } else if (levels[i]! < levels[low]!) low = i;
+  }
+  close(top, low, levels.length);
+  return longest;
 }
 
 /** A row of applications on a vacuum that falls from one to the next: the source had stopped. */

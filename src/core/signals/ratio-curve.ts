@@ -2,7 +2,7 @@ import { sentence, type Sentence } from '../quantities/sentence';
 import { scatterOf } from './blocks';
 import { clippedNotes, cloudOf, pointsOf, unhurried, type Point, type Points } from './branch-points';
 import { told, untold, type Estimate } from './estimate';
-import { kinkedLine, plainLine } from './kinked-line';
+import { kinkedLine, plainLine, type KinkedLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
 
 /** What output against input tells over one apply or one release. */
@@ -49,6 +49,8 @@ const BLOCKED = 0.6;
 const THROUGH = 1.15;
 /** Beyond the knee the line must lie at least this much flatter for the knee to be runout. */
 const FLATTER = 0.6;
+/** … by so many standard uncertainties. */
+const CERTAIN = 3;
 /** Below the knee, a line over less than this part of the inputs up to it is too short to tell a slope. */
 const SHORT = 0.3;
 /** Inputs just above crack, as a part of the range, at which the output is still on its way up. */
@@ -195,7 +197,7 @@ interface Assisted {
 function assisted({ lines, lowest, from, range, branch, u_x, notes }: Assisted): RatioCurve {
   const cloud = cloudOf(lines);
   const kinked = kinkedLine(cloud);
-  const knee = kinked && kinked.beyond < FLATTER * kinked.slope && kinked.slope > THROUGH ? kinked : null;
+  const knee = kinked && isRunout(kinked) ? kinked : null;
   const line = knee ?? plainLine(cloud);
   if (!line) return nothing(branch, notes);
   const ends = endsOf(lines);
@@ -252,6 +254,10 @@ function assisted({ lines, lowest, from, range, branch, u_x, notes }: Assisted):
     covered,
   };
 }
+
+/** A knee is runout where what lies beyond is flatter for certain. */
+const isRunout = ({ slope, beyond, u }: KinkedLine) =>
+  slope > THROUGH && beyond + CERTAIN * u.beyond < FLATTER * slope;
 
 interface Line {
   readonly intercept: number;
