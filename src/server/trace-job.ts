@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { About } from '@/core/signals/analyse';
+import type { About } from '@/core/signals/analysis';
 import type { LogLayout } from '@/core/signals/csv/layout';
 import type { Trace } from '@/core/signals/trace';
 import type { TraceOutcome, WorkedOut } from '@/workers/trace-product';

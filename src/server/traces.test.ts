@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import type { Knex } from 'knex';
 import { BAR, benchTrace, family, INHG, profile, WHOLE_TEST } from '@/core/scenarios/traces';
-import type { Analysis } from '@/core/signals/analyse';
+import type { Analysis } from '@/core/signals/analysis';
 import { CHUNK, pack, productOf, TraceJob, type TraceProduct } from '@/workers/trace-product';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';

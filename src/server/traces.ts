@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 import { expectedCurve, type CurvePoint } from '@/core/families/expected-curve';
 import { FAMILIES } from '@/core/families/registry';
 import { layoutSchema, type LogLayout } from '@/core/signals/csv/layout';
-import type { About, Analysis, Stretch } from '@/core/signals/analyse';
+import type { About, Analysis, Stretch } from '@/core/signals/analysis';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import type { Trace } from '@/core/signals/trace';
 import type { LoggedTrace } from '@/core/records/logged-traces';

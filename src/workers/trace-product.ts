@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { analyse, type About, type Analysis } from '@/core/signals/analyse';
+import { analyse } from '@/core/signals/analyse';
+import type { About, Analysis } from '@/core/signals/analysis';
 import { detectLayout } from '@/core/signals/csv/detect';
 import type { LogLayout } from '@/core/signals/csv/layout';
 import { LogReader, type LogTrouble } from '@/core/signals/csv/reader';

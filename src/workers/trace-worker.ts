@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import type { About } from '@/core/signals/analyse';
+import type { About } from '@/core/signals/analysis';
 import type { LogLayout } from '@/core/signals/csv/layout';
 import type { Trace } from '@/core/signals/trace';
 import { productOf, TraceJob, type TraceOutcome, type WorkedOut } from './trace-product';

@@ -2,7 +2,7 @@ import type { TapedTrace } from '../procedure/tape';
 import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
 import type { UnitSet } from '../quantities/units';
-import type { Stretch, TraceResult } from '../signals/analyse';
+import type { Stretch, TraceResult } from '../signals/analysis';
 import { cell, type Block, type Cell } from './document';
 import type { TraceRecord } from './trace-record';
 

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { printSentence } from '../quantities/sentence';
-import { analyse, type About, type Analysis } from '../signals/analyse';
+import { analyse } from '../signals/analyse';
+import type { About, Analysis } from '../signals/analysis';
 import { indexAt, type Trace } from '../signals/trace';
 import type { Script } from '../twin/recording';
 import { bench, faultyTruth, truthWith } from './bench';

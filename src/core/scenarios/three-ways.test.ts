@@ -1,5 +1,6 @@
 /** @jest-environment node */
-import { analyse, type About, type Analysis } from '../signals/analyse';
+import { analyse } from '../signals/analyse';
+import type { About, Analysis } from '../signals/analysis';
 import { detectLayout } from '../signals/csv/detect';
 import { LogReader } from '../signals/csv/reader';
 import type { Trace } from '../signals/trace';

@@ -4,7 +4,7 @@ import { calibrationState, instrumentSchema } from '../metrology/instrument';
 import type { CautionId } from '../procedure/cautions';
 import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
-import type { About } from '../signals/analyse';
+import type { About } from '../signals/analysis';
 import type { Quantity } from '../quantities/units';
 import type { Descriptor, Vector } from './descriptor';
 import type { MotionModel } from './motion';

@@ -5,7 +5,7 @@ import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo } from 'react';
 import type { CurvePoint } from '@/core/families/expected-curve';
 import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
-import type { Stretch } from '@/core/signals/analyse';
+import type { Stretch } from '@/core/signals/analysis';
 import type { Channel } from '@/core/signals/trace';
 import { useSettings } from '../settings-context';
 import { inkOf, useChart, type PlotOption } from './use-chart';

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { ReactElement } from 'react';
-import type { Stretch } from '@/core/signals/analyse';
+import type { Stretch } from '@/core/signals/analysis';
 import { told, untold, type Estimate } from '@/core/signals/estimate';
 import { sentence } from '@/core/quantities/sentence';
 import { Legend } from './legend';

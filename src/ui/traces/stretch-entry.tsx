@@ -2,7 +2,7 @@
 
 import { Box, Button } from '@mui/material';
 import type { Sentence } from '@/core/quantities/sentence';
-import type { Stretch, TraceResult } from '@/core/signals/analyse';
+import type { Stretch, TraceResult } from '@/core/signals/analysis';
 import { usePrint } from '../settings-context';
 
 interface StretchEntryProps {

@@ -4,7 +4,7 @@ import { Box } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useRef } from 'react';
 import { fromSI, unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
-import type { Stretch } from '@/core/signals/analyse';
+import type { Stretch } from '@/core/signals/analysis';
 import type { TraceRecord } from '@/core/records/trace-record';
 import { useSettings } from '../settings-context';
 import { readEnvelope, type Envelope } from '@/core/signals/overview';

@@ -6,7 +6,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import type { CurvePoint } from '@/core/families/expected-curve';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored } from '@/core/records/views';
-import type { Analysis, Stretch } from '@/core/signals/analyse';
+import type { Analysis, Stretch } from '@/core/signals/analysis';
 import { call } from '../api';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';

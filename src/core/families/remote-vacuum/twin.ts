@@ -1,5 +1,5 @@
 import { depressionAfter_Pa } from '../../air/leak';
-import type { About } from '../../signals/analyse';
+import type { About } from '../../signals/analysis';
 import {
   healthyUnit,
   type HealthyUnit,

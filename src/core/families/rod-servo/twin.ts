@@ -2,7 +2,7 @@ import { emptyTime_s, fillTime_s } from '../../air/fill';
 import { depressionAfter_Pa } from '../../air/leak';
 import { orificeConductance_m3PerSPa } from '../../air/orifice';
 import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
-import type { About } from '../../signals/analyse';
+import type { About } from '../../signals/analysis';
 import {
   healthyUnit,
   type HealthyUnit,

@@ -1,0 +1,189 @@
+import { at, LEAST_PULL, result, suppliedAt, type About, type Stretch, type TraceResult } from './analysis';
+import { effectiveAreaOf } from './effective-area';
+import { told, untold } from './estimate';
+import { forceCurve, rodArea_m2, type ForceCurve } from './force-curve';
+import { hysteresisOf, ratioCurve, type RatioCurve } from './ratio-curve';
+import type { Segment } from './segments';
+import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace';
+
+/** Of what stands before and after a pull in steps, so much belongs to it. */
+const STAND_S = 2;
+/** A pull or a let-down quicker than this shows lag that looks like hysteresis. */
+const SLOW_S = 5;
+
+const TOO_FAST = untold(
+  'The handle moved too fast: lag then looks like hysteresis.',
+  'Take {slow} or more each way.',
+  { slow: { value: SLOW_S, quantity: 'duration' } },
+);
+
+/** Pulls and let-downs of a unit that gives fluid pressure: what each tells of output against input. */
+export function pulls(
+  trace: Trace,
+  input: Channel,
+  output: Channel,
+  segments: readonly Segment[],
+  about: About,
+): Stretch[] {
+  const moves = inOnePull(trace, segments);
+  const top = Math.max(...segments.map(({ start, end }) => Math.max(start, end)));
+  const stretches: Stretch[] = [];
+  let apply: { readonly curve: RatioCurve; readonly seconds: number } | null = null;
+  moves.forEach((segment, i) => {
+    if (segment.kind !== 'apply' && segment.kind !== 'release') return;
+    const large = Math.abs(segment.end - segment.start) > LEAST_PULL * top;
+    if (!large) return;
+    const curve = ratioCurve(trace, input, output, segment, segment.kind);
+    if (curve.kind === 'unclear') return;
+    const where = at(trace, segment);
+    const seconds = where.to_s - where.from_s;
+    const base = {
+      ...where,
+      lines: [{ on: 'input-output', port: 'output', points: curve.corners } as const],
+      points: curve.points,
+      supply_Pa: suppliedAt(trace, segment),
+      notes: curve.notes,
+    };
+    if (segment.kind === 'release') {
+      if (apply && curve.kind === 'assisted')
+        stretches.push({
+          kind: 'let down',
+          name: 'Let down',
+          ...base,
+          results: [
+            result('release-ratio', 'Boost ratio B, coming down', 'ratio', curve.boostRatio),
+            result(
+              'hysteresis',
+              'Hysteresis, part of output',
+              'percent',
+              Math.min(seconds, apply.seconds) < SLOW_S ? TOO_FAST : hysteresisOf(apply.curve, curve),
+            ),
+          ],
+        });
+      apply = null;
+      return;
+    }
+    apply = curve.kind === 'assisted' ? { curve, seconds } : null;
+    if (curve.kind === 'blocked') {
+      stretches.push({ kind: 'blocked', name: 'Blocked passage', ...base, results: [], lines: [] });
+    } else if (curve.kind === 'straight') {
+      stretches.push({
+        kind: 'bypass',
+        name: 'Bypass, assist off',
+        ...base,
+        results: [
+          result('pass-slope', 'Output against input, slope', 'ratio', curve.passSlope),
+          result('pass-offset', 'Output against input, offset', 'pressure', curve.passOffset),
+        ],
+      });
+    } else {
+      // What stands at the top belongs to the pull: there the diaphragm works with all of the supply.
+      const after = moves[i + 1];
+      const whole = { from: segment.from, to: after?.kind === 'hold' ? after.to : segment.to };
+      stretches.push({
+        kind: 'pull',
+        name: 'Pull with assist',
+        ...base,
+        results: [...curveResults(curve), ...areaResult(trace, input, output, whole, about)],
+      });
+    }
+  });
+  return stretches;
+}
+
+/**
+ * Pulls made in steps: from a level up to the next and the next, with a stand for the eye at each, are one pull. It
+ * begins and ends on a stand, where there is one.
+ */
+function inOnePull(trace: Trace, segments: readonly Segment[]): Segment[] {
+  const moves: Segment[] = [];
+  for (const segment of segments) {
+    const [before, held] = [moves.at(-2), moves.at(-1)];
+    if (segment.kind === 'apply' && held?.kind === 'hold' && before?.kind === 'apply')
+      moves.splice(-2, 2, { ...before, to: segment.to, to_s: segment.to_s, end: segment.end });
+    else moves.push(segment);
+  }
+  return moves.map((move, i) => {
+    if (segments.includes(move)) return move;
+    const [before, after] = [moves[i - 1], moves[i + 1]];
+    const from =
+      before?.kind === 'hold' ? Math.max(before.from, indexAt(trace, move.from_s - STAND_S)) : move.from;
+    const to = after?.kind === 'hold' ? Math.min(after.to, indexAt(trace, move.to_s + STAND_S)) : move.to;
+    return {
+      ...move,
+      from,
+      to,
+      start: Math.min(move.start, before?.start ?? Infinity),
+      end: after?.kind === 'hold' ? after.end : move.end,
+    };
+  });
+}
+
+/** Slow applies of a servo that acts on a rod: a quick one shows the way of the air, not the valve's. */
+export function forces(
+  trace: Trace,
+  input: Channel,
+  force: Channel,
+  segments: readonly Segment[],
+  about: About,
+): Stretch[] {
+  return segments.flatMap((segment, i): Stretch[] => {
+    if (segment.kind !== 'apply' || segment.to_s - segment.from_s < SLOW_S) return [];
+    const after = segments[i + 1];
+    // The force follows the valve: what stands at the top belongs to the pull.
+    const whole = { from: segment.from, to: after?.kind === 'hold' ? after.to : segment.to };
+    const curve = forceCurve(trace, input, force, whole);
+    if (!curve) return [];
+    const supply_Pa = suppliedAt(trace, whole);
+    return [
+      {
+        kind: 'pull',
+        name: 'Slow application',
+        ...at(trace, segment),
+        results: [
+          result('force-begins', 'Force begins', 'pressure', curve.begins),
+          result('full-lift', 'Full lift of the valve', 'pressure', curve.fullLift),
+          result('full-force', 'Full force', 'force', curve.fullForce),
+          ...rodAreaResult(curve, supply_Pa, about),
+        ],
+        lines: [{ on: 'input-output', port: 'output', points: curve.corners }],
+        points: curve.points,
+        supply_Pa,
+        notes: curve.notes,
+      },
+    ];
+  });
+}
+
+function rodAreaResult(curve: ForceCurve, supply_Pa: number | null, about: About): TraceResult[] {
+  const rod = about.unit?.rod;
+  const { fullForce, fullLift } = curve;
+  if (!rod || !supply_Pa || !fullForce.told || !fullLift.told) return [];
+  const area = rodArea_m2(fullForce.value, fullLift.value, supply_Pa, rod);
+  return [
+    result(
+      'effective-area',
+      'Effective area',
+      'area',
+      told(area, (fullForce.u * rod.giving) / supply_Pa, 'area'),
+    ),
+  ];
+}
+
+const curveResults = (curve: RatioCurve): TraceResult[] => [
+  result('crack', 'Crack', 'pressure', curve.crack),
+  result('jump-in', 'Jump-in J', 'pressure', curve.jumpIn),
+  result('boost-ratio', 'Boost ratio B, as a slope', 'ratio', curve.boostRatio),
+  result('runout-input', 'Runout input', 'pressure', curve.runoutInput),
+  result('runout-output', 'Runout output', 'pressure', curve.runoutOutput),
+  result('slope-beyond', 'Slope beyond runout', 'ratio', curve.slopeBeyond),
+];
+
+function areaResult(trace: Trace, input: Channel, output: Channel, span: Span, about: About): TraceResult[] {
+  const supply = channelAt(trace, 'supply');
+  const activation = channelAt(trace, 'activation');
+  const slave = about.unit?.slave;
+  if (!supply || !activation || !slave) return [];
+  const area = effectiveAreaOf(trace, { input, output, supply, activation }, span, slave);
+  return [result('effective-area', 'Effective diaphragm area', 'area', area)];
+}
