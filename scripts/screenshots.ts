@@ -13,6 +13,8 @@ interface View {
   readonly key?: string;
 }
 
+const CHART_MS = 800;
+
 /**
  * `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots; with names
  * behind `--`, only of those.
@@ -68,6 +70,8 @@ async function main() {
     const page = await browser.newPage({ viewport: size, colorScheme: dark ? 'dark' : 'light' });
     await page.goto(app.url + where, { waitUntil: 'networkidle' });
     if (key) await page.keyboard.press(key);
+    // A chart is drawn some frames after the page is there.
+    await page.waitForTimeout(CHART_MS);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     await page.close();
   }

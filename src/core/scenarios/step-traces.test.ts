@@ -43,6 +43,17 @@ test('a pull in steps is one pull: what stands still counts, what hurries betwee
   expect(found(analysis, 'runout-input').map(({ estimate }) => estimate.told)).toEqual([false]);
 });
 
+test('let down in steps, from beyond runout, is one let-down: its line and its gap to the pull are told', () => {
+  const step = [to(38, 2.5, 17), to(22, 2.5, 11), to(0, 2.5, 12)];
+  const analysis = analyse(stepTrace(healthy, [], step), about);
+  expect(analysis.stretches.map(({ kind }) => kind)).toEqual(['pull', 'let down']);
+  const down = analysis.stretches[1]!;
+  expect(down.to_s - down.from_s).toBeGreaterThan(14);
+  expect(only(analysis, 'release-ratio').value).toBeGreaterThan(3.6);
+  const gap = only(analysis, 'hysteresis').value;
+  expect(gap > 0.01 && gap < 0.15).toBe(true);
+});
+
 test('a step that begins far up tells runout, and not B of the little below it', () => {
   const step = [to(24, 8, 0.5), to(28, 8, 4), to(34, 2, 5)];
   const analysis = analyse(stepTrace(healthy, [to(24, 8, 6)], step), about);

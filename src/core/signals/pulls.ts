@@ -8,6 +8,8 @@ import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace
 
 /** Of what stands before and after a pull in steps, so much belongs to it. */
 const STAND_S = 2;
+/** Who stands longer at a level holds it: what leaks meanwhile is no part of a pull. */
+const LONGEST_STAND_S = 30;
 /** A pull or a let-down quicker than this shows lag that looks like hysteresis. */
 const SLOW_S = 5;
 
@@ -25,7 +27,7 @@ export function pulls(
   segments: readonly Segment[],
   about: About,
 ): Stretch[] {
-  const moves = inOnePull(trace, segments);
+  const moves = inSteps(trace, segments);
   const top = Math.max(...segments.map(({ start, end }) => Math.max(start, end)));
   const stretches: Stretch[] = [];
   let apply: { readonly curve: RatioCurve; readonly seconds: number } | null = null;
@@ -92,29 +94,30 @@ export function pulls(
 }
 
 /**
- * Pulls made in steps: from a level up to the next and the next, with a stand for the eye at each, are one pull. It
- * begins and ends on a stand, where there is one.
+ * A pull or a let-down made in steps, with a stand for the eye at each level, is one. It begins and ends on a stand,
+ * where there is one.
  */
-function inOnePull(trace: Trace, segments: readonly Segment[]): Segment[] {
+function inSteps(trace: Trace, segments: readonly Segment[]): Segment[] {
   const moves: Segment[] = [];
   for (const segment of segments) {
-    const [before, held] = [moves.at(-2), moves.at(-1)];
-    if (segment.kind === 'apply' && held?.kind === 'hold' && before?.kind === 'apply')
-      moves.splice(-2, 2, { ...before, to: segment.to, to_s: segment.to_s, end: segment.end });
+    const [before, stand] = [moves.at(-2), moves.at(-1)];
+    const goesOn =
+      (segment.kind === 'apply' || segment.kind === 'release') &&
+      before?.kind === segment.kind &&
+      stand?.kind === 'hold' &&
+      stand.to_s - stand.from_s < LONGEST_STAND_S;
+    if (goesOn) moves.splice(-2, 2, { ...before, to: segment.to, to_s: segment.to_s, end: segment.end });
     else moves.push(segment);
   }
   return moves.map((move, i) => {
     if (segments.includes(move)) return move;
-    const [before, after] = [moves[i - 1], moves[i + 1]];
-    const from =
-      before?.kind === 'hold' ? Math.max(before.from, indexAt(trace, move.from_s - STAND_S)) : move.from;
-    const to = after?.kind === 'hold' ? Math.min(after.to, indexAt(trace, move.to_s + STAND_S)) : move.to;
+    const [before, after] = [moves[i - 1], moves[i + 1]].map((one) => (one?.kind === 'hold' ? one : null));
     return {
       ...move,
-      from,
-      to,
-      start: Math.min(move.start, before?.start ?? Infinity),
-      end: after?.kind === 'hold' ? after.end : move.end,
+      from: before ? Math.max(before.from, indexAt(trace, move.from_s - STAND_S)) : move.from,
+      to: after ? Math.min(after.to, indexAt(trace, move.to_s + STAND_S)) : move.to,
+      start: before?.end ?? move.start,
+      end: after?.start ?? move.end,
     };
   });
 }
