@@ -13,12 +13,10 @@ export interface LoggedTrace {
   readonly stretches: readonly Pick<Stretch, 'name' | 'from_s' | 'to_s' | 'results' | 'notes'>[];
 }
 
-/** What one trace tells, stretch by stretch, and how many of its results it could not tell. */
+/** What one trace tells, and how many of its results it could not tell. */
 export function toldBy({ stretches }: LoggedTrace) {
-  const all = stretches.flatMap(({ name, results }) =>
-    results.map((result) => ({ stretch: name, result, estimate: result.estimate })),
-  );
-  const told = all.flatMap(({ estimate, ...rest }) => (estimate.told ? [{ ...rest, estimate }] : []));
+  const all = stretches.flatMap(({ results }) => results);
+  const told = all.flatMap((result) => (result.estimate.told ? [{ result, estimate: result.estimate }] : []));
   return { told, silent: all.length - told.length };
 }
 

@@ -10,18 +10,21 @@ export function LoggedLines({ trace }: { trace: LoggedTrace }) {
   if (told.length + silent === 0) return null;
   return (
     <Box component="li" sx={{ my: 0.5, pl: 1, borderLeft: 2, borderColor: 'divider' }}>
-      <Link component={NextLink} href={`/traces/${trace.id}`} color="inherit">
+      <Link
+        component={NextLink}
+        href={`/traces/${trace.id}`}
+        color="inherit"
+        aria-label={`Logged: ${trace.record.name}`}
+      >
         Logged
       </Link>
-      {told.map(({ stretch, result, estimate }) => (
-        <Box
-          key={`${stretch} ${result.id}`}
-          sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}
-        >
+      {told.map(({ result, estimate }, i) => (
+        // On a narrow tape a value goes to a line of its own, in one piece.
+        <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1 }}>
           <Box component="span" sx={{ color: 'text.secondary' }}>
             {result.name}
           </Box>
-          <Box component="span" sx={{ textAlign: 'right' }}>
+          <Box component="span" sx={{ ml: 'auto', whiteSpace: 'nowrap' }}>
             {print.value(estimate.value, result.quantity, { u_SI: estimate.u, withU: true })}
           </Box>
         </Box>
