@@ -62,19 +62,20 @@ export function tapeOf(
     const step = procedure.steps.find(({ id }) => id === stepId);
     if (step) lines.push({ kind: 'step', id: `step-${lines.length}`, title: step.title });
   };
-  const logged = (from: number, to: number) => {
-    for (const trace of traces.filter((one) => one.events >= from && one.events < to)) {
+  const logged = (behind: number) => {
+    for (const trace of traces) {
+      if (Math.min(trace.events, events.length) !== behind) continue;
       under(trace.step);
       lines.push({ kind: 'logged', id: trace.id });
     }
   };
   for (const [i, event] of events.entries()) {
-    logged(i, i + 1);
+    logged(i);
     under(stepOf(procedure, event) ?? lastStep);
     const line = lineOf(procedure, run, event);
     if (line) lines.push(line);
   }
-  logged(events.length, Infinity);
+  logged(events.length);
   return lines;
 }
 

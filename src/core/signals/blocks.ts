@@ -1,4 +1,4 @@
-import { grainOf, noiseOf } from './noise';
+import { grainOf } from './noise';
 import type { Channel, Samples, Span, Trace } from './trace';
 
 /** A stretch of several channels as means of blocks: few enough to fit, with the noise that is left in them. */
@@ -11,6 +11,7 @@ export interface Blocks {
   readonly means: readonly Float64Array[];
   /** Standard error of a mean, by channel. */
   readonly sigma: readonly number[];
+  readonly step: Scatter['step'];
   readonly clip: Scatter['clip'];
 }
 
@@ -23,14 +24,20 @@ const CLIPPED_RUN = 5;
 export interface Scatter {
   /** Standard deviation of a sample, by channel. */
   readonly noise: readonly number[];
+  /** The logger's step where it hides the noise, by channel; otherwise 0. */
+  readonly step: readonly number[];
   /** Values at and above which a channel stood at its end stop; Infinity where it did not. */
   readonly clip: readonly number[];
 }
 
 /** Noise and end stops of channels over a span: to be found once where the span is divided more than once. */
 export function scatterOf(channels: readonly Channel[], span: Span): Scatter {
-  const noise = channels.map(({ values }) => noiseOf(values, span));
-  return { noise, clip: channels.map(({ values }, c) => endStop(values, span, noise[c]!)) };
+  const grains = channels.map(({ values }) => grainOf(values, span));
+  return {
+    noise: grains.map(({ sigma }) => sigma),
+    step: grains.map(({ step }) => step),
+    clip: channels.map(({ values }, c) => endStop(values, span, grains[c]!.sigma)),
+  };
 }
 
 /**
@@ -44,7 +51,7 @@ export function blocksOf(
   channels: readonly Channel[],
   span: Span,
   most: number,
-  { noise, clip }: Scatter = scatterOf(channels, span),
+  { noise, step, clip }: Scatter = scatterOf(channels, span),
 ): Blocks {
   const count = span.to - span.from;
   const size = Math.max(1, Math.ceil(count / most));
@@ -65,6 +72,7 @@ export function blocksOf(
     first,
     means,
     sigma: noise.map((sigma) => sigma / Math.sqrt(size)),
+    step,
     clip,
   };
 }
@@ -81,17 +89,16 @@ export interface Course {
 
 /** A channel over a span as a course. */
 export function courseOf(trace: Trace, channel: Channel, span: Span, most: number): Course {
-  const { means, time_s, sigma } = blocksOf(trace, [channel], span, most);
+  const { means, time_s, sigma, step } = blocksOf(trace, [channel], span, most);
   const [levels] = means as [Float64Array];
   const good = Array.from(levels.keys()).filter((i) => Number.isFinite(levels[i]!));
   const start_s = trace.time_s[span.from]!;
   const values = Float64Array.from(good, (i) => levels[i]!);
-  const { step } = grainOf(channel.values, span);
   return {
     t: Float64Array.from(good, (i) => time_s[i]! - start_s),
     values,
-    sigma: step > 0 ? steppedSigma(values, step) : sigma[0]!,
-    same: values.every((value) => value === values[0]),
+    sigma: step[0]! > 0 ? steppedSigma(values, step[0]!) : sigma[0]!,
+    same: values.length > 0 && values.every((value) => value === values[0]),
   };
 }
 

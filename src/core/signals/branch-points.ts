@@ -37,8 +37,9 @@ export function pointsOf(
   return { points, u_x: sigma[0]!, u_y: sigma[1]!, clip: [clip[0]!, clip[1]!] };
 }
 
-/** Points move no faster than from nothing to the top in this time, or by what noise alone makes of them. */
-const UNHURRIED_S = 5;
+/** Who takes less from nothing to the top hurries: the output is then behind the input by a lag, s. */
+export const SLOW_S = 5;
+/** Noise alone moves a point by so many of its standard errors. */
 const NOISE_WIDTHS = 4;
 /** What is left must be so much of the points, over so much of their range: otherwise all of the pull was a hurry. */
 const LEFT = { points: 0.5, range: 0.8 };
@@ -52,7 +53,7 @@ export function unhurried(all: Points): Points {
   const [top_x, top_y] = [spanOf(points, 'x')[1], spanOf(points, 'y')[1]];
   const calm = (i: number, axis: 'x' | 'y', whole: number, u: number) => {
     const [a, b] = [points[Math.max(0, i - 1)]!, points[Math.min(points.length - 1, i + 1)]!];
-    const allowed = (whole * (b.t - a.t)) / UNHURRIED_S + NOISE_WIDTHS * Math.SQRT2 * u;
+    const allowed = (whole * (b.t - a.t)) / SLOW_S + NOISE_WIDTHS * Math.SQRT2 * u;
     return Math.abs(b[axis] - a[axis]) <= allowed;
   };
   const left = points.filter((_, i) => calm(i, 'x', top_x, u_x) && calm(i, 'y', top_y, u_y));

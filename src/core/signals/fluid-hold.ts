@@ -39,13 +39,13 @@ interface Settled extends Fitted {
  */
 export function fluidHold(trace: Trace, channel: Channel, span: Span, resolve_PaPerS: number): FluidHold {
   const { t, values: p, sigma, same } = courseOf(trace, channel, span, MOST_BLOCKS);
-  const weights = new Float64Array(t.length).fill(1 / sigma ** 2);
   const long_s = t.length > 0 ? t.at(-1)! - t[0]! : 0;
-  const plain = leastSquares([ones(t), t], p, weights);
-  if (same && t.length > 0) {
+  if (same) {
     const loss = unseen(trace, channel, p[0]!, long_s, resolve_PaPerS);
     return { loss, at_Pa: p[0]!, settling: null, curve: () => p[0]! };
   }
+  const weights = new Float64Array(t.length).fill(1 / sigma ** 2);
+  const plain = leastSquares([ones(t), t], p, weights);
   if (!plain || t.length < 8 || long_s < 2) {
     return {
       loss: untold('The hold is too short.', 'Hold for a minute.'),

@@ -44,8 +44,6 @@ export function leastStep(values: Samples, { from, to }: Span): number {
   return Number.isFinite(step) ? step : 0;
 }
 
-export const noiseOf = (values: Samples, span: Span): number => grainOf(values, span).sigma;
-
 /** Middle value; of an even number, the mean of the two in the middle. Sorts a copy. */
 export function median(values: ArrayLike<number>): number {
   const sorted = Float64Array.from(values).sort();

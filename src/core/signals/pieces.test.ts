@@ -4,7 +4,7 @@ import { gaussian, seeded } from '../procedure/rehearse';
 import { blocksOf } from './blocks';
 import { kinkedLine, plainLine, type Cloud } from './kinked-line';
 import { leastSquares, varianceOf } from './least-squares';
-import { median, noiseOf } from './noise';
+import { grainOf, median } from './noise';
 import { envelopeOf } from './overview';
 import { channelAt, indexAt, wholeOf, type Channel, type Trace } from './trace';
 
@@ -29,18 +29,18 @@ describe('noise', () => {
   ])('of 20 %s is found to be 20', (_name, under) => {
     const random = seeded(7);
     const trace = course(20_000, (i) => under(i) + 20 * gaussian(random));
-    expect(noiseOf(only(trace).values, wholeOf(trace)) / 20).toBeCloseTo(1, 1);
+    expect(grainOf(only(trace).values, wholeOf(trace)).sigma / 20).toBeCloseTo(1, 1);
   });
   test('one spike in fifty does not move it, nor do gaps', () => {
     const random = seeded(8);
     const trace = course(20_000, (i) => (i % 50 === 0 ? 1e6 : i % 33 === 0 ? NaN : 20 * gaussian(random)));
-    expect(noiseOf(only(trace).values, wholeOf(trace)) / 20).toBeCloseTo(1, 0);
+    expect(grainOf(only(trace).values, wholeOf(trace)).sigma / 20).toBeCloseTo(1, 0);
   });
   test('a logger that writes in steps leaves step/√12; nothing at all leaves nothing', () => {
     const stepped = course(5000, (i) => 10 * Math.round(i / 700));
-    expect(noiseOf(only(stepped).values, wholeOf(stepped))).toBeCloseTo(10 / Math.sqrt(12), 6);
+    expect(grainOf(only(stepped).values, wholeOf(stepped)).sigma).toBeCloseTo(10 / Math.sqrt(12), 6);
     const still = course(100, () => 5);
-    expect(noiseOf(only(still).values, wholeOf(still))).toBe(0);
+    expect(grainOf(only(still).values, wholeOf(still)).sigma).toBe(0);
   });
   test('the middle of a list', () => {
     expect([median([3, 1, 2]), median([4, 1, 2, 3])]).toEqual([2, 2.5]);

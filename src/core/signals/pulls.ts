@@ -1,4 +1,5 @@
 import { at, LEAST_PULL, result, suppliedAt, type About, type Stretch, type TraceResult } from './analysis';
+import { SLOW_S } from './branch-points';
 import { effectiveAreaOf } from './effective-area';
 import { told, untold } from './estimate';
 import { forceCurve, rodArea_m2, type ForceCurve } from './force-curve';
@@ -10,8 +11,6 @@ import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace
 const STAND_S = 2;
 /** Who stands longer at a level holds it: what leaks meanwhile is no part of a pull. */
 const LONGEST_STAND_S = 30;
-/** A pull or a let-down quicker than this shows lag that looks like hysteresis. */
-const SLOW_S = 5;
 
 const TOO_FAST = untold(
   'The handle moved too fast: lag then looks like hysteresis.',
@@ -98,28 +97,38 @@ export function pulls(
  * where there is one.
  */
 function inSteps(trace: Trace, segments: readonly Segment[]): Segment[] {
-  const moves: Segment[] = [];
+  const moves: { whole: Segment; inSteps: boolean }[] = [];
   for (const segment of segments) {
-    const [before, stand] = [moves.at(-2), moves.at(-1)];
+    const [before, stand] = [moves.at(-2)?.whole, moves.at(-1)?.whole];
     const goesOn =
       (segment.kind === 'apply' || segment.kind === 'release') &&
       before?.kind === segment.kind &&
       stand?.kind === 'hold' &&
       stand.to_s - stand.from_s < LONGEST_STAND_S;
-    if (goesOn) moves.splice(-2, 2, { ...before, to: segment.to, to_s: segment.to_s, end: segment.end });
-    else moves.push(segment);
+    if (!goesOn) moves.push({ whole: segment, inSteps: false });
+    else {
+      const { to, to_s, end } = segment;
+      moves.splice(-2, 2, { whole: { ...before, to, to_s, end }, inSteps: true });
+    }
   }
-  return moves.map((move, i) => {
-    if (segments.includes(move)) return move;
-    const [before, after] = [moves[i - 1], moves[i + 1]].map((one) => (one?.kind === 'hold' ? one : null));
-    return {
-      ...move,
-      from: before ? Math.max(before.from, indexAt(trace, move.from_s - STAND_S)) : move.from,
-      to: after ? Math.min(after.to, indexAt(trace, move.to_s + STAND_S)) : move.to,
-      start: before?.end ?? move.start,
-      end: after?.start ?? move.end,
-    };
-  });
+  return moves.map(({ whole, inSteps }, i) =>
+    inSteps ? fromStandToStand(trace, whole, moves[i - 1]?.whole, moves[i + 1]?.whole) : whole,
+  );
+}
+
+function fromStandToStand(trace: Trace, move: Segment, before?: Segment, after?: Segment): Segment {
+  const below = before?.kind === 'hold' ? before : null;
+  const above = after?.kind === 'hold' ? after : null;
+  const from = below ? Math.max(below.from, indexAt(trace, move.from_s - STAND_S)) : move.from;
+  const to = above ? Math.min(above.to, indexAt(trace, move.to_s + STAND_S)) : move.to;
+  return {
+    kind: move.kind,
+    from,
+    to,
+    ...at(trace, { from, to }),
+    start: below?.end ?? move.start,
+    end: above?.start ?? move.end,
+  };
 }
 
 /** Slow applies of a servo that acts on a rod: a quick one shows the way of the air, not the valve's. */

@@ -25,7 +25,7 @@ const REST_PART = 0.05;
 /** … where it was let go at all: its lowest level is below this part of its highest. */
 const LET_GO_PART = 0.15;
 /** A fluid pressure that never moves is at rest up to the typical limit of what may remain (handbook 8.1), Pa. */
-const REMAINS_PA = 0.5e5;
+export const REMAINS_PA = 0.5e5;
 
 /**
  * Divides a trace by what one channel does: rest, apply, hold, release. Levels are told by their width, not by a

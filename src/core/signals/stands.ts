@@ -3,15 +3,14 @@ import { INHG_PA } from '../quantities/units';
 import { at, meanOf, result, type About, type FitLine, type Stretch } from './analysis';
 import { blocksOf } from './blocks';
 import { fluidHold } from './fluid-hold';
-import type { Segment } from './segments';
+import { REMAINS_PA, type Segment } from './segments';
 import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace';
 import { vacuumDecay } from './vacuum-decay';
 
 const LEAST_HOLD_S = 10;
-/** Less output than this is none that was held. */
-const LEAST_HELD_PA = 1e5;
 /** The output follows the handle by some tenths of a second: a hold is looked at once that is over. */
 const FOLLOWED_S = 1;
+/** The last of a hold may be the first of what the hand did next. */
 const LET_GO_S = 0.5;
 const LEAST_WATCH_S = 15;
 /** Smallest losses worth telling: a twentieth of the typical limits of handbook 8.1. */
@@ -25,13 +24,13 @@ const CURVE_POINTS = 24;
 
 /** Pressure that was held: what of it was lost. */
 export function holds(trace: Trace, output: Channel, segments: readonly Segment[]): Stretch[] {
-  return segments.flatMap((segment, i): Stretch[] => {
+  return segments.flatMap((segment): Stretch[] => {
     if (segment.kind !== 'hold' || segment.to_s - segment.from_s < LEAST_HOLD_S) return [];
-    // The last of it may be the first of what the hand did next.
-    const last = i === segments.length - 1;
-    const to = last ? segment.to : indexAt(trace, segment.to_s - LET_GO_S);
-    const span = { from: indexAt(trace, segment.from_s + FOLLOWED_S), to };
-    if (!(meanOf(trace, output, span) > LEAST_HELD_PA)) return [];
+    const span = {
+      from: indexAt(trace, segment.from_s + FOLLOWED_S),
+      to: indexAt(trace, segment.to_s - LET_GO_S),
+    };
+    if (!(meanOf(trace, output, span) > REMAINS_PA)) return [];
     const hold = fluidHold(trace, output, span, RESOLVE_PAPERS.fluid);
     const notes = hold.settling
       ? [

@@ -59,7 +59,7 @@ export function vacuumDecay(
     orifice: loss,
     curve: () => NaN,
   });
-  if (same && t.length > 0) return nothing(ONE_READING);
+  if (same) return nothing(ONE_READING);
   if (t.length < 6 || long_s < 2) return nothing(untold('The hold is too short.', 'Wait for a minute.'));
   // A conductance of one in a volume of one: the choked rate is then the only unknown.
   const unit = chokedRise_PaPerS({ conductance_m3PerSPa: 1, volume_m3: 1, barometer_Pa, temperature_K });

@@ -2,7 +2,7 @@
 
 import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { progress } from '@/core/procedure/live';
 import type { Item, Procedure } from '@/core/procedure/procedure';
@@ -35,6 +35,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const router = useRouter();
   const settings = useSettings();
   const [selected, setSelected] = useState<string | null>(null);
+  const toggle = useCallback((id: string) => setSelected((now) => (now === id ? null : id)), []);
   const [skipping, setSkipping] = useState<{ step: string; item: string | null; title: string } | null>(null);
   const [pad, setPad] = useState(false);
   /** What is typed, by the item it was typed for: a value never wanders to another reading. */
@@ -203,7 +204,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           results={results}
           logged={logged}
           selected={selected}
-          onSelect={(id) => setSelected(id === selected ? null : id)}
+          onSelect={toggle}
           follow
         />
       </Box>

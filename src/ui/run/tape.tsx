@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, ButtonBase } from '@mui/material';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { findItem } from '@/core/procedure/procedure';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { measured, readingUncertainty_SI } from '@/core/metrology/uncertainty';
@@ -31,14 +31,21 @@ interface TapeProps {
   readonly follow?: boolean;
 }
 
-/** The run as a growing strip: its memory, its navigation and, printed, its record. */
-export function Tape({
+const NONE: readonly LoggedTrace[] = [];
+
+/**
+ * The run as a growing strip: its memory, its navigation and, printed, its record. Drawn anew only where something
+ * happened: the run screen around it changes with every moment of the live bench.
+ */
+export const Tape = memo(UnrolledTape);
+
+function UnrolledTape({
   ports,
   context,
   state,
   events,
   results,
-  logged = [],
+  logged = NONE,
   selected,
   onSelect,
   follow,
