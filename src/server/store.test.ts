@@ -10,7 +10,7 @@ import { judgedRun, stateOf } from '@/core/records/judged-run';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { searchJobs } from './job-list';
 import { benchNow } from './bench';
-import { cases } from './demo/world';
+import { cases } from './demo/cases';
 import { seedDemo } from './demo/seed';
 import { openDatabase } from './database';
 import { seededDatabase } from './demo/fixture';

@@ -15,7 +15,9 @@ import { insertEvents, startRetest, startRun } from '../runs';
 import { addInstrument, addProfile, findProfile, writeSettings } from '../shelf';
 import { addTechnician, listTechnicians, signJob } from '../technicians';
 import { recordBench, reserveTest, wholeTest } from '@/core/twin/recording';
-import { cases, instruments, profiles, recorded, settings, signer, type DemoCase } from './world';
+import { cases, recorded, type DemoCase } from './cases';
+import { profiles } from './profiles';
+import { instruments, settings, signer } from './shelf';
 
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;

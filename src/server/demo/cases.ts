@@ -1,0 +1,216 @@
+import { INHG_PA } from '@/core/quantities/units';
+import type { Fitting, JobEntry } from '@/core/records/entries';
+import type { Job } from '@/core/records/job';
+import { profiles } from './profiles';
+
+/** What is wrong with a unit or its bench, hidden from the run. */
+export interface DemoCase {
+  readonly job: Omit<Job, 'profileId'> & { readonly profile: keyof typeof profiles };
+  readonly daysAgo: number;
+  readonly bench: null | {
+    readonly seed: number;
+    readonly fault?: readonly [id: string, severity: number];
+    readonly supply_Pa?: number;
+    readonly gauges?: Readonly<Record<string, { scale?: number; zero_Pa?: number }>>;
+    /** Stop before this item: a run half done. */
+    readonly until?: string;
+  };
+  /** What was found and done after the test, and how the repaired unit tested. */
+  readonly repair?: {
+    readonly notes: readonly JobEntry[];
+    readonly photo: { readonly point: string; readonly caption: string };
+    readonly seed: number;
+    readonly fitting: Fitting;
+    readonly signed: boolean;
+  };
+}
+
+const job = (
+  tag: string,
+  profile: keyof typeof profiles,
+  from: string,
+  complaint: string,
+  promisedIn: number,
+): DemoCase['job'] => ({
+  tag,
+  kind: profiles[profile].kind,
+  profile,
+  from,
+  complaint,
+  fluid: profiles[profile].fluid,
+  promisedOn: new Date(Date.UTC(2026, 0, 1) + promisedIn * 86_400_000).toISOString().slice(0, 10),
+});
+
+/** `promisedIn` of a job and `daysAgo` are moved to the day the demo is made. */
+export const cases: readonly DemoCase[] = [
+  {
+    job: job(
+      'GF-0412',
+      'tollan',
+      'Mail van 7',
+      'Brakes were fine, then the pedal went hard on the slipway. Rebuilt last month, please check.',
+      -3,
+    ),
+    daysAgo: 6,
+    bench: { seed: 11 },
+  },
+  {
+    job: job(
+      'GF-0415',
+      'tollan',
+      'Old touring coach',
+      'Weak. Two garages say the unit is tired. It is not quick to stop with a full load.',
+      -1,
+    ),
+    daysAgo: 4,
+    bench: { seed: 23, supply_Pa: 15 * INHG_PA },
+  },
+  {
+    job: job(
+      'GF-0418',
+      'tollan',
+      'Fire tender',
+      'Hissing under the floor when I press the pedal, and it takes all my weight.',
+      0,
+    ),
+    daysAgo: 3,
+    bench: { seed: 31, fault: ['torn-diaphragm', 0.7] },
+    repair: {
+      notes: [
+        {
+          type: 'finding',
+          finding: {
+            kind: 'noise',
+            point: 'rod-hole',
+            words: 'Hiss from the can while applied, loudest beside the rod. Stops when released.',
+            fault: 'torn-diaphragm',
+          },
+        },
+        {
+          type: 'work',
+          work: {
+            part: 'diaphragm',
+            did: 'replaced',
+            reason: 'Torn along the clamp ring for a third of its edge.',
+            provenance: 'new',
+            serial: 'batch 26-114',
+          },
+        },
+        {
+          type: 'work',
+          work: {
+            part: 'slave-body',
+            did: 'refused',
+            reason: 'Slight score below the seal’s path; the customer does not want it sleeved.',
+            provenance: null,
+            serial: '',
+          },
+        },
+      ],
+      photo: { point: 'rod-hole', caption: 'Edge of the old diaphragm, torn at the clamp ring' },
+      seed: 32,
+      fitting: { bleeding: 'wheels-first', fluid: 'dot4' },
+      signed: true,
+    },
+  },
+  {
+    job: job(
+      'GF-0419',
+      'eskmoor',
+      'Quay tug 3',
+      'Grabs a bit. Someone changed a gauge on your bench since last time, they said.',
+      1,
+    ),
+    daysAgo: 2,
+    bench: { seed: 47, gauges: { 'G-22': { scale: 1.08 } } },
+  },
+  {
+    job: job(
+      'GF-0421',
+      'tollan',
+      'Snow-clearing loader',
+      'Holds for a second and then the pedal creeps down while you wait at the lights.',
+      1,
+    ),
+    daysAgo: 1,
+    bench: { seed: 53, fault: ['cup-bypass', 0.8] },
+  },
+  {
+    job: job(
+      'GF-0422',
+      'tollanLighter',
+      'Harbour lighter’s old lorry',
+      'Stops well on the first push. After two or three at the gate with the engine off there is nothing left.',
+      2,
+    ),
+    daysAgo: 1,
+    bench: { seed: 57, fault: ['check-valve-leak', 0.7] },
+  },
+  {
+    job: job('GF-0423', 'tollan', 'Mail van 2', 'Pulls up late in the morning, better when warm.', 2),
+    daysAgo: 0,
+    bench: { seed: 61, until: 'ratio.3.output' },
+  },
+  {
+    job: job(
+      'GF-0424',
+      'eskmoor',
+      'Electric library van',
+      'Stop lamps stay on after a long day. No other trouble.',
+      3,
+    ),
+    daysAgo: 0,
+    bench: null,
+  },
+  {
+    job: job(
+      'GF-0425',
+      'tollan',
+      'Quay tug 1',
+      'Lent to the north quay for a year, came back with a note: “brakes odd”.',
+      4,
+    ),
+    daysAgo: 0,
+    bench: null,
+  },
+];
+
+/** Traces of the demo world: the bench over time, with a logger's noise. */
+export const recorded: readonly {
+  readonly name: string;
+  readonly tag: string;
+  readonly seed: number;
+  readonly fault?: readonly [id: string, severity: number];
+  readonly supply_Pa?: number;
+  /** Logged during the first test of the job. */
+  readonly duringTest?: true;
+  /** Applications with the source shut, in place of the whole test of a remote unit. */
+  readonly reserve?: true;
+  /** A line of the trace's own story, pinned where it belongs. */
+  readonly note?: { readonly at_s: number; readonly words: string };
+}[] = [
+  { name: 'Mail van 7, whole test', tag: 'GF-0412', seed: 101, duringTest: true },
+  {
+    name: 'Old touring coach, weak supply',
+    tag: 'GF-0415',
+    seed: 102,
+    supply_Pa: 15 * INHG_PA,
+    note: { at_s: 61, words: 'Pedal goes heavy here. Supply gauge at 15.' },
+  },
+  {
+    name: 'Fire tender, before the repair',
+    tag: 'GF-0418',
+    seed: 103,
+    fault: ['torn-diaphragm', 0.7],
+    note: { at_s: 66, words: 'Hiss from beside the rod while held.' },
+  },
+  { name: 'Fire tender, after the repair', tag: 'GF-0418', seed: 104 },
+  {
+    name: 'Harbour lighter’s lorry, source off',
+    tag: 'GF-0422',
+    seed: 105,
+    fault: ['check-valve-leak', 0.7],
+    duringTest: true,
+    reserve: true,
+  },
+];

@@ -1,0 +1,186 @@
+import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
+import type { RodServoProfile } from '@/core/families/rod-servo/index';
+import { FAMILIES } from '@/core/families/registry';
+import { INHG_PA } from '@/core/quantities/units';
+
+const BAR = 1e5;
+const bars = (...values: number[]) => values.map((value) => value * BAR);
+
+const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
+const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
+
+type Size = Pick<
+  RemoteVacuumProfile,
+  'effectiveDiameter_m' | 'slaveBore_m' | 'rodDiameter_m' | 'spring_N' | 'boostRatio' | 'vacuumVolume_m3'
+> & {
+  readonly crack_bar: number;
+  readonly proof_bar: number;
+  readonly bypass_bar: readonly number[];
+  readonly ratio_bar: readonly number[];
+  readonly full_bar: number;
+  readonly hold_bar: number;
+};
+
+/** A made-up unit: its own size and test points, limits as the handbook has them for its kind. */
+function unit(
+  maker: string,
+  name: string,
+  { crack_bar, proof_bar, bypass_bar, ratio_bar, full_bar, hold_bar, ...size }: Size,
+  more: Partial<RemoteVacuumProfile> = {},
+): RemoteVacuumProfile {
+  return {
+    ...typical,
+    ...size,
+    maker,
+    name,
+    crack_Pa: crack_bar * BAR,
+    proof_Pa: proof_bar * BAR,
+    bypassInputs_Pa: bars(...bypass_bar),
+    ratioInputs_Pa: bars(...ratio_bar),
+    fullInput_Pa: full_bar * BAR,
+    holdInput_Pa: hold_bar * BAR,
+    ...more,
+  };
+}
+
+const school18 = { value: 18 * INHG_PA, source: 'Bench handbook 15: the 18 inHg school, uncorrected' };
+
+/** Remote units of different size: large cans, small ones, with and without a stop-lamp switch, both schools of supply. */
+export const profiles = {
+  tollan: { ...typical, name: 'Tollan RV-230', maker: 'Tollan' },
+  tollan280: unit('Tollan', 'Tollan RV-280', {
+    effectiveDiameter_m: 0.245,
+    slaveBore_m: 0.0254,
+    rodDiameter_m: 0.008,
+    spring_N: 160,
+    boostRatio: 3.1,
+    vacuumVolume_m3: 6.1e-3,
+    crack_bar: 2.6,
+    proof_bar: 130,
+    bypass_bar: [20, 45, 70, 95],
+    ratio_bar: [8, 11, 14, 17],
+    full_bar: 26,
+    hold_bar: 16,
+  }),
+  tollan205: unit('Tollan', 'Tollan RV-205 Twin Port', {
+    effectiveDiameter_m: 0.205,
+    slaveBore_m: 0.0191,
+    rodDiameter_m: 0.006,
+    spring_N: 100,
+    boostRatio: 3.8,
+    vacuumVolume_m3: 3.4e-3,
+    crack_bar: 3.4,
+    proof_bar: 140,
+    bypass_bar: [20, 50, 80, 110],
+    ratio_bar: [12, 15, 18, 21],
+    full_bar: 26,
+    hold_bar: 20,
+  }),
+  eskmoor: unit(
+    'Esk & Moor',
+    'Esk & Moor Lesser 180',
+    {
+      effectiveDiameter_m: 0.158,
+      slaveBore_m: 0.019,
+      rodDiameter_m: 0.005,
+      spring_N: 80,
+      boostRatio: 2.4,
+      vacuumVolume_m3: 2.2e-3,
+      crack_bar: 3.2,
+      proof_bar: 120,
+      bypass_bar: [15, 35, 55, 80],
+      ratio_bar: [12, 16, 19, 22],
+      full_bar: 32,
+      hold_bar: 20,
+    },
+    { fluid: 'dot5' },
+  ),
+  eskmoorGreater: unit(
+    'Esk & Moor',
+    'Esk & Moor Greater 250',
+    {
+      effectiveDiameter_m: 0.238,
+      slaveBore_m: 0.0222,
+      rodDiameter_m: 0.007,
+      spring_N: 140,
+      boostRatio: 3.3,
+      vacuumVolume_m3: 5.2e-3,
+      crack_bar: 2.8,
+      proof_bar: 140,
+      bypass_bar: [20, 45, 70, 100],
+      ratio_bar: [11, 15, 19, 23],
+      full_bar: 32,
+      hold_bar: 20,
+    },
+    { lampSwitch: null },
+  ),
+  varnholt190: unit(
+    'Varnholt',
+    'Varnholt Stroomer 190',
+    {
+      effectiveDiameter_m: 0.168,
+      slaveBore_m: 0.0175,
+      rodDiameter_m: 0.005,
+      spring_N: 85,
+      boostRatio: 2.8,
+      vacuumVolume_m3: 2.4e-3,
+      crack_bar: 3,
+      proof_bar: 120,
+      bypass_bar: [15, 40, 65, 90],
+      ratio_bar: [12, 16, 20, 24],
+      full_bar: 34,
+      hold_bar: 22,
+    },
+    { limits: { ...typical.limits, supplyNeed_Pa: school18 } },
+  ),
+  varnholt225: unit(
+    'Varnholt',
+    'Varnholt Stroomer 225 S',
+    {
+      effectiveDiameter_m: 0.212,
+      slaveBore_m: 0.0206,
+      rodDiameter_m: 0.006,
+      spring_N: 120,
+      boostRatio: 4.1,
+      vacuumVolume_m3: 3.8e-3,
+      crack_bar: 3.6,
+      proof_bar: 140,
+      bypass_bar: [20, 45, 70, 100],
+      ratio_bar: [9, 11.5, 14, 16.5],
+      full_bar: 22,
+      hold_bar: 15,
+    },
+    { ratioLimitFor: 'at-input', limits: { ...typical.limits, supplyNeed_Pa: school18 } },
+  ),
+  eskmoorDinghy: unit(
+    'Esk & Moor',
+    'Esk & Moor Dinghy 160',
+    {
+      effectiveDiameter_m: 0.14,
+      slaveBore_m: 0.0175,
+      rodDiameter_m: 0.005,
+      spring_N: 60,
+      boostRatio: 1.95,
+      vacuumVolume_m3: 1.6e-3,
+      crack_bar: 2.4,
+      proof_bar: 110,
+      bypass_bar: [15, 35, 55, 75],
+      ratio_bar: [12, 18, 24, 30],
+      full_bar: 44,
+      hold_bar: 28,
+    },
+    { fluid: 'mineral', lampSwitch: null },
+  ),
+  tollanLighter: {
+    ...servo,
+    name: 'Tollan Lighter RS-12',
+    maker: 'Tollan',
+    effectiveArea_m2: 0.0185,
+    preload_N: 90,
+    crack_Pa: 1.4 * BAR,
+    fullLift_Pa: 7 * BAR,
+    forceInputs_Pa: bars(2.5, 4, 5.5),
+    fullInput_Pa: 9 * BAR,
+    tank_m3: 10e-3,
+  },
+} satisfies Record<string, RemoteVacuumProfile | RodServoProfile>;

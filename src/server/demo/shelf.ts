@@ -1,0 +1,92 @@
+import type { Instrument } from '@/core/metrology/instrument';
+import { INHG_PA } from '@/core/quantities/units';
+import { INITIAL_SETTINGS, type Settings } from '@/core/records/settings';
+
+const BAR = 1e5;
+
+/** The brake room of Greywater Ferry Depot: everything in the demo world is made up. */
+export const settings: Settings = {
+  ...INITIAL_SETTINGS,
+  technician: 'Ottoline Brack',
+  altitude_m: 40,
+  supplyHealth_Pa: 18 * INHG_PA,
+};
+
+const gauge = (
+  tag: string,
+  name: string,
+  port: string,
+  fullScale_Pa: number,
+  step_Pa: number,
+  accuracy: Instrument['accuracy'],
+  more: Partial<Instrument> = {},
+): Instrument => ({
+  tag,
+  name,
+  quantity: port === 'supply' || port === 'activation' ? 'depression' : 'pressure',
+  fullScale_Pa,
+  accuracy,
+  step_Pa,
+  usualPort: port,
+  tiedTo: null,
+  correction: null,
+  calibratedOn: '2026-05-11',
+  calibrationDue: '2027-05-11',
+  ...more,
+});
+
+const en = (cls: '0.25' | '0.6' | '1' | '1.6' | '2.5'): Instrument['accuracy'] => ({
+  kind: 'en-837-1',
+  class: cls,
+});
+
+export const instruments: Instrument[] = [
+  gauge('G-11', 'Input, low range', 'input', 10 * BAR, 0.05 * BAR, en('0.6'), { tiedTo: 'G-12' }),
+  gauge('G-12', 'Input, high range', 'input', 160 * BAR, 0.2 * BAR, en('0.6')),
+  gauge('G-21', 'Output, low range', 'output', 10 * BAR, 0.05 * BAR, en('0.6'), { tiedTo: 'G-22' }),
+  gauge('G-22', 'Output, high range', 'output', 160 * BAR, 0.2 * BAR, en('0.6')),
+  gauge('V-31', 'Vacuum at the supply port', 'supply', 30 * INHG_PA, 0.1 * INHG_PA, {
+    kind: 'asme-b40.100',
+    grade: '2A',
+  }),
+  gauge(
+    'V-41',
+    'Vacuum at the activation port',
+    'activation',
+    30 * INHG_PA,
+    0.1 * INHG_PA,
+    { kind: 'asme-b40.100', grade: '1A' },
+    {
+      calibratedOn: '2025-10-02',
+      calibrationDue: '2026-10-02',
+    },
+  ),
+  gauge(
+    'L-51',
+    'Load cell under the rod',
+    'output',
+    2500,
+    1,
+    { kind: 'percent-of-span', percent: 0.25 },
+    { quantity: 'force' },
+  ),
+  gauge(
+    'W-61',
+    'Stopwatch on the wall',
+    'clock',
+    60,
+    0.1,
+    { kind: 'percent-of-span', percent: 0.25 },
+    { quantity: 'duration' },
+  ),
+  {
+    ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
+      kind: 'percent-of-span',
+      percent: 0.1,
+    }),
+    usualPort: null,
+  },
+];
+
+/** The one who signs in the demo. */
+export const signer = { name: 'Ottoline Brack', pin: '2468' };
