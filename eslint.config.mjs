@@ -42,6 +42,7 @@ export default defineConfig([
   globalIgnores([
     '**/.next/**',
     '.workers/**',
+    'src/server/migrations/judge-*.mjs',
     'next-env.d.ts',
     'reports/**',
     'test-results/**',

@@ -35,6 +35,7 @@ async function main() {
       type: 'captured',
       item: 'zero.G-11',
       value_SI: 0,
+      by: 'typed',
       typed: '0',
       instrument: 'G-11',
       confirmedUnlikely: false,

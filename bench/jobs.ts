@@ -7,7 +7,8 @@ import { openDatabase } from '../src/server/database';
 import { seedDemo } from '../src/server/demo/seed';
 import { exportJob, importJob } from '../src/server/job-files';
 import { searchJobs } from '../src/server/job-list';
-import { addJob, readRecord } from '../src/server/jobs';
+import { addJob } from '../src/server/jobs';
+import { readRecord } from '../src/server/record';
 import { reportPdf } from '../src/server/reports';
 import { quantiles, table } from './figures';
 

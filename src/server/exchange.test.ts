@@ -10,7 +10,8 @@ import { Desk, FINDING, newId, picture, taken, WORK, whyNot } from './demo/desk'
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { isDiskTrouble } from './http';
 import { exportJob, importJob } from './job-files';
-import { findJob, readRecord } from './jobs';
+import { findJob } from './jobs';
+import { readRecord } from './record';
 import { addNote } from './notes';
 import { addPhoto, keptPicture, readPicture } from './photos';
 import { appendEvent, findRun, startRun } from './runs';
@@ -162,7 +163,7 @@ describe('a job file', () => {
   };
   const altered: [string, (draft: Draft) => unknown, RegExp][] = [
     ['foreign', (d) => ({ ...d, format: 'recipe' }), /not a Hard Pedal job file/],
-    ['newer', (d) => ({ ...d, version: 2 }), /newer Hard Pedal/],
+    ['newer', (d) => ({ ...d, version: 3 }), /newer Hard Pedal/],
     ['without a version', (d) => ({ ...d, version: undefined }), /version/],
     ['a list', () => [1, 2], /not a Hard Pedal job file/],
     ['with more in it', (d) => ({ ...d, extra: 1 }), /not as it should be/],

@@ -1,12 +1,13 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { readJobFile, writeJobFile } from '@/core/records/job-file';
+import { judgedChain, readJobFile, writeJobFile } from '@/core/records/job-file';
 import type { StoredJob } from '@/core/records/views';
 import { indexJob } from './job-index';
-import { findJob, readRecord } from './jobs';
+import { findJob } from './jobs';
 import { jobChain, linksOf, runOf, sha256 } from './journal';
 import { done, refused, type Outcome } from './outcome';
 import { keptPicture, storePicture } from './photos';
+import { appendJudgement, judgedLinks, readRecord } from './record';
 import { addProfile } from './shelf';
 import { missing } from './store';
 import { Undone } from './undone';
@@ -26,7 +27,8 @@ export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string
   const names = [...new Set(record.photos.map(({ what }) => what.sha256))];
   const rows: { sha256: string; jpeg: Buffer }[] = await db('photos').whereIn('sha256', names);
   const photos = rows.map((row) => ({ sha256: row.sha256, jpeg: row.jpeg.toString('base64') }));
-  return done(writeJobFile(jobId, await linksOf(db, jobChain(jobId)), photos));
+  const links = await linksOf(db, jobChain(jobId));
+  return done(writeJobFile(jobId, links, await judgedLinks(db, links), photos));
 }
 
 /**
@@ -36,7 +38,7 @@ export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string
 export async function importJob(db: Knex, text: string, at: string): Promise<Outcome<StoredJob>> {
   const read = readJobFile(text, DIGESTS);
   if (!read.ok) return refused({ code: 'refused', message: read.why });
-  const { file, links, record } = read.value;
+  const { file, links, judged, judgedNow } = read.value;
   for (const { jpeg } of file.photos) {
     const picture = await keptPicture(Buffer.from(jpeg, 'base64'));
     if (!picture.ok)
@@ -56,7 +58,7 @@ export async function importJob(db: Knex, text: string, at: string): Promise<Out
         );
       if (parts || here.length === links.length)
         throw undone('This job is here already, with everything that is in the file. Nothing was changed.');
-      const { profile } = record;
+      const { profile } = read.value.record;
       if (!(await trx('profiles').where({ id: profile.id }).first())) {
         const added = await addProfile(trx, profile.body, at, profile.id);
         if (!added.ok) throw new Undone(added);
@@ -65,7 +67,13 @@ export async function importJob(db: Knex, text: string, at: string): Promise<Out
         await storePicture(trx, name, Buffer.from(jpeg, 'base64'));
       for (const link of links.slice(here.length))
         await trx('journal').insert({ ...link, chain, run_id: runOf(JSON.parse(link.body)) });
-      await indexJob(trx, record);
+      for (const [i, link] of judged.entries()) {
+        const chain = judgedChain(file.judged[i]!.entry.run);
+        if ((await linksOf(trx, chain)).length === 0)
+          await trx('journal').insert({ ...link, chain, run_id: runOf(JSON.parse(link.body)) });
+      }
+      for (const judgement of judgedNow) await appendJudgement(trx, randomUUID(), judgement, at);
+      await indexJob(trx, (await readRecord(trx, file.job))!);
       return done((await findJob(trx, file.job))!);
     });
   } catch (error) {

@@ -2,12 +2,13 @@ import type { Knex } from 'knex';
 import { FAMILIES } from '@/core/families/registry';
 import { canonicalJson } from '@/core/records/canonical';
 import { FINDING_KINDS } from '@/core/records/entries';
-import { jobRecord, type JobRecord } from '@/core/records/job-record';
+import type { JobRecord } from '@/core/records/job-record';
 import { judgedRun } from '@/core/records/judged-run';
-import { jobChain, writtenFrom, type JournalRow } from './journal';
+import { jobChain } from './journal';
+import { readRecord } from './record';
 
 /** Raised when what is derived from the journal changes: the index is then made anew at start. */
-export const INDEX_VERSION = 1;
+export const INDEX_VERSION = 2;
 
 /** Rows that lists and searches go by, made from a job's record alone. */
 export function indexRows(record: JobRecord) {
@@ -109,11 +110,7 @@ export async function refreshIndex(db: Knex): Promise<void> {
       .distinct('chain')
       .where('chain', 'like', jobChain('%'));
     for (const { chain } of chains) {
-      const links: JournalRow[] = await trx('journal').where({ chain }).orderBy('place');
-      const record = jobRecord(
-        chain.slice(jobChain('').length),
-        links.map((link) => writtenFrom(link)),
-      );
+      const record = await readRecord(trx, chain.slice(jobChain('').length));
       if (record) await indexJob(trx, record);
     }
     await trx('derived').insert({ id: 1, version: INDEX_VERSION }).onConflict('id').merge();

@@ -1,18 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
+import { FAMILIES } from '@/core/families/registry';
 import type { JobEntry } from '@/core/records/entries';
 import { jobSchema, type Job } from '@/core/records/job';
-import {
-  admitEntry,
-  jobRecord,
-  recordRefusalSentence,
-  withEntry,
-  type JobRecord,
-} from '@/core/records/job-record';
+import { admitEntry, recordRefusalSentence, withEntry, type JobRecord } from '@/core/records/job-record';
 import type { StoredJob } from '@/core/records/views';
-import { append, findEntry, jobChain, linksOf, writtenFrom, type NewEntry } from './journal';
+import { storedEntry } from '@/core/records/stored-entry';
+import { append, findEntry, jobChain, type NewEntry } from './journal';
 import { indexJob } from './job-index';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { readRecord } from './record';
 import { findProfile } from './shelf';
 import { conflict, missing } from './store';
 
@@ -51,7 +48,8 @@ async function readIntake(db: Knex, input: unknown) {
   if (!found) return invalid([{ path: ['profileId'], message: 'That profile is not on the shelf.' }]);
   if (found.kind !== parsed.data.kind)
     return invalid([{ path: ['profileId'], message: 'That profile is of another kind of unit.' }]);
-  const profile = { id: found.id, kind: found.kind, body: found.body as unknown };
+  const { id, kind, body } = found;
+  const profile = { id, kind, revision: FAMILIES[kind].revision, body: body as unknown };
   return done({ job: parsed.data, profile });
 }
 
@@ -63,19 +61,11 @@ export async function write(db: Knex, jobId: string, fresh: NewEntry<JobEntry>):
     const refusal = admitEntry(record, fresh.entry);
     if (refusal === 'not-begun') return missing('job');
     if (refusal) return refused({ code: 'refused', message: recordRefusalSentence(refusal) });
-    const link = await append(trx, jobChain(jobId), fresh);
+    const link = await append(trx, jobChain(jobId), { ...fresh, entry: storedEntry(fresh.entry) });
     const next = withEntry(jobId, record, { ...fresh, place: link.place });
     await indexJob(trx, next);
     return done(next);
   });
-}
-
-/** The whole record of a job. */
-export async function readRecord(db: Knex, jobId: string): Promise<JobRecord | null> {
-  return jobRecord(
-    jobId,
-    (await linksOf(db, jobChain(jobId))).map((link) => writtenFrom(link)),
-  );
 }
 
 export async function findJob(db: Knex, id: string): Promise<StoredJob | null> {

@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import { canonicalJson } from '@/core/records/canonical';
 import { NO_HASH, sealOf, type Link } from '@/core/records/chain';
 import type { JobEntry } from '@/core/records/entries';
+import { presentEntry } from '@/core/records/stored-entry';
 import type { Written } from '@/core/records/job-record';
 
 export const sha256 = (data: string | Buffer): string => createHash('sha256').update(data).digest('hex');
@@ -46,11 +47,20 @@ export async function linksOf(db: Knex, chain: string): Promise<JournalRow[]> {
   return db<JournalRow>('journal').where({ chain }).orderBy('place');
 }
 
-export const writtenFrom = <E = JobEntry>({ id, place, at, body }: Link): Written<E> => ({
+/** An entry of a thing on the shelf. */
+export const writtenFrom = <E>({ id, place, at, body }: Link): Written<E> => ({
   id,
   place,
   at,
   entry: JSON.parse(body) as E,
+});
+
+/** An entry of a job, in the present form. */
+export const jobEntryFrom = ({ id, place, at, body }: Link): Written => ({
+  id,
+  place,
+  at,
+  entry: presentEntry(JSON.parse(body)) as JobEntry,
 });
 
 /** Whether an entry of this name is written already, and where. */

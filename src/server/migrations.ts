@@ -3,6 +3,8 @@ import { firstTables } from './migrations/001-first-tables';
 import { journal } from './migrations/002-journal';
 import { traces } from './migrations/003-traces';
 import { traceJobs } from './migrations/004-trace-jobs';
+import { judgements } from './migrations/005-judgements';
+import { shelfRevisions } from './migrations/006-shelf-revisions';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
 const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
@@ -10,6 +12,8 @@ const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '002-journal': journal,
   '003-traces': traces,
   '004-trace-jobs': traceJobs,
+  '005-judgements': judgements,
+  '006-shelf-revisions': shelfRevisions,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */

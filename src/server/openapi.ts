@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import { calibrationSchema, instrumentSchema } from '@/core/metrology/instrument';
 import { jobSchema } from '@/core/records/job';
-import { jobFileSchema } from '@/core/records/job-file';
+import { JOB_FILE_VERSION, jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { settingsSchema } from '@/core/records/settings';
 import { handsSchema, simUnitSchema } from '@/core/records/live';
@@ -223,8 +223,8 @@ const jsonSchema = (schema: z.ZodType) => z.toJSONSchema(schema, { io: 'input', 
 
 /** JSON Schema of the job file, from the schema that reads it. */
 export const jobFileJsonSchema = () => ({
-  $id: 'hard-pedal-job-file-1',
-  title: 'Hard Pedal job file, version 1',
+  $id: `hard-pedal-job-file-${JOB_FILE_VERSION}`,
+  title: `Hard Pedal job file, version ${JOB_FILE_VERSION}`,
   ...jsonSchema(jobFileSchema),
 });
 

@@ -10,7 +10,7 @@ import { readingsTable } from '@/core/records/readings-table';
 import { reportDocument, type Printing } from '@/core/records/report-document';
 import type { StoredRun } from '@/core/records/views';
 import { csvOf } from './csv';
-import { readRecord } from './jobs';
+import { readRecord } from './record';
 import { done, refused, type Outcome } from './outcome';
 import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
 import { readSettings } from './shelf';

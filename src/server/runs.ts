@@ -10,16 +10,18 @@ import { findItem } from '@/core/procedure/procedure';
 import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
 import { refusalSentence } from '@/core/quantities/refusal';
 import type { JobEntryOf } from '@/core/records/entries';
-import { carriedFrom, recordRefusalSentence } from '@/core/records/job-record';
-import { stateOf } from '@/core/records/judged-run';
+import { recordRefusalSentence, runFrom, withEvent } from '@/core/records/job-record';
+import { judgementOf, stateOf } from '@/core/records/judged-run';
 import { canonicalJson } from '@/core/records/canonical';
 import { conditionsFrom } from '@/core/records/settings';
 import { retestOf } from '@/core/records/staleness';
+import { storedEntry } from '@/core/records/stored-entry';
 import type { StoredRun } from '@/core/records/views';
 import type { Port, Rig, RunContext } from '@/core/twin/family';
-import { append, jobChain, writtenFrom, type JournalRow } from './journal';
+import { append, jobChain, jobEntryFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
-import { readRecord, write } from './jobs';
+import { write } from './jobs';
+import { judgedLinks, judgementsFrom, readRecord } from './record';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findProfile, listInstruments, readSettings } from './shelf';
 import { missing } from './store';
@@ -58,7 +60,9 @@ export async function startRun(db: Knex, jobId: string, now: string): Promise<Ou
   const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
   const procedure = family.procedure(profile.body, rig);
   const context: RunContext<unknown> = { procedure, profile: profile.body, rig, shelf, conditions };
-  return begin(db, jobId, { run: randomUUID(), kind: profile.kind, context, continues: null }, now);
+  const { kind } = profile;
+  const fresh = { run: randomUUID(), kind, revision: family.revision, context, continues: null };
+  return begin(db, jobId, fresh, now);
 }
 
 /** Starts a re-test: the last run's readings are carried over, and only what has become stale is to be done again. */
@@ -78,12 +82,19 @@ export async function startRetest(db: Knex, jobId: string, now: string): Promise
     const message = `Changed on the Shelf since that test: ${moved.map(({ tag }) => tag).join(', ')}. Its readings cannot be carried over; test the unit again in full.`;
     return refused({ code: 'refused', message });
   }
-  const context = { ...before.context, conditions };
+  const { earlier: _known, ...carried } = before.context;
+  const context = { ...carried, conditions };
   return db.transaction(async (trx) => {
     const started = await begin(
       trx,
       jobId,
-      { run: randomUUID(), kind: before.kind, context, continues: before.id },
+      {
+        run: randomUUID(),
+        kind: before.kind,
+        revision: FAMILIES[before.kind].revision,
+        context,
+        continues: before.id,
+      },
       now,
     );
     if (!started.ok) return started;
@@ -121,21 +132,21 @@ interface RunRow {
 export async function findRun(db: Knex, id: string): Promise<StoredRun | null> {
   const row = await db<RunRow>('runs').where({ id }).first();
   if (!row) return null;
-  const links: JournalRow[] = await db<JournalRow>('journal').where({ run_id: id }).orderBy('place');
-  const [first, ...rest] = links.map((link) => writtenFrom(link));
+  const links: JournalRow[] = await db<JournalRow>('journal')
+    .where({ run_id: id, chain: jobChain(row.job_id) })
+    .orderBy('place');
+  const [first, ...rest] = links.map(jobEntryFrom);
   const started = first!.entry as JobEntryOf<'run-started'>;
   const before = started.continues ? await findRun(db, started.continues) : null;
-  const own = rest.map(({ entry }) => (entry as JobEntryOf<'run-event'>).event);
-  return {
-    id,
-    jobId: row.job_id,
-    kind: started.kind,
-    context: started.context as RunContext<unknown>,
-    events: [...carriedFrom(before ?? undefined), ...own],
-    continues: started.continues,
-    startedAt: first!.at,
-    finishedAt: row.finished_at,
-  };
+  const run = rest.reduce<StoredRun>(
+    (sofar, { entry }) =>
+      entry.type === 'run-event'
+        ? withEvent(sofar, entry.event)
+        : { ...sofar, judged: entry as JobEntryOf<'judged'> },
+    runFrom(row.job_id, started, first!.at, before),
+  );
+  const beside = judgementsFrom(await judgedLinks(db, links)).get(id);
+  return { ...run, judged: run.judged ?? beside ?? null };
 }
 
 /** Runs not yet finished, oldest first. */
@@ -198,9 +209,14 @@ export async function insertEvents(
   events: readonly RunEvent[],
   at: string,
 ): Promise<void> {
+  const chain = jobChain(run.jobId);
   for (const event of events) {
-    const entry = { type: 'run-event', run: run.id, event } as const;
-    await append(db, jobChain(run.jobId), { id: event.id, at, entry });
+    const entry = storedEntry({ type: 'run-event', run: run.id, event });
+    await append(db, chain, { id: event.id, at, entry });
+  }
+  if (events.some(({ type }) => type === 'finished')) {
+    const entry = storedEntry(judgementOf((await findRun(db, run.id))!, 'finished'));
+    await append(db, chain, { id: randomUUID(), at, entry });
   }
   if (events.some(isIndexed)) await indexJob(db, (await readRecord(db, run.jobId))!);
 }

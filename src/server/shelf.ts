@@ -38,21 +38,38 @@ export const profiles = (kind: FamilyKind): Shelf<ProfileBody> => ({
   table: 'profiles',
   what: 'profile',
   schema: FAMILIES[kind].profile as z.ZodType<ProfileBody>,
-  columns: ({ name }) => ({ kind, name }),
+  columns: ({ name }) => ({ kind, name, revision: FAMILIES[kind].revision }),
+  revision: FAMILIES[kind].revision,
 });
 const anyProfile = profiles(FAMILY_KINDS[0]);
 
 const kindOf = z.object({ kind: z.enum(FAMILY_KINDS, 'Kind of unit: choose one.') });
 
 export async function listProfiles(db: Knex): Promise<StoredProfile[]> {
-  const rows = await list<ProfileBody>(db, anyProfile, 'name');
-  return rows.map((row) => ({ ...row, kind: row.body.kind }));
+  const rows: ProfileRow[] = await db('profiles').where('deleted', false).orderBy('name');
+  return rows.map(profileFrom);
 }
 
 export async function findProfile(db: Knex, id: string): Promise<StoredProfile | null> {
   const row = await db('profiles').where({ id, deleted: false }).first();
-  return row ? { ...fromRow<ProfileBody>(row), kind: row.kind } : null;
+  return row ? profileFrom(row) : null;
 }
+
+interface ProfileRow {
+  id: string;
+  version: number;
+  kind: FamilyKind;
+  revision: number;
+  body: string;
+}
+
+/** A profile in the present form of its family, whatever revision it was stored in. */
+const profileFrom = ({ kind, revision, ...row }: ProfileRow): StoredProfile => ({
+  id: row.id,
+  version: row.version,
+  kind,
+  body: FAMILIES[kind].upcast(JSON.parse(row.body), revision) as ProfileBody,
+});
 
 /** Adds a profile; under a given id where it comes with a job from another shop. */
 export async function addProfile(
@@ -90,12 +107,14 @@ export async function versionsOf(db: Knex, what: 'profile' | 'instrument', id: s
     if (entry.type === 'deleted')
       return { at, version, what: entry.deleted ? 'taken off' : 'put back', body: null, calibration: null };
     version += 1;
+    const kind = what === 'profile' ? (entry.body as ProfileBody).kind : null;
+    const revision = entry.type === 'stored' ? (entry.revision ?? 1) : 1;
     const calibration = entry.type === 'calibrated' ? (entry.calibration as Calibration) : null;
     return {
       at,
       version,
       what: calibration ? 'calibrated' : version === 1 ? 'added' : 'changed',
-      body: entry.body,
+      body: kind ? FAMILIES[kind].upcast(entry.body, revision) : entry.body,
       calibration,
     };
   });

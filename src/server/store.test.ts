@@ -55,6 +55,7 @@ const captured = (change: object): RunEvent =>
     item: 'zero.G-11',
     value_SI: 0,
     typed: '0',
+    by: 'typed',
     instrument: 'G-11',
     confirmedUnlikely: false,
     ...change,

@@ -24,11 +24,13 @@ export interface Shelf<T> {
   readonly what: string;
   readonly schema: z.ZodType<T>;
   readonly columns: (body: T) => Record<string, unknown>;
+  /** Revision of its bodies, written beside each; none where they have only ever had one form. */
+  readonly revision?: number;
 }
 
 /** One entry in the history of a thing on the shelf. */
 export type ShelfEntry =
-  | { readonly type: 'stored'; readonly body: unknown }
+  | { readonly type: 'stored'; readonly body: unknown; readonly revision?: number }
   | { readonly type: 'calibrated'; readonly calibration: unknown; readonly body: unknown }
   | { readonly type: 'deleted'; readonly deleted: boolean };
 
@@ -49,7 +51,7 @@ export async function add<T>(
   return guardUnique(shelf, () =>
     db.transaction(async (trx) => {
       await trx(shelf.table).insert({ id, version: 1, ...shelf.columns(body), body: JSON.stringify(body) });
-      await written(trx, shelf, id, { type: 'stored', body }, now);
+      await written(trx, shelf, id, { type: 'stored', body, revision: shelf.revision }, now);
       return done({ id, version: 1, body });
     }),
   );
@@ -63,7 +65,7 @@ export async function replace<T>(
   version: number,
   input: unknown,
   now: string,
-  entryOf: (body: T) => ShelfEntry = (body) => ({ type: 'stored', body }),
+  entryOf: (body: T) => ShelfEntry = (body) => ({ type: 'stored', body, revision: shelf.revision }),
 ): Promise<Outcome<Stored<T>>> {
   const parsed = shelf.schema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);

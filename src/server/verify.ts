@@ -3,10 +3,12 @@ import type { Knex } from 'knex';
 import { canonicalJson } from '@/core/records/canonical';
 import { breaksIn, type Link } from '@/core/records/chain';
 import { jobEntrySchema } from '@/core/records/entries';
+import { judgedChain } from '@/core/records/job-file';
 import { jobRecord, type JobRecord } from '@/core/records/job-record';
 import type { Alteration, Verification } from '@/core/records/verification';
 import { indexRows } from './job-index';
-import { jobChain, runOf, sha256, writtenFrom, type JournalRow } from './journal';
+import { jobChain, jobEntryFrom, runOf, sha256, writtenFrom, type JournalRow } from './journal';
+import { judgementsFrom } from './record';
 import type { ShelfEntry } from './store';
 
 /**
@@ -52,7 +54,9 @@ export async function verify(db: Knex): Promise<Verification> {
     }
     const id = chain.slice(jobChain('').length);
     jobs.add(id);
-    const record = recordFrom(id, sorted);
+    const runs = new Set(sorted.flatMap(({ run_id }) => run_id ?? []));
+    const judged = [...runs].flatMap((run) => chains.get(judgedChain(run)) ?? []);
+    const record = recordFrom(id, sorted, judged);
     if (record)
       found.push(...(await indexAlterations(db, record, where)), ...missingPhotos(record, photos, where));
   }
@@ -126,14 +130,15 @@ function runIn({ body }: Link): string | null | undefined {
   }
 }
 
-function recordFrom(id: string, links: readonly Link[]): JobRecord | null {
+function recordFrom(id: string, links: readonly Link[], judged: readonly JournalRow[]): JobRecord | null {
   try {
     return jobRecord(
       id,
       links.map((link) => {
-        const written = writtenFrom(link);
+        const written = jobEntryFrom(link);
         return { ...written, entry: jobEntrySchema.parse(written.entry) };
       }),
+      judgementsFrom(judged),
     );
   } catch {
     return null;

@@ -1,3 +1,4 @@
+import { EMPTY_RUN } from '../procedure/run';
 import { contextWith, INHG, truthWith, bench } from '../scenarios/bench';
 import { printSentence } from '../quantities/sentence';
 import { notTaken, type Result } from '../twin/result';
@@ -166,11 +167,12 @@ describe('loss over a wait, and the supply’s health', () => {
     expect(none.verdict).toBe('not-taken');
     expect(lossRate(context, null, read(end, 19 * INHG), head, LIMIT, 60).verdict).toBe('not-taken');
   });
+  const AT_SUPPLY = { step: 'supply-on', item: 'rest.supply' };
   test('a pump at 1 600 m that makes 14.8 inHg is as good as one that makes 18 at the sea: 18·24.66/29.92', () => {
     const high = { ...context, conditions: { ...context.conditions, barometer_Pa: 83_510 } };
-    const found = supplyHealth(high, read(start, 14.84 * INHG), 'supply-on');
+    const found = supplyHealth(high, EMPTY_RUN, read(start, 14.84 * INHG), AT_SUPPLY);
     expect(found.value! / INHG).toBeCloseTo(18, 1);
-    expect(supplyHealth(high, null, 'supply-on').verdict).toBe('not-taken');
+    expect(supplyHealth(high, EMPTY_RUN, null, AT_SUPPLY).verdict).toBe('not-taken');
   });
   test('a limit without a source is refused', () => {
     const parsed = limit('Residual', 'pressure', 0, 1e6).safeParse({ value: 1e4, source: ' ' });

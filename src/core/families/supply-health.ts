@@ -1,11 +1,18 @@
 import { seaLevelEquivalent_Pa } from '../air/supply';
 import { judged } from '../procedure/judged';
 import { captureIds, type ItemReading } from '../procedure/measured-item';
+import { roomOf } from '../procedure/room';
+import type { RunState } from '../procedure/run';
 import type { RunContext } from '../twin/family';
 import { notTaken, type Result, type ResultHead } from '../twin/result';
 
 /** The supply as it would be at sea level, against what a healthy supply of its kind makes there. */
-export function supplyHealth(context: RunContext<unknown>, supply: ItemReading | null, step: string): Result {
+export function supplyHealth(
+  context: RunContext<unknown>,
+  run: RunState,
+  supply: ItemReading | null,
+  { step, item }: { step: string; item: string },
+): Result {
   const head: ResultHead = {
     id: 'supply-health',
     name: 'Supply health, referred to sea level',
@@ -14,7 +21,8 @@ export function supplyHealth(context: RunContext<unknown>, supply: ItemReading |
     about: 'supply',
     quantity: 'depression',
   };
-  const { supplyKind, barometer_Pa, supplyHealth_Pa } = context.conditions;
+  const { supplyKind, supplyHealth_Pa } = context.conditions;
+  const { barometer_Pa } = roomOf(context, run, item);
   const source =
     supplyKind === 'pump'
       ? 'Bench setting; pump reaches a fraction of the barometer'

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
 import { normalCdf } from './normal';
@@ -5,17 +6,21 @@ import type { Instrument } from './instrument';
 import { combinedUncertainty, type Term } from './uncertainty';
 import { decisionDistance, marginTo, type Limits, type Thresholds } from './verdict';
 
+const tag = z.string().max(40);
+export const adviceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('repeat'),
+    /** Readings in all, those already taken included. */
+    count: z.int(),
+    u: z.number(),
+    instrument: tag,
+  }),
+  z.strictObject({ kind: z.literal('gauge'), instrument: tag, inPlaceOf: tag, u: z.number() }),
+  z.strictObject({ kind: z.literal('band-too-narrow'), width: z.number(), bestU: z.number() }),
+  z.strictObject({ kind: z.literal('nothing') }),
+]);
 /** What would settle a verdict that is too close to call. */
-export type Advice =
-  | {
-      kind: 'repeat';
-      /** Readings in all, those already taken included. */ count: number;
-      u: number;
-      instrument: string;
-    }
-  | { kind: 'gauge'; instrument: string; inPlaceOf: string; u: number }
-  | { kind: 'band-too-narrow'; width: number; bestU: number }
-  | { kind: 'nothing' };
+export type Advice = z.infer<typeof adviceSchema>;
 
 /** The most repeats worth asking a technician for. */
 const MOST_REPEATS = 10;

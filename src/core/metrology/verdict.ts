@@ -1,12 +1,12 @@
+import { z } from 'zod';
 import { normalCdf, normalQuantile } from './normal';
 
-export type VerdictWord = 'meets' | 'close' | 'fails' | 'not-taken';
+export const VERDICT_WORDS = ['meets', 'close', 'fails', 'not-taken'] as const;
+export type VerdictWord = (typeof VERDICT_WORDS)[number];
 
+export const limitsSchema = z.strictObject({ low: z.number().optional(), high: z.number().optional() });
 /** What a value must keep to. At least one side is given. SI, same quantity as the value. */
-export interface Limits {
-  readonly low?: number;
-  readonly high?: number;
-}
+export type Limits = Readonly<z.infer<typeof limitsSchema>>;
 
 /** Where a verdict turns from grey to decided. Settings; defaults 0.95 and 0.05 (JCGM 106, ISO 14253-1). */
 export interface Thresholds {

@@ -7,6 +7,9 @@ const base = {
   at: z.iso.datetime(),
 };
 const name = z.string().min(1).max(80);
+/** How the value of a capture came about. 'not-said': by a program that did not write it down. */
+export const CAPTURED_BY = ['typed', 'gauge', 'hands-free', 'not-said'] as const;
+
 const words = z.string().trim().min(1, 'Say why in a few words.').max(20_000);
 
 /** One thing that happened on a run. The run's state is nothing but these in order. */
@@ -21,6 +24,7 @@ export const runEventSchema = z.discriminatedUnion('type', [
     value_SI: z.number(),
     /** What was typed, word for word. */
     typed: z.string().max(20_000),
+    by: z.enum(CAPTURED_BY),
     instrument: z.string().min(1).max(40),
     /** The technician confirmed a reading that no known fault explains. */
     confirmedUnlikely: z.boolean(),

@@ -3,6 +3,7 @@ import { measured, readingUncertainty_SI, type Measured, type Term } from '../me
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
 import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
 import { findItem, type ReadingItem } from './procedure';
+import { roomOf } from './room';
 import { countedCaptures, counts, type RunState } from './run';
 
 /** A reading predicted by the twin at the conditions actually read. */
@@ -32,7 +33,7 @@ export function inputsAt(
   source: 'under-load' | 'at-rest' = 'under-load',
 ): Known[] | null {
   const instruments = instrumentsOf(context.rig, context.shelf);
-  const { barometer_Pa, temperature_K } = context.conditions;
+  const { barometer_Pa, temperature_K } = roomOf(context, run, item.id);
   const constants: Record<string, number> = {
     barometer_Pa,
     temperature_K,

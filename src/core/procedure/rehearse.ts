@@ -105,6 +105,7 @@ class Bench {
       item: item.id,
       value_SI,
       typed: '',
+      by: 'gauge',
       instrument: gauge.tag,
       confirmedUnlikely: false,
     };

@@ -36,7 +36,7 @@ const event = (body: Body): RunEvent =>
     ...body,
   }) as RunEvent;
 const capture = (item: string, value_SI: number, instrument: string) =>
-  event({ type: 'captured', item, value_SI, typed: '', instrument, confirmedUnlikely: false });
+  event({ type: 'captured', item, value_SI, by: 'typed', typed: '', instrument, confirmedUnlikely: false });
 const play = (state: RunState, ...more: RunEvent[]) =>
   more.reduce((s, e) => applyEvent(procedure, s, e, gate), state);
 

@@ -10,6 +10,8 @@ export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
   readonly stale: boolean;
   /** Counts up each time the gauges are vented anew: a reading goes with the zeros of its own session. */
   readonly session: number;
+  /** How many events of the run stand before it. */
+  readonly place: number;
 }
 
 export interface WaitState {
@@ -102,7 +104,7 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
         ...next,
         captures: [
           ...state.captures,
-          { ...reading, struck: false, gateShut, stale: false, session: state.session },
+          { ...reading, struck: false, gateShut, stale: false, session: state.session, place: state.version },
         ],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,

@@ -152,6 +152,7 @@ describe('a running wait', () => {
     continues: null,
     startedAt: '',
     finishedAt: null,
+    judged: null,
   });
   const wait = (list: readonly RunEvent[]) => waitOf(stored(list), stateOf(list), 'T-1');
   test('ends its planned time after the reading that began it', () => {

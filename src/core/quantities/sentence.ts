@@ -1,20 +1,23 @@
+import { z } from 'zod';
 import { printQuantity } from './print';
-import type { Quantity, UnitSet } from './units';
+import { QUANTITIES, type UnitSet } from './units';
 
-/** A number in a sentence, printed in the reader's units. */
-export interface SentenceValue {
-  readonly value: number;
-  readonly quantity: Quantity;
-  readonly u?: number | null;
+const sentenceValueSchema = z.strictObject({
+  value: z.number(),
+  quantity: z.enum(QUANTITIES),
+  u: z.number().nullable().optional(),
   /** Print "± U" behind the value. */
-  readonly withU?: boolean;
-}
+  withU: z.boolean().optional(),
+});
+/** A number in a sentence, printed in the reader's units. */
+export type SentenceValue = Readonly<z.infer<typeof sentenceValueSchema>>;
 
+export const sentenceSchema = z.strictObject({
+  text: z.string().max(20_000),
+  values: z.record(z.string().max(80), sentenceValueSchema).readonly(),
+});
 /** A sentence with its numbers kept apart: `{name}` in the text is replaced when printed. */
-export interface Sentence {
-  readonly text: string;
-  readonly values: Readonly<Record<string, SentenceValue>>;
-}
+export type Sentence = Readonly<z.infer<typeof sentenceSchema>>;
 
 export const sentence = (text: string, values: Sentence['values'] = {}): Sentence => ({ text, values });
 

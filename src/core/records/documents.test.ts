@@ -49,13 +49,14 @@ function recordOf(
     fluid: 'unknown' as const,
     promisedOn: null,
   };
-  const shelf = { id: uuid(1), kind, body: context.profile };
+  const shelf = { id: uuid(1), kind, revision: 1, body: context.profile };
   const entries: Written['entry'][] = [
     { type: 'taken-in', job, profile: shelf },
     {
       type: 'run-started',
       run: uuid(2),
       kind,
+      revision: 1,
       context: JSON.parse(JSON.stringify(context)) as never,
       continues: null,
     },

@@ -4,6 +4,7 @@ import { FLUIDS, FLUID_KINDS } from '../fluid/kinds';
 import { runEventSchema } from '../procedure/events';
 import { runContextSchema } from '../twin/family';
 import { jobSchema } from './job';
+import { judgementSchema } from './judgement';
 import { BLEEDING_ORDERS } from './installation';
 
 const words = (title: string) =>
@@ -99,28 +100,40 @@ export type Fitting = z.infer<typeof fittingSchema>;
 
 const technician = z.string().trim().min(1, 'Technician: give the name.').max(120);
 
+/** A profile as it stood on the shelf, so that the record can be read anywhere. */
+const profileSchema = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(FAMILY_KINDS),
+  /** Revision of its family's profiles. */
+  revision: z.int().min(1),
+  body: z.unknown(),
+});
+
 /** One thing written in the record of a job. The record is nothing but these in order; none is ever changed. */
 export const jobEntrySchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('taken-in'),
     job: jobSchema,
-    /** The profile as it stood on the shelf, so that the record can be read anywhere. */
-    profile: z.strictObject({ id: z.uuid(), kind: z.enum(FAMILY_KINDS), body: z.unknown() }),
+    profile: profileSchema,
   }),
   z.strictObject({
     type: z.literal('changed'),
     job: jobSchema,
-    profile: z.strictObject({ id: z.uuid(), kind: z.enum(FAMILY_KINDS), body: z.unknown() }),
+    profile: profileSchema,
   }),
   z.strictObject({
     type: z.literal('run-started'),
     run: z.uuid(),
     kind: z.enum(FAMILY_KINDS),
+    /** Revision of the profile in the context. */
+    revision: z.int().min(1),
     context: runContextSchema,
     /** The run whose readings are carried over, where this is a re-test. */
     continues: z.uuid().nullable(),
   }),
   z.strictObject({ type: z.literal('run-event'), run: z.uuid(), event: runEventSchema }),
+  /** What a run came to, written down as it is finished: right behind the event that finishes it. */
+  judgementSchema,
   z.strictObject({ type: z.literal('finding'), finding: findingSchema }),
   z.strictObject({ type: z.literal('work'), work: workSchema }),
   z.strictObject({ type: z.literal('photo'), photo: photoSchema }),

@@ -3,56 +3,72 @@ import { FAMILIES } from '../families/registry';
 import { canonicalJson } from './canonical';
 import { breaksIn, type Link, type Sha256 } from './chain';
 import { jobEntrySchema, type JobEntryOf } from './entries';
-import { admitEntry, recordRefusalSentence, withEntry, type JobRecord } from './job-record';
-import { judgedRun } from './judged-run';
+import { judgementSchema, type Judgement } from './judgement';
+import { admitEntry, jobRecord, recordRefusalSentence, withEntry, type JobRecord } from './job-record';
+import { judgementOf } from './judged-run';
+import { presentEntry, storedEntrySchema, storedJudgementSchema } from './stored-entry';
 
 export const JOB_FILE_FORMAT = 'hard-pedal-job';
-export const JOB_FILE_VERSION = 1;
+export const JOB_FILE_VERSION = 2;
 
 const seal = z.string().regex(/^[0-9a-f]{64}$/);
+
+const sealed = <E extends z.ZodType>(entry: E) =>
+  z.strictObject({ id: z.uuid(), place: z.int().min(1), at: z.iso.datetime(), entry, hash: seal });
+
+/** A job file with its entries of one schema, and the verdicts beside it of another. */
+const fileOf = <E extends z.ZodType, J extends z.ZodType>(entry: E, judgement: J) =>
+  z.strictObject({
+    format: z.literal(JOB_FILE_FORMAT),
+    version: z.literal(JOB_FILE_VERSION),
+    job: z.uuid(),
+    entries: z.array(sealed(entry)).min(1).max(200_000),
+    /**
+     * Verdicts of runs that were finished before verdicts were written down, each in a chain of its own, "judged/" and
+     * the run's id: they were given when the record was moved to a newer program or came in from an older one.
+     */
+    judged: z.array(sealed(judgement)).max(10_000),
+    photos: z.array(z.strictObject({ sha256: seal, jpeg: z.base64() })).max(2_000),
+  });
 
 /**
  * A job as it goes from shop to shop: its whole record, entry by entry with their seals, and its photos. The seal of
  * an entry is the SHA-256 of six lines: the seal before it (64 zeros for the first), "job/" and the job's id, its
  * place, its id, its time, and the entry as canonical JSON (RFC 8785).
  */
-export const jobFileSchema = z.strictObject({
-  format: z.literal(JOB_FILE_FORMAT),
-  version: z.literal(JOB_FILE_VERSION),
-  job: z.uuid(),
-  entries: z
-    .array(
-      z.strictObject({
-        id: z.uuid(),
-        place: z.int().min(1),
-        at: z.iso.datetime(),
-        entry: jobEntrySchema,
-        hash: seal,
-      }),
-    )
-    .min(1)
-    .max(200_000),
-  photos: z.array(z.strictObject({ sha256: seal, jpeg: z.base64() })).max(2_000),
-});
-export type JobFile = z.infer<typeof jobFileSchema>;
+export const jobFileSchema = fileOf(storedEntrySchema, storedJudgementSchema);
+
+/** The same with every entry in its present form, whatever revision it was written in. */
+const presentFileSchema = fileOf(jobEntrySchema, judgementSchema);
+export type JobFile = z.infer<typeof presentFileSchema>;
+
+type Raw = Readonly<Record<string, unknown>>;
+
+/** From each version of the file to the next. Version 1 knew no verdicts. */
+export const JOB_FILE_UPCASTS: Readonly<Record<number, (file: Raw) => Raw>> = {
+  1: (file) => ({ ...file, version: 2, judged: [] }),
+};
 
 /** The text of a job file. Written from the same record, it is the same text. */
 export function writeJobFile(
   job: string,
   links: readonly Link[],
+  judged: readonly Link[],
   photos: readonly { sha256: string; jpeg: string }[],
 ): string {
+  const written = ({ id, place, at, body, hash }: Link) => ({
+    id,
+    place,
+    at,
+    entry: JSON.parse(body) as unknown,
+    hash,
+  });
   const file = {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
     job,
-    entries: links.map(({ id, place, at, body, hash }) => ({
-      id,
-      place,
-      at,
-      entry: JSON.parse(body) as unknown,
-      hash,
-    })),
+    entries: links.map(written),
+    judged: judged.map(written),
     photos: [...photos].sort((a, b) => (a.sha256 < b.sha256 ? -1 : 1)),
   };
   return `${canonicalJson(file)}\n`;
@@ -61,6 +77,10 @@ export function writeJobFile(
 export interface ReadFile {
   readonly file: JobFile;
   readonly links: readonly Link[];
+  /** Verdicts that came with the file, outside its record, each sealed in a chain of its own. */
+  readonly judged: readonly Link[];
+  /** Runs of the file for which no verdict was written, as today's program judges them. */
+  readonly judgedNow: readonly Judgement[];
   readonly record: JobRecord;
 }
 
@@ -101,7 +121,7 @@ export function readJobFile(text: string, digests: Digests): ReadJobFile {
       `This job file was written by a newer Hard Pedal (format ${head.version}; this one reads ${JOB_FILE_VERSION}).`,
     );
   if (poisoned(raw)) return no('This file carries names that no job file has.');
-  const parsed = jobFileSchema.safeParse(raw);
+  const parsed = presentFileSchema.safeParse(presentFile(head as Raw));
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     const where = issue.path.slice(0, 4).join(', ');
@@ -110,26 +130,54 @@ export function readJobFile(text: string, digests: Digests): ReadJobFile {
     );
   }
   const file = parsed.data;
-  const links = file.entries.map(({ id, place, at, hash }, i): Link => ({
-    id,
-    place,
-    at,
-    hash,
-    // As the file has it, not as the schema would tidy it: the seal is over what was written.
-    body: canonicalJson(head.entries![i]!.entry),
-  }));
-  const [broken] = breaksIn(`job/${file.job}`, links, digests.text);
+  // As the file has it, not as the schema would tidy it: the seal is over what was written.
+  const links = linksIn(file.entries, head.entries!);
+  const judged = linksIn(file.judged, (head as { judged?: { entry?: unknown }[] }).judged ?? []);
+  const [broken] = [
+    ...breaksIn(`job/${file.job}`, links, digests.text),
+    ...file.judged.flatMap(({ entry }, i) => breaksIn(judgedChain(entry.run), [judged[i]!], digests.text)),
+  ];
   if (broken)
     return no(
       `This record has been altered: entry ${broken.place} ${broken.why === 'missing' ? 'is missing' : 'is not as it was written'}.`,
     );
   const replayed = replay(file);
   if (!replayed.ok) return replayed;
-  const pictures = checkPhotos(file, replayed.value, digests.base64);
-  return pictures ? no(pictures) : { ok: true, value: { file, links, record: replayed.value } };
+  const { record, judgedNow } = replayed;
+  const pictures = checkPhotos(file, record, digests.base64);
+  return pictures ? no(pictures) : { ok: true, value: { file, links, judged, judgedNow, record } };
 }
 
-function replay(file: JobFile): { ok: true; value: JobRecord } | { ok: false; why: string } {
+/** Name of the chain that holds the verdicts of a run whose record has none. */
+export const judgedChain = (runId: string) => `judged/${runId}`;
+
+const linksIn = (
+  entries: readonly Omit<Link, 'body'>[],
+  raw: readonly { readonly entry?: unknown }[],
+): Link[] =>
+  entries.map(({ id, place, at, hash }, i) => ({ id, place, at, hash, body: canonicalJson(raw[i]!.entry) }));
+
+/** A file of any version in the present form; what cannot be brought to it is left as it is, for the schema to refuse. */
+function presentFile(raw: Raw): unknown {
+  let file = raw;
+  for (let version = raw.version; version !== JOB_FILE_VERSION; version = file.version) {
+    const upcast = JOB_FILE_UPCASTS[version as number];
+    if (!upcast) return raw;
+    file = upcast(file);
+  }
+  const { entries, judged } = file;
+  if (!Array.isArray(entries) || !Array.isArray(judged)) return file;
+  const present = (all: Raw[]) => all.map((one) => ({ ...one, entry: presentEntry(one.entry) }));
+  try {
+    return { ...file, entries: present(entries as Raw[]), judged: present(judged as Raw[]) };
+  } catch {
+    return file;
+  }
+}
+
+type Replayed = { ok: true; record: JobRecord; judgedNow: readonly Judgement[] } | { ok: false; why: string };
+
+function replay(file: JobFile): Replayed {
   let record: JobRecord | null = null;
   const names = new Set<string>();
   for (const { id, place, at, entry } of file.entries) {
@@ -144,14 +192,19 @@ function replay(file: JobFile): { ok: true; value: JobRecord } | { ok: false; wh
     record = withEntry(file.job, record, { id, place, at, entry });
   }
   if (!record) return no('This job file has no entries.');
+  const judged = new Map(file.judged.map(({ entry }) => [entry.run, entry]));
+  const judgedNow: Judgement[] = [];
   for (const [i, run] of record.runs.entries()) {
     try {
-      judgedRun(run);
+      const today = judgementOf(run, 'imported');
+      if (run.finishedAt && !run.judged && !judged.has(run.id)) judgedNow.push(today);
     } catch {
       return no(`Bench test ${i + 1} in this file cannot be judged: its readings do not go with its steps.`);
     }
   }
-  return { ok: true, value: record };
+  for (const today of judgedNow) judged.set(today.run, today);
+  const written = file.entries.map(({ id, place, at, entry }) => ({ id, place, at, entry }));
+  return { ok: true, record: jobRecord(file.job, written, judged)!, judgedNow };
 }
 
 function profileProblem(entry: JobEntryOf<'taken-in' | 'changed' | 'run-started'>): string | null {

@@ -35,12 +35,13 @@ const intake = (tag = 'GF-7'): JobEntry => ({
     fluid: 'dot4',
     promisedOn: null,
   },
-  profile: { id: uuid(1), kind: 'remote-vacuum', body: profile },
+  profile: { id: uuid(1), kind: 'remote-vacuum', revision: 1, body: profile },
 });
 const started = (run: string, continues: string | null = null): JobEntry => ({
   type: 'run-started',
   run,
   kind: 'remote-vacuum',
+  revision: 1,
   context: context as never,
   continues,
 });

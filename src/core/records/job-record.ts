@@ -1,6 +1,7 @@
 import type { RunEvent } from '../procedure/events';
 import type { Finding, Fitting, JobEntry, JobEntryOf, Photo, Work } from './entries';
 import type { Job } from './job';
+import type { Judgement } from './judgement';
 import type { StoredRun } from './views';
 
 /** An entry as it stands in a record. */
@@ -63,6 +64,8 @@ export type RecordRefusal =
   | 'signed'
   | 'not-signed'
   | 'run-open'
+  | 'not-finished'
+  | 'judged-already'
   | 'no-such-run'
   | 'no-such-entry'
   | 'deleted'
@@ -82,6 +85,12 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
       return record.runs.some((run) => !run.finishedAt) ? 'run-open' : null;
     case 'run-event':
       return record.runs.some(({ id }) => id === entry.run) ? null : 'no-such-run';
+    case 'judged': {
+      const run = record.runs.find(({ id }) => id === entry.run);
+      if (!run) return 'no-such-run';
+      if (!run.finishedAt) return 'not-finished';
+      return run.judged ? 'judged-already' : null;
+    }
     case 'withdrawn':
     case 'put-back':
       return [...record.findings, ...record.work, ...record.photos].some(({ id }) => id === entry.entry)
@@ -105,6 +114,8 @@ const REFUSED: Record<RecordRefusal, string> = {
   signed: 'This job is signed. Add a correction, or open it again with a reason.',
   'not-signed': 'This job is not signed.',
   'run-open': 'A bench test is not finished yet. Finish it first.',
+  'not-finished': 'This run is not finished, so nothing is to be judged yet.',
+  'judged-already': 'This run has been judged already.',
   'no-such-run': 'There is no such run.',
   'no-such-entry': 'There is nothing of that kind in this job.',
   deleted: 'This job is deleted. Put it back first.',
@@ -156,6 +167,11 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
         runs: record.runs.map((run) => (run.id === entry.run ? withEvent(run, entry.event) : run)),
         testedTo: entry.event.type === 'finished' ? place : record.testedTo,
       };
+    case 'judged':
+      return {
+        ...next,
+        runs: record.runs.map((run) => (run.id === entry.run ? { ...run, judged: entry } : run)),
+      };
     case 'finding':
       return { ...next, findings: [...record.findings, noted(entry.finding)] };
     case 'work':
@@ -196,27 +212,66 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
   }
 }
 
-/** A job from its whole record. @returns null for an empty record */
-export const jobRecord = (jobId: string, entries: readonly Written[]): JobRecord | null =>
-  entries.reduce<JobRecord | null>((record, written) => withEntry(jobId, record, written), null);
+/**
+ * A job from its whole record.
+ *
+ * @param judged verdicts of runs in whose record none is written, by run: they were finished by a program that did not
+ *   write them, and judged when they were moved here or came in
+ * @returns null for an empty record
+ */
+export function jobRecord(
+  jobId: string,
+  entries: readonly Written[],
+  judged: ReadonlyMap<string, Judgement> = new Map(),
+): JobRecord | null {
+  const record = entries.reduce<JobRecord | null>((sofar, written) => withEntry(jobId, sofar, written), null);
+  if (!record || judged.size === 0) return record;
+  const runs = record.runs.map((run) => ({ ...run, judged: run.judged ?? judged.get(run.id) ?? null }));
+  return { ...record, runs };
+}
 
 /** A re-test begins with the readings of the run that it continues; what happened since makes some of them stale. */
-const startedRun = (record: JobRecord, entry: JobEntryOf<'run-started'>, { at }: Written): StoredRun => ({
-  id: entry.run,
-  jobId: record.id,
-  kind: entry.kind,
-  context: entry.context as StoredRun['context'],
-  events: carriedFrom(record.runs.find(({ id }) => id === entry.continues)),
-  continues: entry.continues,
-  startedAt: at,
-  finishedAt: null,
+const startedRun = (record: JobRecord, entry: JobEntryOf<'run-started'>, { at }: Written): StoredRun =>
+  runFrom(record.id, entry, at, record.runs.find(({ id }) => id === entry.continues) ?? null);
+
+/**
+ * A run as it begins.
+ *
+ * @param before the run that it continues: its readings are carried over with the room that they were taken in
+ */
+export function runFrom(
+  jobId: string,
+  entry: JobEntryOf<'run-started'>,
+  startedAt: string,
+  before: StoredRun | null,
+): StoredRun {
+  const events = carriedFrom(before ?? undefined);
+  const earlier = before && [...(before.context.earlier ?? []), { until: events.length, ...roomOf(before) }];
+  const context = { ...entry.context, ...(earlier ? { earlier } : {}) };
+  return {
+    id: entry.run,
+    jobId,
+    kind: entry.kind,
+    context: context as StoredRun['context'],
+    events,
+    continues: entry.continues,
+    startedAt,
+    finishedAt: null,
+    judged: null,
+  };
+}
+
+const roomOf = ({ context }: StoredRun) => ({
+  barometer_Pa: context.conditions.barometer_Pa,
+  temperature_K: context.conditions.temperature_K,
 });
 
 /** What a re-test takes over from the run before it: everything but that it was finished. */
 export const carriedFrom = (before: StoredRun | undefined): RunEvent[] =>
   (before?.events ?? []).filter(({ type }) => type !== 'finished');
 
-const withEvent = (run: StoredRun, event: RunEvent): StoredRun => ({
+/** A run after one more event of its own. */
+export const withEvent = (run: StoredRun, event: RunEvent): StoredRun => ({
   ...run,
   events: [...run.events, event],
   finishedAt: event.type === 'finished' ? event.at : run.finishedAt,

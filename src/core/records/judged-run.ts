@@ -1,7 +1,9 @@
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, zeroGate } from '../procedure/measured-item';
 import { reduceRun, type RunState } from '../procedure/run';
-import type { Assessment, Result } from '../twin/result';
+import { verdictWord, type Assessment, type Result } from '../twin/result';
+import type { Judgement } from './judgement';
+import { PROGRAM_VERSION } from './program';
 import type { StoredRun } from './views';
 
 /** The state of a stored run. */
@@ -17,10 +19,89 @@ export interface JudgedRun {
   readonly assessment: Assessment;
 }
 
-/** A stored run judged by what it was made under. */
-export function judgedRun(run: Pick<StoredRun, 'kind' | 'context' | 'events'>): JudgedRun {
+type Judgeable = Pick<StoredRun, 'kind' | 'context' | 'events'>;
+
+/** A run judged by the rules of the program that runs now. */
+export function judgedNow(run: Judgeable): JudgedRun {
   const family = FAMILIES[run.kind];
   const state = stateOf(run);
   const results = family.results(run.context, state);
   return { state, results, assessment: family.assess(run.context, state, results) };
+}
+
+/** A run as it was judged when it was finished; one that is not finished, as it stands now. */
+export function judgedRun(run: Judgeable & Pick<StoredRun, 'judged'>): JudgedRun {
+  if (!run.judged) return judgedNow(run);
+  const { results, assessment } = run.judged;
+  return { state: stateOf(run), results, assessment };
+}
+
+/** What is written down as a run is finished. */
+export function judgementOf(run: Judgeable & Pick<StoredRun, 'id'>, how: Judgement['how']): Judgement {
+  const { results, assessment } = judgedNow(run);
+  return { type: 'judged', run: run.id, program: PROGRAM_VERSION, how, results, assessment };
+}
+
+/** What today's program says of a finished run, where that is not what was written. */
+export interface SaidOtherwise {
+  /** Today's headline, where it differs. */
+  readonly headline: string | null;
+  /** Results with another verdict, each with the words then and now; null: there was or is no such result. */
+  readonly verdicts: readonly {
+    readonly name: string;
+    readonly then: string | null;
+    readonly now: string | null;
+  }[];
+}
+
+/**
+ * Compares what was written of a finished run with what today's program makes of its readings.
+ *
+ * @returns null where nothing differs, or the run is not finished; 'unreadable' where today's program cannot judge it
+ */
+export function saidOtherwise(
+  run: Judgeable & Pick<StoredRun, 'judged'>,
+): SaidOtherwise | 'unreadable' | null {
+  if (!run.judged) return null;
+  const { results: then, assessment } = run.judged;
+  let today: JudgedRun;
+  try {
+    today = judgedNow(run);
+  } catch {
+    return 'unreadable';
+  }
+  const ids = [...new Set([...then, ...today.results].map(({ id }) => id))];
+  const verdicts = ids.flatMap((id) => {
+    const [a, b] = [then, today.results].map((list) => list.find((result) => result.id === id));
+    const [before, now] = [a, b].map((result) => (result ? verdictWord(result.verdict) : null));
+    return before === now ? [] : [{ name: (a ?? b)!.name, then: before ?? null, now: now ?? null }];
+  });
+  const { headline } = today.assessment;
+  if (verdicts.length === 0 && headline === assessment.headline) return null;
+  return { headline: headline === assessment.headline ? null : headline, verdicts };
+}
+
+const HOW: Record<Judgement['how'], string> = {
+  finished: 'Judged as the test was finished',
+  moved: 'Judged by the rules in force when the test was finished',
+  imported: 'Judged on import: the file that it came in holds readings and limits, and no verdicts',
+};
+
+/** How the verdicts of a run came about, in words. */
+export const judgedWords = ({ how, program }: Judgement): string => `${HOW[how]}, by version ${program}`;
+
+/** What today's program says otherwise, a sentence each. */
+export function otherwiseSentences(otherwise: SaidOtherwise | 'unreadable'): string[] {
+  if (otherwise === 'unreadable') return ['Today’s program cannot judge these readings.'];
+  const { headline, verdicts } = otherwise;
+  return [
+    ...(headline ? [`Headline today: ${headline}.`] : []),
+    ...verdicts.map(({ name, then, now }) =>
+      then === null
+        ? `${name}: ${now} today; not judged then.`
+        : now === null
+          ? `${name}: ${then} as written; not judged today.`
+          : `${name}: ${then} as written; ${now.toLowerCase()} today.`,
+    ),
+  ];
 }

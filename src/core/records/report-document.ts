@@ -14,7 +14,7 @@ import { verdictWord, type Result } from '../twin/result';
 import { cell, type Block, type Cell, type Document } from './document';
 import { FINDING_KINDS, PROVENANCES, WORK_DONE } from './entries';
 import type { JobRecord } from './job-record';
-import type { JudgedRun } from './judged-run';
+import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from './judged-run';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent } from './report';
@@ -99,6 +99,9 @@ class Report {
         ],
       },
       { kind: 'headline', text: assessment.headline },
+      ...(run.judged?.how === 'imported'
+        ? [{ kind: 'paragraph', strong: true, text: `${judgedWords(run.judged)}.` } as const]
+        : []),
       ...content.plain.map((text): Block => ({ kind: 'lead', text })),
       ...(telling
         ? [
@@ -199,6 +202,7 @@ class Report {
         widths: [38, 17, 12, 18, 15],
         rows: taken.filter((result) => !seeps.includes(result)).map((result) => this.resultRow(result)),
       },
+      ...this.judgedBy(),
       { kind: 'heading', text: 'Expected against measured' },
       chart
         ? { kind: 'chart', ...chart }
@@ -257,6 +261,26 @@ class Report {
       { kind: 'list', items: content.cautions.map(({ hazard, action }) => ({ lead: hazard, text: action })) },
       { kind: 'heading', text: 'Not claimed' },
       { kind: 'paragraph', text: NOT_CLAIMED },
+    ];
+  }
+
+  /** Who gave these verdicts and when; and what today's program would say, where that is something else. */
+  private judgedBy(): Block[] {
+    const { run } = this;
+    if (!run.judged) return [];
+    const otherwise = saidOtherwise(run);
+    return [
+      { kind: 'paragraph', text: `${judgedWords(run.judged)}.` },
+      ...(otherwise
+        ? [
+            {
+              kind: 'paragraph',
+              strong: true,
+              text: 'Today’s program would judge these readings otherwise. What was written stands.',
+            } as const,
+            { kind: 'list', items: otherwiseSentences(otherwise).map((text) => ({ text })) } as const,
+          ]
+        : []),
     ];
   }
 

@@ -1,3 +1,4 @@
+import type { Judgement } from './judgement';
 import type { FamilyKind } from '../families/registry';
 import type { Calibration, Instrument } from '../metrology/instrument';
 import type { RunEvent } from '../procedure/events';
@@ -33,6 +34,8 @@ export interface StoredRun {
   readonly continues: string | null;
   readonly startedAt: string;
   readonly finishedAt: string | null;
+  /** What it came to, as written down when it was finished; null while it is not. */
+  readonly judged: Judgement | null;
 }
 
 export interface StoredJob extends Stored<Job> {

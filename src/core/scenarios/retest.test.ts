@@ -38,6 +38,7 @@ const run = (change: Partial<StoredRun> = {}): StoredRun => ({
   continues: null,
   startedAt: '2026-11-23T08:00:00.000Z',
   finishedAt: first.events.at(-1)!.at,
+  judged: null,
   ...change,
 });
 /** Work written after the run was closed, which was the 20th entry, unless said. */

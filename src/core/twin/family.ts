@@ -95,9 +95,17 @@ export const runContextSchema = z.strictObject({
   shelf: gaugesSchema,
   conditions: conditionsSchema,
 });
+/** The room that readings were taken in. */
+export type Room = Pick<Conditions, 'barometer_Pa' | 'temperature_K'>;
+
 /** All that judging a run needs besides its events. */
 export interface RunContext<Profile> extends Readonly<Omit<z.infer<typeof runContextSchema>, 'profile'>> {
   readonly profile: Profile;
+  /**
+   * Rooms of readings carried over from earlier tests, oldest first: the events before the count `until` were made in
+   * that room. Worked out from the record, never stored.
+   */
+  readonly earlier?: readonly (Room & { readonly until: number })[];
 }
 
 /** The curve that a technician knows a kind of unit by. Names of the family's inputs and readings. */
@@ -115,6 +123,10 @@ export interface Family<Profile = unknown> {
   readonly kind: string;
   readonly name: string;
   readonly role: 'source' | 'unit' | 'load';
+  /** Raised when the form of its profiles changes. */
+  readonly revision: number;
+  /** A stored profile of an earlier revision in the present form. What it did not say is left out, never made up. */
+  readonly upcast: (stored: unknown, from: number) => unknown;
   readonly profile: z.ZodType<Profile>;
   /** A made-up profile with the handbook's typical figures, to copy and change. */
   readonly typical: Profile;

@@ -1,8 +1,9 @@
-import type { Advice } from '../metrology/advice';
+import { z } from 'zod';
+import { adviceSchema } from '../metrology/advice';
 import type { Term } from '../metrology/uncertainty';
-import type { Limits, VerdictWord } from '../metrology/verdict';
-import type { Sentence } from '../quantities/sentence';
-import type { Quantity } from '../quantities/units';
+import { limitsSchema, VERDICT_WORDS, type Limits } from '../metrology/verdict';
+import { sentenceSchema, type Sentence } from '../quantities/sentence';
+import { QUANTITIES } from '../quantities/units';
 
 /** What a reading should be, known before it is taken. SI. */
 export interface Expectation {
@@ -17,40 +18,44 @@ export interface Expectation {
   readonly notes: readonly Sentence[];
 }
 
-/** One result of a run: a number with its uncertainty, what it must keep to, and the verdict. SI. */
-export interface Result {
-  readonly id: string;
-  readonly name: string;
+const tag = z.string().max(40);
+const name = z.string().max(200);
+
+export const resultSchema = z.strictObject({
+  id: name,
+  name: z.string().max(2_000),
   /** Step of the procedure that yields it. */
-  readonly step: string;
+  step: name,
   /** Item whose reading completes it: its verdict stands on the tape there. */
-  readonly item: string | null;
+  item: name.nullable(),
   /** Whom the verdict is about: a weak supply is not a weak unit. */
-  readonly about: 'unit' | 'supply' | 'gauges';
-  readonly quantity: Quantity;
-  readonly value: number | null;
+  about: z.enum(['unit', 'supply', 'gauges']),
+  quantity: z.enum(QUANTITIES),
+  value: z.number().nullable(),
   /** Standard uncertainty. */
-  readonly u: number | null;
+  u: z.number().nullable(),
   /** What a healthy unit would show at the conditions read, where the result is a reading. */
-  readonly expected: number | null;
-  readonly limits: Limits | null;
+  expected: z.number().nullable(),
+  limits: limitsSchema.nullable(),
   /** Where the limit comes from: the profile's own words. */
-  readonly limitSource: string;
+  limitSource: z.string().max(2_000),
   /** 'noted': found and shown, judged against nothing. */
-  readonly verdict: VerdictWord | 'noted';
-  readonly pConform: number | null;
-  readonly margin: number | null;
-  readonly advice: Advice | null;
+  verdict: z.enum([...VERDICT_WORDS, 'noted']),
+  pConform: z.number().nullable(),
+  margin: z.number().nullable(),
+  advice: adviceSchema.nullable(),
   /** In place of a number: what was seen. */
-  readonly seen: string | null;
-  readonly notes: readonly Sentence[];
+  seen: z.string().max(25_000).nullable(),
+  notes: z.array(sentenceSchema).readonly(),
   /** Tags of the gauges that the verdict leans on. */
-  readonly gauges: readonly string[];
+  gauges: z.array(tag).readonly(),
   /** Those of them that were past their calibration date. */
-  readonly overdue: readonly string[];
+  overdue: z.array(tag).readonly(),
   /** Captures used. */
-  readonly captures: readonly string[];
-}
+  captures: z.array(z.string().max(80)).readonly(),
+});
+/** One result of a run: a number with its uncertainty, what it must keep to, and the verdict. SI. */
+export type Result = Readonly<z.infer<typeof resultSchema>>;
 
 const WORDS: Record<Result['verdict'], string> = {
   meets: 'Meets',
@@ -63,13 +68,14 @@ const WORDS: Record<Result['verdict'], string> = {
 /** A verdict in words. */
 export const verdictWord = (verdict: Result['verdict']): string => WORDS[verdict];
 
-/** A whole run in plain words. */
-export interface Assessment {
+export const assessmentSchema = z.strictObject({
   /** 'weak-supply': the unit did all that the supply allows, and the supply falls short. */
-  readonly call: 'healthy' | 'weak-supply' | 'faulty' | 'open' | 'incomplete';
-  readonly headline: string;
-  readonly reasons: readonly Sentence[];
-}
+  call: z.enum(['healthy', 'weak-supply', 'faulty', 'open', 'incomplete']),
+  headline: z.string().max(2_000),
+  reasons: z.array(sentenceSchema).readonly(),
+});
+/** A whole run in plain words. */
+export type Assessment = Readonly<z.infer<typeof assessmentSchema>>;
 
 /** What a result is, before there is anything in it. */
 export type ResultHead = Pick<Result, 'id' | 'name' | 'step' | 'item' | 'about' | 'quantity'>;

@@ -3,7 +3,12 @@
 import { Box, Button } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { FAMILIES } from '@/core/families/registry';
-import type { JudgedRun } from '@/core/records/judged-run';
+import {
+  judgedWords,
+  otherwiseSentences,
+  type JudgedRun,
+  type SaidOtherwise,
+} from '@/core/records/judged-run';
 import type { StoredRun } from '@/core/records/views';
 import { LinkButton } from '../link-button';
 import { Overdue } from '../overdue';
@@ -16,6 +21,8 @@ import { Mark } from './mark';
 /** One test of the unit, judged. */
 export interface Visit extends JudgedRun {
   readonly run: StoredRun;
+  /** What today's program would say, where that is not what was written. */
+  readonly otherwise: SaidOtherwise | 'unreadable' | null;
 }
 
 interface VisitPartProps {
@@ -28,7 +35,7 @@ interface VisitPartProps {
 /** A test on the unit's tape: what it came to, what tells, and its own tape to unroll. */
 export function VisitPart({ visit, stale, traces }: VisitPartProps) {
   const print = usePrint();
-  const { run, results, assessment, state } = visit;
+  const { run, results, assessment, state, otherwise } = visit;
   const [tape, setTape] = useState(false);
   const { logged, ask } = useLogged(run.id);
   const telling = results.filter(({ verdict }) => verdict === 'fails' || verdict === 'close');
@@ -41,6 +48,17 @@ export function VisitPart({ visit, stale, traces }: VisitPartProps) {
       {assessment.reasons.map((reason, i) => (
         <Box key={i}>{print.sentence(reason)}</Box>
       ))}
+      {run.judged?.how === 'imported' && <Box>{judgedWords(run.judged)}.</Box>}
+      {otherwise && (
+        <Box sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 1.5, my: 1 }}>
+          <Box sx={{ fontWeight: 600 }}>
+            Today’s program would judge these readings otherwise. What was written stands.
+          </Box>
+          {otherwiseSentences(otherwise).map((text) => (
+            <Box key={text}>{text}</Box>
+          ))}
+        </Box>
+      )}
       <Box component="ul" sx={{ listStyle: 'none', p: 0, my: 1 }}>
         {telling.map((result) => {
           const isStale = stale.includes(result.step);

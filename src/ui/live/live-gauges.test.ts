@@ -35,6 +35,8 @@ describe('what the ports show', () => {
         at: '2026-11-23T08:00:00.000Z',
         item: 'zero.IN-H',
         value_SI: 0.4 * BAR,
+        by: 'gauge',
+        place: 0,
         typed: '',
         instrument: 'IN-H',
         confirmedUnlikely: false,

@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { checkCapture } from '@/core/procedure/check-capture';
 import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
+import type { RunEventOf } from '@/core/procedure/events';
 import type { ReadingItem } from '@/core/procedure/procedure';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
@@ -78,7 +79,7 @@ export function ReadingBar(props: ReadingBarProps) {
 
   useEffect(() => field.current?.focus(), [item.id]);
 
-  const capture = async (value_SI: number, confirmed: boolean) => {
+  const capture = async (value_SI: number, confirmed: boolean, by: RunEventOf<'captured'>['by']) => {
     if (!gauge) return;
     const problem = checkCapture(family, context, state, item, gauge, value_SI);
     if (problem && problem.code !== 'unlikely') {
@@ -99,6 +100,7 @@ export function ReadingBar(props: ReadingBarProps) {
       item: item.id,
       value_SI,
       typed: text,
+      by,
       instrument: gauge.tag,
       confirmedUnlikely: Boolean(problem),
     });
@@ -114,7 +116,11 @@ export function ReadingBar(props: ReadingBarProps) {
     lastPress.current = now;
     setAmbiguous(null);
     if (live !== undefined) {
-      void capture(live, doubted !== null && Math.abs(doubted - live) <= DOUBT_STEPS * gauge!.step_Pa);
+      void capture(
+        live,
+        doubted !== null && Math.abs(doubted - live) <= DOUBT_STEPS * gauge!.step_Pa,
+        'gauge',
+      );
       return;
     }
     if (!typed.ok) {
@@ -123,7 +129,7 @@ export function ReadingBar(props: ReadingBarProps) {
       setMessage(refusalSentence(typed.why, port.name, settings.unitSet));
       return;
     }
-    void capture(typed.value_SI, doubted === typed.value_SI);
+    void capture(typed.value_SI, doubted === typed.value_SI, 'typed');
   };
 
   const tried = useRef(false);
@@ -132,7 +138,7 @@ export function ReadingBar(props: ReadingBarProps) {
   const due = ready && handsFree && live !== undefined && livePorts !== null && captureNow(item, livePorts);
   const take = useRef(() => undefined as void);
   useEffect(() => {
-    take.current = () => void capture(live!, false);
+    take.current = () => void capture(live!, false, 'hands-free');
   });
   useEffect(() => {
     if (!due || tried.current || run.busy) return;

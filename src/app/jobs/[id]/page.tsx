@@ -1,9 +1,10 @@
 import { notFound } from 'next/navigation';
-import { judgedRun } from '@/core/records/judged-run';
+import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
 import { retestOf } from '@/core/records/staleness';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
-import { findJob, readRecord } from '@/server/jobs';
+import { findJob } from '@/server/jobs';
+import { readRecord } from '@/server/record';
 import { listTechnicians } from '@/server/technicians';
 import { tracesOfJob } from '@/server/traces';
 import { JobSheet } from '@/ui/job/job-sheet';
@@ -24,7 +25,7 @@ export default async function JobPage({ params }: Place) {
   const whole = job && (await readRecord(db, id));
   if (!job || !whole) notFound();
   const { runs, ...record } = whole;
-  const visits = runs.map((run): Visit => ({ run, ...judgedRun(run) }));
+  const visits = runs.map((run): Visit => ({ run, ...judgedRun(run), otherwise: saidOtherwise(run) }));
   return (
     <JobSheet
       job={job}

@@ -1,6 +1,7 @@
 import type { Sentence } from '../../quantities/sentence';
+import { roomOf } from '../../procedure/room';
 import type { RunState } from '../../procedure/run';
-import type { Family, RunContext } from '../../twin/family';
+import type { Family, Room, RunContext } from '../../twin/family';
 import type { Assessment, Result } from '../../twin/result';
 import { assessRun, shortOf, weakSupply } from '../assess-run';
 import type { RemoteVacuumProfile } from './profile';
@@ -9,14 +10,16 @@ import type { RemoteVacuumProfile } from './profile';
 export function assessWith(
   model: Family,
   context: RunContext<RemoteVacuumProfile>,
-  _run: RunState,
+  run: RunState,
   results: readonly Result[],
 ): Assessment {
   const weak = weakSupply(results);
   // A hose that closes up makes any unit slow: that is then no finding against the unit.
   const hoseFails = weak.some(({ id }) => id === 'supply-drop');
   return assessRun(results, {
-    supply: weak.flatMap((result) => supplySentence(model, context, result) ?? []),
+    supply: weak.flatMap(
+      (result) => supplySentence(model, context, roomOf(context, run, 'rest.supply'), result) ?? [],
+    ),
     decisive: ['boost-ratio', 'full-output'],
     excused: hoseFails ? ['slow-apply'] : [],
   });
@@ -24,7 +27,8 @@ export function assessWith(
 
 function supplySentence(
   model: Family,
-  { profile, conditions }: RunContext<RemoteVacuumProfile>,
+  { profile }: RunContext<RemoteVacuumProfile>,
+  { barometer_Pa, temperature_K }: Room,
   result: Result,
 ): Sentence | null {
   if (result.id === 'supply-health')
@@ -37,13 +41,7 @@ function supplySentence(
   const runoutPlace = model.readings.findIndex((reading) => reading.id === 'runoutInput');
   const { values: healthy } = model.healthy(profile);
   const runout = (supply_Pa: number) =>
-    model.steady(healthy, [
-      profile.fullInput_Pa,
-      supply_Pa,
-      conditions.barometer_Pa,
-      conditions.temperature_K,
-      0,
-    ])[runoutPlace]!;
+    model.steady(healthy, [profile.fullInput_Pa, supply_Pa, barometer_Pa, temperature_K, 0])[runoutPlace]!;
   return shortOf(
     result,
     'What falls short is the supply: it reads {value}, and this unit needs {low}. On it a healthy unit runs out at {here} in instead of {there}.',

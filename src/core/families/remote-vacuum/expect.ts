@@ -2,6 +2,7 @@ import type { Limits } from '../../metrology/verdict';
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import { predict, type Prediction } from '../../procedure/predict';
 import { holdStart, type ReadingItem } from '../../procedure/procedure';
+import { roomOf } from '../../procedure/room';
 import type { RunState } from '../../procedure/run';
 import { sentence } from '../../quantities/sentence';
 import type { Family, RunContext } from '../../twin/family';
@@ -93,7 +94,7 @@ export function expectWith(
   run: RunState,
   item: ReadingItem,
 ): Expectation | null {
-  const { profile, conditions } = context;
+  const { profile } = context;
   const blank = { limitSource: '', terms: [], gaugeScale: null, notes: [] };
   if (item.measures === 'supply' && !item.id.startsWith('loss-')) {
     const need = profile.limits.supplyNeed_Pa;
@@ -115,7 +116,7 @@ export function expectWith(
     terms: prediction.terms,
   };
   const gaugeScale = correctionFor(context, run, item, prediction.expected);
-  const notes = supplyNote(item, prediction, conditions.barometer_Pa, profile, model);
+  const notes = supplyNote(item, prediction, roomOf(context, run, item.id).barometer_Pa, profile, model);
   return { ...common, gaugeScale, notes };
 }
 

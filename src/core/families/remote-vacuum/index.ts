@@ -16,6 +16,8 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   kind: 'remote-vacuum',
   name: 'Remote vacuum unit',
   role: 'unit',
+  revision: 1,
+  upcast: (stored) => stored,
   profile: remoteVacuumProfile,
   typical,
   parameters,

@@ -28,7 +28,7 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
     simple('switch.input', 'lamp-switch', 'Stop-lamp switch closes'),
     ...bypassResults(context, run),
     simple('rest.supply', 'supply-need', 'Supply, against what the unit needs', 'supply'),
-    supplyHealth(context, read('rest.supply'), 'supply-on'),
+    supplyHealth(context, run, read('rest.supply'), { step: 'supply-on', item: 'rest.supply' }),
     simple('rest.activation', 'rest-alike', 'Activation equals supply at rest'),
     simple('rest.output', 'self-apply', 'Output as vacuum arrives'),
     simple('crack.input', 'crack', 'Crack'),

@@ -1,5 +1,7 @@
 import type { Sentence } from '../../quantities/sentence';
-import type { Family, RunContext } from '../../twin/family';
+import { roomOf } from '../../procedure/room';
+import type { RunState } from '../../procedure/run';
+import type { Family, Room, RunContext } from '../../twin/family';
 import { placeOf } from '../../twin/family';
 import type { Assessment, Result } from '../../twin/result';
 import { assessRun, shortOf, weakSupply } from '../assess-run';
@@ -9,10 +11,13 @@ import type { RodServoProfile } from './profile';
 export function assessWith(
   model: Family,
   context: RunContext<RodServoProfile>,
+  run: RunState,
   results: readonly Result[],
 ): Assessment {
   return assessRun(results, {
-    supply: weakSupply(results).flatMap((result) => supplySentence(model, context, result) ?? []),
+    supply: weakSupply(results).flatMap(
+      (result) => supplySentence(model, context, roomOf(context, run, 'rest.supply'), result) ?? [],
+    ),
     decisive: ['full-force', 'effective-area'],
     // A tank that was never full enough empties sooner: that is then no finding against the unit.
     excused: weakSupply(results).some(({ id }) => id === 'supply-need') ? ['reserve-force'] : [],
@@ -21,21 +26,17 @@ export function assessWith(
 
 function supplySentence(
   model: Family,
-  { profile, conditions }: RunContext<RodServoProfile>,
+  { profile }: RunContext<RodServoProfile>,
+  { barometer_Pa, temperature_K }: Room,
   result: Result,
 ): Sentence | null {
   if (result.id === 'supply-health')
     return shortOf(result, 'The supply would make {value} at sea level; a healthy one makes {low} or more.');
   const { values } = model.healthy(profile);
   const force = (supply_Pa: number) =>
-    model.steady(values, [
-      profile.fullInput_Pa,
-      supply_Pa,
-      conditions.barometer_Pa,
-      conditions.temperature_K,
-      0,
-      0,
-    ])[placeOf(model.readings, 'output')]!;
+    model.steady(values, [profile.fullInput_Pa, supply_Pa, barometer_Pa, temperature_K, 0, 0])[
+      placeOf(model.readings, 'output')
+    ]!;
   return shortOf(
     result,
     'What falls short is the supply: the tank reads {value}, and this unit needs {low}. On it a healthy unit makes {here} instead of {there}.',

@@ -16,6 +16,8 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   kind: 'rod-servo',
   name: 'Rod-acting vacuum servo with tank',
   role: 'unit',
+  revision: 1,
+  upcast: (stored) => stored,
   profile: rodServoProfile,
   typical,
   parameters,
@@ -38,7 +40,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   leakPoints,
   expect: (context, run, item) => expectWith(rodServo, context, run, item),
   results: (context, run) => resultsWith(rodServo, context, run),
-  assess: (context, _run, results) => assessWith(rodServo, context, results),
+  assess: (context, run, results) => assessWith(rodServo, context, run, results),
 });
 
 export type { RodServoProfile };

@@ -23,7 +23,7 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
     simple('dry.output', 'force-without', 'Force without vacuum'),
     simple('pull.time', 'pull-down', 'Tank pull-down time', 'supply'),
     simple('rest.supply', 'supply-need', 'Tank vacuum, against what the unit needs', 'supply'),
-    supplyHealth(context, read('rest.supply'), 'pull-down'),
+    supplyHealth(context, run, read('rest.supply'), { step: 'pull-down', item: 'rest.supply' }),
     tankLoss(
       context,
       read,

@@ -1,7 +1,8 @@
 import { notFound } from 'next/navigation';
 import { beforeAfter } from '@/core/records/before-after';
 import { database } from '@/server/database';
-import { findJob, readRecord } from '@/server/jobs';
+import { findJob } from '@/server/jobs';
+import { readRecord } from '@/server/record';
 import { ComparePage } from '@/ui/job/compare-page';
 
 interface Place {

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/server/database';
-import { readRecord } from '@/server/jobs';
+import { readRecord } from '@/server/record';
 import { InstallationPage } from '@/ui/job/installation-page';
 
 interface Place {

@@ -1,5 +1,5 @@
 import { answer } from '@/server/http';
-import { readRecord } from '@/server/jobs';
+import { readRecord } from '@/server/record';
 import { done } from '@/server/outcome';
 import { missing } from '@/server/store';
 

@@ -1,0 +1,8 @@
+import type { Room, RunContext } from '../twin/family';
+import { countedCaptures, type RunState } from './run';
+
+/** The room an item was read in: that of its last reading that counts, else the room of now. */
+export function roomOf(context: RunContext<unknown>, run: RunState, itemId: string): Room {
+  const place = countedCaptures(run, itemId).at(-1)?.place ?? Infinity;
+  return context.earlier?.find(({ until }) => place < until) ?? context.conditions;
+}

@@ -1,0 +1,169 @@
+/** @jest-environment node */
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import type { Knex } from 'knex';
+import { FAMILIES, type FamilyKind } from '@/core/families/registry';
+import { ENTRY_REVISION, ENTRY_UPCASTS, presentEntry } from '@/core/records/stored-entry';
+import { JOB_FILE_UPCASTS, JOB_FILE_VERSION } from '@/core/records/job-file';
+import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
+import type { JobRecord } from '@/core/records/job-record';
+import type { Assessment, Result } from '@/core/twin/result';
+import { openDatabase } from '../database';
+import { exportJob, importJob } from '../job-files';
+import { findJob } from '../jobs';
+import { MIGRATION_NAMES } from '../migrations';
+import { readRecord } from '../record';
+import { findRun } from '../runs';
+import { reportPdf } from '../reports';
+import { verify } from '../verify';
+
+/**
+ * What version 0.1.0 wrote, kept as it wrote it: job files of every call, a re-test, signatures, both families; its
+ * database; and in judged.json what its own rules made of every finished run.
+ */
+const KEPT = path.join(__dirname, '0.1.0');
+const judged = JSON.parse(readFileSync(path.join(KEPT, 'judged.json'), 'utf8')) as Record<
+  string,
+  { tag: string; results: Result[]; assessment: Assessment }
+>;
+const FILES = readdirSync(KEPT).filter((name) => name.endsWith('.job.json'));
+const textOf = (name: string) => readFileSync(path.join(KEPT, name), 'utf8');
+const AT = '2026-12-01T08:00:00.000Z';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-kept-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const finished = (record: JobRecord) => record.runs.filter(({ finishedAt }) => finishedAt);
+
+async function importInto(db: Knex, text: string): Promise<JobRecord> {
+  const outcome = await importJob(db, text, AT);
+  if (!outcome.ok) throw new Error(outcome.why.message);
+  return (await readRecord(db, outcome.value.id))!;
+}
+
+describe('a database of version 0.1.0', () => {
+  let db: Knex;
+  beforeAll(async () => {
+    const file = path.join(folder, 'old.sqlite');
+    writeFileSync(file, gunzipSync(readFileSync(path.join(KEPT, 'database.sqlite.gz'))));
+    db = await openDatabase(file);
+  });
+  afterAll(() => db.destroy());
+
+  test('says of every finished run what 0.1.0 said, to the last digit', async () => {
+    expect(Object.keys(judged)).toHaveLength(9);
+    for (const [id, then] of Object.entries(judged)) {
+      const run = (await findRun(db, id))!;
+      const { results, assessment } = judgedRun(run);
+      expect({ results, assessment }).toEqual({ results: then.results, assessment: then.assessment });
+      expect(run.judged).toMatchObject({ program: '0.1.0', how: 'moved' });
+      const job = (await findJob(db, run.jobId))!;
+      if (job.runs.at(-1)!.id === id) expect(job.call).toBe(then.assessment.call);
+    }
+  });
+  test('is whole: seals, index, verdicts', async () => {
+    expect((await verify(db)).alterations).toEqual([]);
+  });
+  test('gives its verdicts away with the job: another shop reads the same, and says by which version', async () => {
+    const other = await openDatabase(path.join(folder, 'other.sqlite'));
+    for (const { job_id } of (await db('runs').distinct('job_id')) as { job_id: string }[]) {
+      const text = await exportJob(db, job_id);
+      const record = await importInto(other, text.ok ? text.value : '');
+      for (const run of finished(record)) {
+        expect(judgedRun(run).results).toEqual(judged[run.id]!.results);
+        expect(run.judged!.how).toBe('moved');
+      }
+    }
+    expect((await verify(other)).alterations).toEqual([]);
+    await other.destroy();
+  });
+  test('an altered verdict is found, and refused in a file', async () => {
+    const [first] = Object.keys(judged);
+    const run = (await findRun(db, first!))!;
+    const text = await exportJob(db, run.jobId);
+    const file = JSON.parse(text.ok ? text.value : '') as {
+      judged: { entry: { assessment: { headline: string } } }[];
+    };
+    file.judged[0]!.entry.assessment.headline = 'All is well';
+    const other = await openDatabase(path.join(folder, 'forged.sqlite'));
+    const outcome = await importJob(other, JSON.stringify(file), AT);
+    expect(outcome.ok ? '' : outcome.why.message).toMatch(/altered/);
+    await other.destroy();
+  });
+});
+
+describe('job files of version 0.1.0', () => {
+  test.each(FILES)('%s comes in with its readings and limits, judged on import', async (name) => {
+    const db = await openDatabase(path.join(folder, `${name}.sqlite`));
+    const record = await importInto(db, textOf(name));
+    for (const run of finished(record)) {
+      expect(run.judged).toMatchObject({ how: 'imported' });
+      expect(saidOtherwise(run)).toBeNull();
+      const then = judged[run.id]!;
+      const limits = ({ id, limits: kept, captures }: Result) => ({ id, kept, captures });
+      // A limit that is worked out from what was read may move with the rules; the profile's own may not.
+      const own = then.results.filter(({ expected }) => expected === null);
+      const now = judgedRun(run).results;
+      expect(own.map(limits)).toEqual(own.map(({ id }) => limits(now.find((result) => result.id === id)!)));
+      expect((await reportPdf(db, run.id, 'A4')).ok).toBe(true);
+    }
+    expect((await verify(db)).alterations).toEqual([]);
+    const again = await exportJob(db, record.id);
+    expect(JSON.parse(again.ok ? again.value : '').entries).toEqual(
+      (JSON.parse(textOf(name)) as { entries: unknown }).entries,
+    );
+    await db.destroy();
+  });
+  test('hold every call, a re-test, signatures and both families', () => {
+    const entries = FILES.flatMap(
+      (name) =>
+        (JSON.parse(textOf(name)) as { entries: { entry: { type: string; kind?: string } }[] }).entries,
+    ).map(({ entry }) => entry);
+    expect(new Set(Object.values(judged).map(({ assessment }) => assessment.call)).size).toBe(5);
+    expect(entries.filter(({ type }) => type === 'signed')).toHaveLength(2);
+    expect(new Set(entries.flatMap(({ kind }) => kind ?? []))).toEqual(new Set(Object.keys(FAMILIES)));
+  });
+});
+
+describe('nothing that reads old records is exercised by nothing', () => {
+  const entries = FILES.flatMap(
+    (name) => (JSON.parse(textOf(name)) as { entries: { entry: Record<string, unknown> }[] }).entries,
+  ).map(({ entry }) => entry);
+  test('every revision of an entry has kept entries that its upcast changes', () => {
+    for (let from = 1; from < ENTRY_REVISION; from += 1) {
+      const upcast = ENTRY_UPCASTS[from]!;
+      const changed = entries.filter(
+        (entry) => (entry.entryRevision ?? 1) === from && JSON.stringify(upcast(entry)) !== JSON.stringify(entry),
+      );
+      expect(new Set(changed.map(({ type }) => type))).toEqual(new Set(['taken-in', 'run-started', 'run-event']));
+    }
+    expect(Object.keys(ENTRY_UPCASTS)).toHaveLength(ENTRY_REVISION - 1);
+    expect(() => presentEntry({ type: 'archived', archived: true, entryRevision: 99 })).toThrow(RangeError);
+  });
+  test('every version of the job file has a kept file', () => {
+    const versions = new Set(FILES.map((name) => (JSON.parse(textOf(name)) as { version: number }).version));
+    expect(Object.keys(JOB_FILE_UPCASTS).map(Number)).toEqual([...versions]);
+    expect(JOB_FILE_VERSION).toBe(1 + Math.max(...versions));
+  });
+  test('every revision of a family that is past has a kept profile that its upcast brings to the present', () => {
+    for (const kind of Object.keys(FAMILIES) as FamilyKind[]) {
+      const family = FAMILIES[kind];
+      const kept = entries.flatMap((entry) => {
+        const profile = entry.profile as { kind: string; revision?: number; body: unknown } | undefined;
+        return profile?.kind === kind ? [{ revision: profile.revision ?? 1, body: profile.body }] : [];
+      });
+      for (let revision = 1; revision <= family.revision; revision += 1) {
+        const old = kept.filter((one) => one.revision === revision);
+        if (revision < family.revision || revision === 1) expect(old.length).toBeGreaterThan(0);
+        for (const { body } of old)
+          expect(family.profile.safeParse(family.upcast(body, revision)).success).toBe(true);
+      }
+    }
+  });
+  test('every migration stands in a test of a database that lacked it', () => {
+    // 0.1.0 had the first four: that a database of the very first version opens is held by migrations.test.ts.
+    expect(existsSync(path.join(__dirname, '../migrations/migrations.test.ts'))).toBe(true);
+    expect(MIGRATION_NAMES.slice(4)).toEqual(['005-judgements', '006-shelf-revisions']);
+  });
+});

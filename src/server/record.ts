@@ -1,0 +1,46 @@
+import type { Knex } from 'knex';
+import { judgedChain } from '@/core/records/job-file';
+import { jobRecord, type JobRecord } from '@/core/records/job-record';
+import type { Judgement } from '@/core/records/judgement';
+import { append, jobChain, jobEntryFrom, linksOf, type JournalRow } from './journal';
+import { storedEntry } from '@/core/records/stored-entry';
+
+/** The whole record of a job, with the verdicts that stand outside it. */
+export async function readRecord(db: Knex, jobId: string): Promise<JobRecord | null> {
+  const links = await linksOf(db, jobChain(jobId));
+  return recordFrom(jobId, links, await judgedLinks(db, links));
+}
+
+/** A record from the rows of the journal. */
+export const recordFrom = (
+  jobId: string,
+  links: readonly JournalRow[],
+  judged: readonly JournalRow[],
+): JobRecord | null => jobRecord(jobId, links.map(jobEntryFrom), judgementsFrom(judged));
+
+/** Verdicts by run. */
+export const judgementsFrom = (links: readonly JournalRow[]): ReadonlyMap<string, Judgement> =>
+  new Map(
+    links.map((link) => {
+      const { entry } = jobEntryFrom(link);
+      return [(entry as Judgement).run, entry as Judgement];
+    }),
+  );
+
+/** The rows that hold verdicts of the runs among some rows, outside their record. */
+export async function judgedLinks(db: Knex, links: readonly JournalRow[]): Promise<JournalRow[]> {
+  const runs = [...new Set(links.flatMap(({ run_id }) => run_id ?? []))];
+  return db<JournalRow>('journal').whereIn('chain', runs.map(judgedChain)).orderBy('seq');
+}
+
+/** Writes the verdicts of a run beside its record, where none are written yet. */
+export async function appendJudgement(
+  trx: Knex,
+  id: string,
+  judgement: Judgement,
+  at: string,
+): Promise<void> {
+  const chain = judgedChain(judgement.run);
+  if ((await linksOf(trx, chain)).length > 0) return;
+  await append(trx, chain, { id, at, entry: storedEntry(judgement) });
+}
