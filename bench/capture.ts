@@ -44,7 +44,7 @@ async function main() {
     insert.run(started.value.id, i, event.id, event.at, JSON.stringify(event));
     raw_ms.push(performance.now() - from);
     from = performance.now();
-    const answer = await appendEvent(db, started.value.id, { expectedVersion: i, event }, event.at);
+    const answer = await appendEvent(db, started.value.id, { expectedVersion: i, events: [event] }, event.at);
     capture_ms.push(performance.now() - from);
     if (!answer.ok) throw new Error(answer.why.message);
   }

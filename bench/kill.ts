@@ -61,7 +61,7 @@ async function main() {
         const event = { id, at, type: 'acknowledged', step: 'cautions' };
         const answer = await post(
           `/runs/${run.id}/events`,
-          JSON.stringify({ expectedVersion: version, event }),
+          JSON.stringify({ expectedVersion: version, events: [event] }),
         );
         if (!answer.ok) return;
         version += 1;

@@ -26,7 +26,7 @@ test('from intake to a printed report by keyboard alone, on a weak supply', asyn
   await keyboard.press('F8');
   await expect(page.getByRole('heading', { name: 'K-001 · SETUP profile' })).toBeVisible();
   await expect(page.getByText('Pedal “like a stone”, says the skipper.')).toBeVisible();
-  await keyboard.press('Enter');
+  await keyboard.press('t');
   await page.waitForURL(/\/runs\//);
   const runId = page.url().split('/').at(-1)!;
   const technician = await Technician.at(app, page, runId, { supply_Pa: 15 * INHG });
@@ -73,12 +73,14 @@ test('keys are listed on ?, an observation is answered, a reading struck, repeat
   const { keyboard } = page;
   await keyboard.press('?');
   const list = page.getByRole('dialog', { name: 'Keys that work here' });
-  await expect(list.getByText('Strike the last reading (kept, struck out)')).toBeVisible();
+  await expect(list.getByText('Take back the last thing done (kept, struck out)')).toBeVisible();
   await keyboard.press('Escape');
   await expect(list).toBeHidden();
 
   await page.locator('#reading').focus();
   await keyboard.type('20,0');
+  // The foot-switch counts once the prompt has stood.
+  await page.waitForTimeout(850);
   await keyboard.press('F8');
   const tape = page.getByRole('list', { name: 'Tape' });
   await expect(tape.getByText(/In 20\.0/)).toBeVisible();

@@ -8,7 +8,11 @@ import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
 import type { Hands } from '../src/core/twin/installation';
+import { answerKeys } from '../src/ui/run/answer-keys';
 import type { App } from './app';
+
+/** A prompt has to have stood this long before a key that answers it counts, ms. */
+const SETTLING_MS = 820;
 
 /** Puts a profile with short waits on the shelf, takes in a unit of it and starts its test. */
 export const newRun = (app: App, tag: string, change: Partial<RemoteVacuumProfile> = {}) =>
@@ -104,6 +108,12 @@ export class Technician {
     return quantity === 'pressure' ? (value / 1e5).toFixed(2) : value.toFixed(1);
   }
 
+  /** The same in as few keys as it takes: what the gauge resolves, without the unit that the bench uses anyway. */
+  short(itemId: string, quantity: Quantity): string {
+    const value = this.shown.get(itemId)!;
+    return String(Number((value / (quantity === 'depression' ? 3386.389 : 1e5)).toFixed(1)));
+  }
+
   /**
    * Does one thing by keyboard and waits until the server has it.
    *
@@ -123,16 +133,17 @@ export class Technician {
       await keyboard.type(this.reading(action.item.id, action.item.quantity));
       await keyboard.press('Enter');
     } else if (action.kind === 'item' && action.item.kind === 'observation') {
-      const answer = this.truth.signs[action.item.id] ?? 'good';
-      await expect(this.page.getByText(action.item.prompt)).toBeVisible();
-      await this.press(String(action.item.answers.findIndex(({ id }) => id === answer) + 1), count);
+      const { answers, prompt } = action.item;
+      const given = answers.findIndex(({ id }) => id === (this.truth.signs[action.item.id] ?? 'good'));
+      await expect(this.page.getByText(prompt)).toBeVisible();
+      await this.press(answerKeys(answers.map(({ label }) => label))[given]!, count);
     } else if (action.kind === 'item' && action.item.kind === 'wait') {
       await expect(this.page.getByRole('timer')).toBeVisible();
       if (
         action.item.starts === 'key' &&
         (await this.page.getByRole('button', { name: /^Start/ }).count()) > 0
       ) {
-        await this.press('Enter', count);
+        await this.press('s', count);
       }
       await expect(this.page.getByRole('timer')).toBeHidden({
         timeout: (action.item.duration_s + 15) * 1000,
@@ -141,7 +152,8 @@ export class Technician {
       await expect(
         this.page.getByRole('button', { name: /^(Understood|Vacuum is|Close the run)/ }),
       ).toBeEnabled();
-      await this.press('Enter', count);
+      const letter = { acknowledge: 'u', source: 'v', finish: 'c', item: '', stopped: 'e' }[action.kind];
+      await this.press(letter, count);
     }
     await expect
       .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
@@ -150,8 +162,12 @@ export class Technician {
     return step;
   }
 
-  /** Presses a key until the server has heard of it: a page just loaded is drawn before its keys work. */
+  /**
+   * Presses a key until the server has heard of it: a page just loaded is drawn before its keys work, and a key that
+   * comes as the prompt changes is ignored.
+   */
   private async press(key: string, count: number): Promise<void> {
+    await this.page.waitForTimeout(SETTLING_MS);
     await expect(async () => {
       if ((await this.next()).count === count) await this.page.keyboard.press(key);
       await expect

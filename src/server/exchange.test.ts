@@ -224,7 +224,7 @@ describe('backup', () => {
     let version = 0;
     const capture = async () => {
       const event = { id: newId(), at: NOW, type: 'acknowledged', step: 'cautions' };
-      taken(await appendEvent(db, run.id, { expectedVersion: version, event }, NOW));
+      taken(await appendEvent(db, run.id, { expectedVersion: version, events: [event] }, NOW));
       version += 1;
     };
     const work = (async () => {

@@ -8,7 +8,6 @@ import { runEventSchema, type RunEvent } from '@/core/procedure/events';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/procedure/procedure';
 import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
-import { refusalSentence } from '@/core/quantities/refusal';
 import type { JobEntryOf } from '@/core/records/entries';
 import { recordRefusalSentence, runFrom, withEvent } from '@/core/records/job-record';
 import { judgementOf, stateOf } from '@/core/records/judged-run';
@@ -162,11 +161,15 @@ export async function openRuns(db: Knex): Promise<StoredRun[]> {
 }
 
 /** What is sent to add an event to a run. */
-export const appendSchema = z.strictObject({ expectedVersion: z.int().min(0), event: runEventSchema });
+export const appendSchema = z.strictObject({
+  expectedVersion: z.int().min(0),
+  /** What was done: several where they are one deed. All are taken in or none. */
+  events: z.array(runEventSchema).min(1).max(100),
+});
 
 /**
- * Adds one event to a run: one small transaction, acknowledged only after it is on disk. An event sent twice is
- * recorded once; an event made on an outdated view of the run is refused together with what happened meanwhile.
+ * Adds what was done to a run: one small transaction, acknowledged only after it is on disk. An event sent twice is
+ * recorded once; one made on an outdated view of the run is refused together with what happened meanwhile.
  */
 export async function appendEvent(
   db: Knex,
@@ -176,11 +179,12 @@ export async function appendEvent(
 ): Promise<Outcome<readonly RunEvent[]>> {
   const parsed = appendSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
-  const { event, expectedVersion } = parsed.data;
+  const { events, expectedVersion } = parsed.data;
   return db.transaction(async (trx) => {
     const run = await findRun(trx, runId);
     if (!run) return missing('run');
-    if (run.events.some(({ id }) => id === event.id)) return done(run.events);
+    const known = new Set(run.events.map(({ id }) => id));
+    if (events.every(({ id }) => known.has(id))) return done(run.events);
     if (run.events.length !== expectedVersion) {
       const message =
         'Another screen added to this run first. What you entered is kept here; nothing was recorded twice.';
@@ -191,10 +195,14 @@ export async function appendEvent(
       const message = recordRefusalSentence(job.deleted ? 'deleted' : 'signed');
       return refused({ code: 'refused', message });
     }
-    const refusal = refusalOf(run, event);
-    if (refusal) return invalid([{ path: ['event'], message: refusal }]);
-    await insertEvents(trx, run, [event], now);
-    return done([...run.events, event]);
+    let next = run;
+    for (const [i, event] of events.entries()) {
+      const refusal = refusalOf(next, event);
+      if (refusal) return invalid([{ path: ['events', i], message: refusal }]);
+      next = { ...next, events: [...next.events, event] };
+    }
+    await insertEvents(trx, run, events, now);
+    return done(next.events);
   });
 }
 
@@ -224,16 +232,14 @@ export async function insertEvents(
 function refusalOf(run: StoredRun, event: RunEvent): string | null {
   const state = stateOf(run);
   const { procedure, rig, shelf } = run.context;
-  const refusal = admitEvent(procedure, state, event);
+  const refusal = admitEvent(procedure, state, event, run.events);
   if (refusal) return runRefusalSentence(refusal);
   if (event.type !== 'captured') return null;
   const item = findItem(procedure, event.item)?.item;
   const gauge = instrumentsOf(rig, shelf).get(event.instrument);
   if (item?.kind !== 'reading' || !gauge) return `There is no gauge “${event.instrument}” on this bench.`;
-  const problem = checkCapture(FAMILIES[run.kind], run.context, state, item, gauge, event.value_SI);
-  if (!problem) return null;
-  if (problem.code !== 'unlikely') return refusalSentence(problem, item.prompt, 'mixed');
-  return event.confirmedUnlikely
-    ? null
-    : 'No known fault would give this reading. Read the gauge again, or confirm it.';
+  const { value_SI, by } = event;
+  const problem = checkCapture(FAMILIES[run.kind], run.context, state, { item, gauge, value_SI, by });
+  if (!problem || (problem.asks && event.confirmedUnlikely)) return null;
+  return `${problem.say('mixed')}${problem.asks ? ' It is kept once it is confirmed.' : ''}`;
 }

@@ -81,15 +81,15 @@ describe('a run', () => {
   test('an event sent twice is recorded once', async () => {
     const run = await freshRun();
     const event = acknowledged();
-    await appendEvent(db, run.id, { expectedVersion: 0, event }, NOW);
-    const twice = await appendEvent(db, run.id, { expectedVersion: 0, event }, NOW);
+    await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
+    const twice = await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
     expect(twice).toEqual({ ok: true, value: [event] });
   });
   test('an event made on an outdated view is refused with what happened meanwhile', async () => {
     const run = await freshRun();
     const first = acknowledged();
-    await appendEvent(db, run.id, { expectedVersion: 0, event: first }, NOW);
-    const late = await appendEvent(db, run.id, { expectedVersion: 0, event: captured({}) }, NOW);
+    await appendEvent(db, run.id, { expectedVersion: 0, events: [first] }, NOW);
+    const late = await appendEvent(db, run.id, { expectedVersion: 0, events: [captured({})] }, NOW);
     expect(late).toMatchObject({ ok: false, why: { code: 'conflict', current: [first] } });
   });
   test.each([
@@ -100,11 +100,11 @@ describe('a run', () => {
     [
       'unlikely, unconfirmed',
       captured({ item: 'switch.input', instrument: 'G-12', value_SI: 120e5 }),
-      /No known fault would give this/,
+      /no known fault gives 120/,
     ],
   ])('%s is refused with a sentence', async (_name, event, message) => {
     const run = await freshRun();
-    const answer = await appendEvent(db, run.id, { expectedVersion: 0, event }, NOW);
+    const answer = await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
     expect(answer.ok).toBe(false);
     expect(!answer.ok && answer.why.message).toMatch(message);
     expect((await findRun(db, run.id))!.events).toEqual([]);
@@ -112,7 +112,7 @@ describe('a run', () => {
   test('two screens at the same moment: one is recorded, the other is told', async () => {
     const run = await freshRun();
     const both = await Promise.all(
-      [0, 1].map(() => appendEvent(db, run.id, { expectedVersion: 0, event: acknowledged() }, NOW)),
+      [0, 1].map(() => appendEvent(db, run.id, { expectedVersion: 0, events: [acknowledged()] }, NOW)),
     );
     expect(both.filter(({ ok }) => ok)).toHaveLength(1);
     expect((await findRun(db, run.id))!.events).toHaveLength(1);
@@ -123,7 +123,7 @@ describe('a run', () => {
     const late = await appendEvent(
       db,
       run.id,
-      { expectedVersion: run.events.length, event: acknowledged() },
+      { expectedVersion: run.events.length, events: [acknowledged()] },
       NOW,
     );
     expect(!late.ok && late.why.message).toBe('This run is finished; nothing more can be added to it.');

@@ -45,9 +45,16 @@ function TopBar() {
   const { mode, systemMode, setMode } = useColorScheme();
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
   useKeys([
-    ...PLACES.map(({ href, name, key }) => ({ key, label: `Go to ${name}`, run: () => router.push(href) })),
-    { key: 'n', label: 'Take in a unit', run: () => router.push('/jobs/new') },
+    ...PLACES.map(({ href, name, key }) => ({
+      key,
+      label: `Go to ${name}`,
+      run: () => router.push(href),
+      navigates: true,
+    })),
+    { key: 'n', label: 'Take in a unit', run: () => router.push('/jobs/new'), navigates: true },
   ]);
+  // A run keeps letters to itself: a key is shown only where it works.
+  const staying = /^\/runs\/[^/]+$/.test(path);
   const here = (href: string) =>
     href === '/' ? path === '/' : path.startsWith(href) || (href === '/jobs' && path.startsWith('/runs'));
   return (
@@ -100,7 +107,7 @@ function TopBar() {
               fontWeight: here(href) ? 700 : 500,
             }}
           >
-            {name} <Key name={key} />
+            {name} {!staying && <Key name={key} />}
           </Button>
         ))}
       </Box>

@@ -10,12 +10,22 @@ export interface KeyAction {
   readonly run: () => void;
   /** Works while a field has the focus, too: for keys that type nothing. */
   readonly inFields?: boolean;
+  /** Works in the screen's own field, and in no other: it records what that field is for. */
+  readonly inOwnField?: boolean;
+  /** Goes to another screen: not where something could be lost by it. */
+  readonly navigates?: boolean;
 }
 
 interface Registry {
-  add: (token: object, actions: readonly KeyAction[]) => void;
+  add: (token: object, layer: Layer) => void;
   remove: (token: object) => void;
   open: () => void;
+}
+
+interface Layer {
+  readonly actions: readonly KeyAction[];
+  /** Letters that go elsewhere are off while this screen is shown. */
+  readonly stays: boolean;
 }
 
 const KeysContext = createContext<Registry | null>(null);
@@ -25,15 +35,28 @@ const isField = (target: EventTarget | null) =>
   (target.matches('input:not([type=checkbox]):not([type=radio]), textarea, select') ||
     target.isContentEditable);
 
-/** Dispatches keys to whatever screen is shown, and lists them on `?`. */
+/** A choice that is open or has the focus takes letters for itself. */
+const isChoice = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('[role=combobox], [role=listbox], [role=menu]') !== null;
+
+/** The keys that work now, those of the newest layer first. */
+function working(layers: ReadonlyMap<object, Layer>): KeyAction[] {
+  const all = [...layers.values()].reverse();
+  const stays = all.some((layer) => layer.stays);
+  return all.flatMap(({ actions }) => actions).filter(({ navigates }) => !(navigates && stays));
+}
+
+/**
+ * Dispatches keys to whatever screen is shown, and lists them on `?`. Enter is not among them: it acts on what has the focus.
+ */
 export function KeysProvider({ children }: { children: ReactNode }) {
-  const layers = useRef(new Map<object, readonly KeyAction[]>());
+  const layers = useRef(new Map<object, Layer>());
   const [shown, setShown] = useState<readonly KeyAction[] | null>(null);
   const registry = useMemo<Registry>(
     () => ({
-      add: (token, actions) => void layers.current.set(token, actions),
+      add: (token, layer) => void layers.current.set(token, layer),
       remove: (token) => void layers.current.delete(token),
-      open: () => setShown([...layers.current.values()].reverse().flat()),
+      open: () => setShown(working(layers.current)),
     }),
     [],
   );
@@ -50,10 +73,13 @@ export function KeysProvider({ children }: { children: ReactNode }) {
         return;
       }
       if (document.querySelector('[role=dialog]')) return;
-      const action = [...layers.current.values()]
-        .reverse()
-        .flat()
-        .find(({ key, inFields }) => key === event.key && (inFields || !typing));
+      const own = typing && Boolean((event.target as HTMLElement).dataset.reading);
+      const choosing = isChoice(event.target);
+      const action = working(layers.current).find(
+        ({ key, inFields, inOwnField }) =>
+          key.toLowerCase() === event.key.toLowerCase() &&
+          (typing || choosing ? inFields || (inOwnField && own) : true),
+      );
       if (!action) return;
       event.preventDefault();
       action.run();
@@ -95,11 +121,15 @@ export function KeysProvider({ children }: { children: ReactNode }) {
   );
 }
 
-/** Registers a screen's keys while it is shown. Call it with fresh actions on every render: the newest ones count. */
-export function useKeys(actions: readonly KeyAction[]) {
+/**
+ * Registers a screen's keys while it is shown. Call it with fresh actions on every render: the newest ones count.
+ *
+ * @param stays letters that go to another screen are off meanwhile
+ */
+export function useKeys(actions: readonly KeyAction[], stays = false) {
   const registry = use(KeysContext);
   const [token] = useState(() => ({}));
-  useEffect(() => registry?.add(token, actions));
+  useEffect(() => registry?.add(token, { actions, stays }));
   useEffect(() => () => registry?.remove(token), [registry, token]);
 }
 

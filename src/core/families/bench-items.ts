@@ -1,5 +1,6 @@
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
-import type { Item, ObservationItem, ReadingItem, Step } from '../procedure/procedure';
+import { gaugeOfGate } from '../procedure/check-capture';
+import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../procedure/procedure';
 import type { Port, Rig } from '../twin/family';
 
 /** A reading on a port, its quantity the port's own. @throws RangeError where there is no such port, or nothing to read on it */
@@ -22,7 +23,7 @@ export function look(
   name: string,
   prompt: string,
   good: string,
-  bad: readonly [id: string, label: string],
+  bad: readonly [id: string, label: string, stops?: Answer['stops']],
   point?: string,
 ): ObservationItem {
   return {
@@ -33,11 +34,19 @@ export function look(
     point,
     answers: [
       { id: 'good', label: good, finds: 'good' },
-      { id: bad[0], label: bad[1], finds: 'bad' },
+      { id: bad[0], label: bad[1], finds: 'bad', ...(bad[2] ? { stops: bad[2] } : {}) },
       { id: 'not-looked', label: 'Could not look', finds: 'unknown' },
     ],
   };
 }
+
+/** The test goes on only when this is put right and has been looked at again. */
+export const untilMended = (say: string): NonNullable<Answer['stops']> => ({ say, goesOn: 'mended' });
+
+/** Fluid outside before the pressure goes up: it goes no higher. */
+export const WEEPS = untilMended(
+  'Let the pressure off and read the gauges at zero. Find where it weeps and mend it, then look again. The pressure does not go up on a unit that weeps.',
+);
 
 /** Ports with a gauge of pressure, vacuum or force: they have a zero, and at the end must stand at it. */
 export const gauged = (ports: readonly Port[]) =>
@@ -53,11 +62,51 @@ export const zeroItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
     ),
   );
 
+/** Low gauges of tied pairs: a cock parts each from the line, and is shut before the pressure passes its scale. */
+const cocked = (gauges: Rig[string] = []) => gauges.filter(({ tiedTo }) => tiedTo !== null);
+
+/** "the cock of A", "the cocks of A and B"; null where no gauge has one. */
+function cocksOf(gauges: Rig[string]): string | null {
+  const tags = gauges.map(({ tag }) => tag);
+  if (tags.length === 0) return null;
+  return tags.length === 1
+    ? `the cock of ${tags[0]}`
+    : `the cocks of ${tags.slice(0, -1).join(', ')} and ${tags.at(-1)}`;
+}
+
+/** What opens every cock again, where there is one. */
+const openCocks = (rig: Rig): string => {
+  const cocks = cocksOf(Object.values(rig).flatMap(cocked));
+  return cocks ? ` Open ${cocks} again, the pressure being off.` : '';
+};
+
+/**
+ * A step in whose instruction the low gauges that it would wreck are shut off first.
+ *
+ * @param boost how many times the input the output may be while the vacuum is on
+ */
+export function shuttingCocks(step: Step, rig: Rig, boost: number): Step {
+  const passed = Object.entries(rig).flatMap(([port, gauges]) => {
+    const targets = step.items.flatMap((item) =>
+      item.kind === 'reading' && item.port === port && item.measures !== 'zero' ? [item] : [],
+    );
+    const lift = port === 'output' && step.vacuum === 'on' ? boost : 1;
+    // Where a reading has no aim of its own the pressure goes on up until something happens.
+    const greatest = Math.max(0, ...targets.map(({ target_Pa }) => (target_Pa ?? Infinity) * lift));
+    const raised = step.items.some((item) => item.kind === 'reading' && item.measures === 'input');
+    return raised ? cocked(gauges).filter((gauge) => greatest > gauge.fullScale_Pa) : [];
+  });
+  const cocks = cocksOf(passed);
+  return cocks
+    ? { ...step, instruction: `Shut ${cocks} before the pressure passes their scale. ${step.instruction}` }
+    : step;
+}
+
 /** The step at which every gauge is vented. @param how what is done besides to take the load off them */
 export const zerosStep = (ports: readonly Port[], rig: Rig, how: string): Step => ({
   id: 'zeros',
   title: 'Gauges vented',
-  instruction: `${how} Its zero is taken off every later reading.`,
+  instruction: `${how}${openCocks(rig)} Its zero is taken off every later reading.`,
   cautions: [],
   vacuum: 'off',
   needs: ['cautions'],
@@ -78,30 +127,28 @@ export const fluidSideStep = (fluid: FluidKind, hoses: string, instruction: stri
 });
 
 /** The last step: nothing comes off before every gauge reads zero. */
-export const makeSafeStep = (ports: readonly Port[], instruction: string): Step => ({
+export const makeSafeStep = (ports: readonly Port[], rig: Rig, instruction: string): Step => ({
   id: 'make-safe',
   title: 'Make safe',
-  instruction: `${instruction} Every gauge must read zero before any line comes off.`,
+  instruction: `${instruction}${openCocks(rig)} Every gauge must read zero before any line comes off.`,
   cautions: ['open-line'],
   vacuum: 'off',
   needs: [],
   mandatory: true,
   leaves: { input: 'released', charge: 'spent' },
-  items: safeItems(ports),
+  items: safeItems(ports, rig),
 });
 
 /** Make safe: every gauge back at zero by reading, never by a tick. Handbook 2. */
-export const safeItems = (ports: readonly Port[]): ReadingItem[] =>
+export const safeItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
   gauged(ports).map((port) =>
-    readingOn(
-      ports,
-      `safe.${port.id}`,
-      port.id,
-      'zero',
-      `${port.name}: read the gauge. It must be at zero.`,
-      { gate: 'zero' },
-    ),
+    readingOn(ports, `safe.${port.id}`, port.id, 'zero', safePrompt(port, rig), { gate: 'zero' }),
   );
+
+function safePrompt({ id, name }: Port, rig: Rig): string {
+  const open = cocked(rig[id]).length > 0 && gaugeOfGate(rig[id] ?? []);
+  return `${name}: read ${open ? `${open.tag}, which no cock can shut off` : 'the gauge'}. It must be at zero.`;
+}
 
 /** Is the fluid on the bench the profile's own? */
 export const fluidLook = (fluid: FluidKind): ObservationItem =>
@@ -110,7 +157,13 @@ export const fluidLook = (fluid: FluidKind): ObservationItem =>
     'Bench fluid',
     `Bench holds ${FLUIDS[fluid]}, the fluid this profile names?`,
     'Yes, that fluid',
-    ['other', 'Another fluid'],
+    [
+      'other',
+      'Another fluid',
+      untilMended(
+        `Another fluid destroys the seals. Drain and flush the bench, fill it with ${FLUIDS[fluid]}, then look again.`,
+      ),
+    ],
   );
 
 /** What is looked at once a fluid-worked unit has been tested: fluid gone astray, and what is told of the fluid left in it. */

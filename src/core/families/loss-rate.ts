@@ -1,4 +1,5 @@
 import type { Term } from '../metrology/uncertainty';
+import { SHORTEST_HOLD_S } from '../procedure/procedure';
 import { judged } from '../procedure/judged';
 import { captureIds, type ItemReading } from '../procedure/measured-item';
 import { sentence } from '../quantities/sentence';
@@ -22,7 +23,7 @@ export function lossRate(
 ): Result {
   if (!start || !end) return notTaken(head, limit.source);
   const duration_s = (Date.parse(end.captures.at(-1)!.at) - Date.parse(start.captures.at(-1)!.at)) / 1000;
-  if (!(duration_s > 2 * TIMING_U_S)) {
+  if (!(duration_s > SHORTEST_HOLD_S)) {
     return {
       ...notTaken(head, limit.source),
       notes: [sentence('The two readings are too close together in time to tell a loss.')],

@@ -82,7 +82,9 @@ describe('items of a bench test', () => {
     const rig = benchRig();
     expect(gauged(ports).map(({ id }) => id)).toEqual(['input', 'output', 'supply']);
     expect(zeroItems(ports, rig).map(({ gauge }) => gauge)).toEqual(['FL-1', 'LC-1', 'VAC-S']);
-    expect(safeItems(ports).every(({ gate, measures }) => gate === 'zero' && measures === 'zero')).toBe(true);
+    expect(safeItems(ports, {}).every(({ gate, measures }) => gate === 'zero' && measures === 'zero')).toBe(
+      true,
+    );
   });
   test('what is looked at can always be answered with “could not look”', () => {
     const looks = [

@@ -5,10 +5,31 @@ const base = {
   id: z.uuid(),
   /** When the technician did it, ISO 8601. */
   at: z.iso.datetime(),
+  /** Events of one deed, such as "all dry" or "all gauges at zero": taken back together. */
+  deed: z.uuid().optional(),
 };
 const name = z.string().min(1).max(80);
 /** How the value of a capture came about. 'not-said': by a program that did not write it down. */
-export const CAPTURED_BY = ['typed', 'gauge', 'hands-free', 'not-said'] as const;
+export const CAPTURED_BY = [
+  'typed',
+  'gauge',
+  'hands-free',
+  'at-aim',
+  'at-zero',
+  'as-last-supply',
+  'not-said',
+] as const;
+
+/** The same in words, for what was not typed. */
+export const CAPTURED_WORDS: Readonly<Record<(typeof CAPTURED_BY)[number], string>> = {
+  typed: '',
+  gauge: 'taken from the gauge',
+  'hands-free': 'taken hands-free',
+  'at-aim': 'said to be at the aim',
+  'at-zero': 'said to be at zero',
+  'as-last-supply': 'said to be as the last supply',
+  'not-said': '',
+};
 
 const words = z.string().trim().min(1, 'Say why in a few words.').max(20_000);
 
@@ -37,9 +58,21 @@ export const runEventSchema = z.discriminatedUnion('type', [
     note: z.string().max(20_000),
   }),
   z.strictObject({ ...base, type: z.literal('wait-started'), item: name }),
-  z.strictObject({ ...base, type: z.literal('wait-ended'), item: name }),
+  z.strictObject({
+    ...base,
+    type: z.literal('wait-ended'),
+    item: name,
+    /** Before its time was up: the technician was told what is lost, and confirmed. */
+    early: z.literal(true).optional(),
+  }),
   z.strictObject({ ...base, type: z.literal('struck'), capture: z.uuid() }),
+  /** Anything else that was done, taken back: kept, and as if it had not been done. */
+  z.strictObject({ ...base, type: z.literal('taken-back'), event: z.uuid() }),
   z.strictObject({ ...base, type: z.literal('reopened'), item: name }),
+  /** The test goes on in spite of an answer that stops it, for a reason in words. */
+  z.strictObject({ ...base, type: z.literal('gone-on'), item: name, reason: words }),
+  /** The test ends here: what was not done is not taken, for this reason; the unit is still made safe. */
+  z.strictObject({ ...base, type: z.literal('ended'), reason: words }),
   z.strictObject({ ...base, type: z.literal('skipped'), step: name, item: name.nullable(), reason: words }),
   /** A part changed or a line opened: the readings of these steps are kept and no longer count. */
   z.strictObject({

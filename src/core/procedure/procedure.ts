@@ -54,7 +54,20 @@ const readingItemSchema = z.strictObject({
 /** A number to be read and captured. */
 export type ReadingItem = Readonly<z.infer<typeof readingItemSchema>>;
 
-const answerSchema = z.strictObject({ id: name, label: prose, finds: z.enum(['good', 'bad', 'unknown']) });
+const stopSchema = z.strictObject({
+  /** What to do, in a sentence or two. */
+  say: prose,
+  /** What lets the test go on: only mending it and looking again, or else a reason in words. */
+  goesOn: z.enum(['mended', 'reason']),
+});
+
+const answerSchema = z.strictObject({
+  id: name,
+  label: prose,
+  finds: z.enum(['good', 'bad', 'unknown']),
+  /** The test stops at this answer. */
+  stops: stopSchema.optional(),
+});
 export type Answer = Readonly<z.infer<typeof answerSchema>>;
 
 const observationItemSchema = z.strictObject({
@@ -117,6 +130,40 @@ export type Procedure = Readonly<z.infer<typeof procedureSchema>>;
 /** The reading from which a hold is counted, for the reading that ends it; null for any other. */
 export const holdStart = ({ id, elapsed_s }: ReadingItem): string | null =>
   elapsed_s === undefined ? null : id.replace(/\.end$/, '.start');
+
+/** A hold shorter than this tells no loss, s: the moments of its readings are not known better. */
+export const SHORTEST_HOLD_S = 2;
+
+/** From this version on, what hangs on a reading or a wait is asked for again when that is done anew. */
+const HANGS_TOGETHER = 2;
+
+/**
+ * Items that are worth nothing without the one named: the wait that a reading starts, and the reading that a wait
+ * is for, and so on down the step. A hold is such a chain.
+ */
+export function hangingOn(procedure: Procedure, id: string): string[] {
+  const found = procedure.version >= HANGS_TOGETHER ? findItem(procedure, id) : null;
+  if (!found) return [];
+  const { items } = found.step;
+  const chain: string[] = [];
+  for (let i = items.indexOf(found.item); i + 1 < items.length; i += 1) {
+    const [item, next] = [items[i]!, items[i + 1]!];
+    const hangs =
+      item.kind === 'wait'
+        ? next.kind === 'reading'
+        : item.kind === 'reading' && next.kind === 'wait' && next.starts === 'reading';
+    if (!hangs) break;
+    chain.push(next.id);
+  }
+  return chain;
+}
+
+/** The wait that a reading is for; null where it is for none. */
+export function waitBefore(procedure: Procedure, id: string): WaitItem | null {
+  const found = procedure.version >= HANGS_TOGETHER ? findItem(procedure, id) : null;
+  const before = found?.step.items[found.step.items.indexOf(found.item) - 1];
+  return found?.item.kind === 'reading' && before?.kind === 'wait' ? before : null;
+}
 
 /** Finds an item and its step. */
 export function findItem(procedure: Procedure, id: string): { step: Step; item: Item } | null {

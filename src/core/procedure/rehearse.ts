@@ -1,6 +1,7 @@
 import { gaugeFor, type Instrument } from '../metrology/instrument';
 import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
 import type { RunEvent } from './events';
+import { gaugeOfGate } from './check-capture';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { holdStart, type ObservationItem, type ReadingItem } from './procedure';
 import { applyEvent, nextAction, reduceRun, type RunState } from './run';
@@ -62,6 +63,7 @@ export function rehearse(
     let event: RunEvent;
     if (action.kind === 'finish') event = { ...stamp, type: 'finished' };
     else if (action.kind === 'acknowledge') event = { ...stamp, type: 'acknowledged', step: action.step.id };
+    else if (action.kind === 'stopped') event = { ...stamp, type: 'ended', reason: action.stop.say };
     else if (action.kind === 'source')
       event = { ...stamp, type: 'source-set', step: action.step.id, vacuum: action.vacuum };
     else if (action.item.kind === 'wait') {
@@ -136,6 +138,8 @@ class Bench {
 
   private gaugeOn(item: ReadingItem, true_Pa: number): Instrument {
     const gauges = this.context.rig[item.port] ?? [];
+    const open = item.gate && gaugeOfGate(gauges);
+    if (open) return open;
     const named = gauges.find(({ tag }) => tag === item.gauge);
     const widest = [...gauges].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa)[0];
     const gauge = named ?? gaugeFor(gauges, true_Pa * 1.03) ?? widest;

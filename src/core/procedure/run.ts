@@ -1,12 +1,24 @@
 import type { RunEvent, RunEventOf } from './events';
-import { findItem, type Item, type Procedure, type SourceState, type Step } from './procedure';
+import {
+  findItem,
+  hangingOn,
+  holdStart,
+  SHORTEST_HOLD_S,
+  waitBefore,
+  type Answer,
+  type Item,
+  type ObservationItem,
+  type Procedure,
+  type SourceState,
+  type Step,
+} from './procedure';
 
 /** A reading as captured. A struck reading is kept and no longer counts. */
 export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
   readonly struck: boolean;
   /** A gate's reading that was not yet at zero: kept, but the gate stays shut. */
   readonly gateShut: boolean;
-  /** A part or line changed since: kept, marked, no longer counted. */
+  /** A part or line changed since, or what it hung on was done anew: kept, marked, no longer counted. */
   readonly stale: boolean;
   /** Counts up each time the gauges are vented anew: a reading goes with the zeros of its own session. */
   readonly session: number;
@@ -24,6 +36,8 @@ export type Action =
   | { kind: 'acknowledge'; step: Step }
   | { kind: 'source'; step: Step; vacuum: SourceState }
   | { kind: 'item'; step: Step; item: Item }
+  /** An answer stopped the test: mend and look again, or go on for a reason where that is allowed, or end the test. */
+  | { kind: 'stopped'; step: Step; item: ObservationItem; stop: NonNullable<Answer['stops']> }
   | { kind: 'finish' }
   | { kind: 'done' };
 
@@ -36,6 +50,10 @@ export interface RunState {
   readonly observations: Readonly<Record<string, RunEventOf<'observed'>>>;
   readonly waits: Readonly<Record<string, WaitState>>;
   readonly skipped: Readonly<Record<string, string>>;
+  /** Reasons given to go on in spite of an answer that stops the test, by item. */
+  readonly goneOn: Readonly<Record<string, string>>;
+  /** The test was ended here, for this reason: only making safe is left. */
+  readonly ended: string | null;
   /** Item reopened for a repeat, if any. */
   readonly reopened: string | null;
   readonly session: number;
@@ -53,6 +71,9 @@ export type RunRefusal =
   | { code: 'wrong-kind'; item: string }
   | { code: 'unknown-answer'; item: string; answer: string }
   | { code: 'unknown-capture' }
+  | { code: 'unknown-event' }
+  | { code: 'stopped'; say: string }
+  | { code: 'not-over' }
   | { code: 'mandatory'; step: string }
   | { code: 'not-started'; item: string }
   | { code: 'not-vented' }
@@ -66,6 +87,8 @@ export const EMPTY_RUN: RunState = {
   observations: {},
   waits: {},
   skipped: {},
+  goneOn: {},
+  ended: null,
   reopened: null,
   session: 0,
   acknowledged: [],
@@ -79,17 +102,25 @@ export type GateRule = (capture: RunEventOf<'captured'>, before: RunState) => bo
 
 /** The state of a run after its events, in order. Pure: same events, same state. */
 export function reduceRun(procedure: Procedure, events: readonly RunEvent[], gate: GateRule): RunState {
-  return events.reduce((state, event) => applyEvent(procedure, state, event, gate), EMPTY_RUN);
+  const back = new Set(events.flatMap((event) => (event.type === 'taken-back' ? [event.event] : [])));
+  return events.reduce(
+    (state, event) =>
+      back.has(event.id) ? passOver(state, event) : applyEvent(procedure, state, event, gate),
+    EMPTY_RUN,
+  );
 }
+
+/** Time and count go on; nothing else comes of it. */
+const passOver = (state: RunState, event: RunEvent): RunState => ({
+  ...state,
+  version: state.version + 1,
+  startedAt: state.startedAt ?? event.at,
+  lastAt: event.at,
+});
 
 /** The state after one more event. */
 export function applyEvent(procedure: Procedure, state: RunState, event: RunEvent, gate: GateRule): RunState {
-  const next: RunState = {
-    ...state,
-    version: state.version + 1,
-    startedAt: state.startedAt ?? event.at,
-    lastAt: event.at,
-  };
+  const next = passOver(state, event);
   switch (event.type) {
     case 'acknowledged':
       return { ...next, acknowledged: [...state.acknowledged, event.step] };
@@ -100,12 +131,12 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
       const item = findItem(procedure, event.item)?.item;
       const gateShut = item?.kind === 'reading' && item.gate === 'zero' && !gate(event, state);
       const { type: _type, ...reading } = event;
+      const stale = tooSoon(procedure, state, event);
+      const { session, version: place } = state;
+      const afresh = stale ? next : openChain(procedure, next, event.item);
       return {
-        ...next,
-        captures: [
-          ...state.captures,
-          { ...reading, struck: false, gateShut, stale: false, session: state.session, place: state.version },
-        ],
+        ...afresh,
+        captures: [...afresh.captures, { ...reading, struck: false, gateShut, stale, session, place }],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
       };
@@ -114,11 +145,15 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
       return {
         ...next,
         observations: { ...state.observations, [event.item]: event },
+        goneOn: without(state.goneOn, event.item),
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
       };
     case 'wait-started':
-      return { ...next, waits: { ...state.waits, [event.item]: { startedAt: event.at, endedAt: null } } };
+      return {
+        ...openChain(procedure, next, event.item),
+        waits: { ...state.waits, [event.item]: { startedAt: event.at, endedAt: null } },
+      };
     case 'wait-ended': {
       const startedAt = waitStart(procedure, state, event.item) ?? event.at;
       return {
@@ -127,13 +162,26 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
         reopened: state.reopened === event.item ? null : state.reopened,
       };
     }
-    case 'struck':
-      return {
-        ...next,
-        captures: state.captures.map((c) => (c.id === event.capture ? { ...c, struck: true } : c)),
-      };
+    case 'struck': {
+      const captures = state.captures.map((c) => (c.id === event.capture ? { ...c, struck: true } : c));
+      const item = state.captures.find(({ id }) => id === event.capture)?.item;
+      const after = { ...next, captures };
+      return item && countedCaptures(after, item).length === 0 ? openChain(procedure, after, item) : after;
+    }
+    case 'taken-back':
+      return next;
     case 'reopened':
       return reopen(procedure, next, event.item);
+    case 'gone-on':
+      return { ...next, goneOn: { ...state.goneOn, [event.item]: event.reason } };
+    case 'ended': {
+      const left = procedure.steps
+        .filter((step) => !makesSafe(step))
+        .flatMap(({ items }) => items.filter((item) => !isDone(next, item)))
+        .map(({ id }) => [id, `Test ended: ${event.reason}`]);
+      const skipped = { ...state.skipped, ...(Object.fromEntries(left) as Record<string, string>) };
+      return { ...next, skipped, ended: event.reason, reopened: null };
+    }
     case 'skipped': {
       const step = procedure.steps.find(({ id }) => id === event.step);
       const items = event.item
@@ -164,12 +212,42 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
     observations: keep(state.observations),
     waits: keep(state.waits),
     skipped: keep(state.skipped),
+    goneOn: keep(state.goneOn),
+    ended: null,
     reopened: null,
     // Lines were off: every step's cautions are shown again, and the vacuum is off.
     acknowledged: [],
     vacuum: 'off',
     session: state.session + (event.rezero ? 1 : 0),
     finished: false,
+  };
+}
+
+/** Whether a step is the one that makes the unit safe: a gauge has to read zero there. */
+const makesSafe = ({ items }: Step) => items.some((item) => item.kind === 'reading' && item.gate);
+
+/**
+ * Whether a reading came before what it hangs on: its wait was not over, or the hold that it ends had barely begun.
+ * It is kept, and asked for again.
+ */
+function tooSoon(procedure: Procedure, state: RunState, event: RunEventOf<'captured'>): boolean {
+  const found = findItem(procedure, event.item);
+  const wait = waitBefore(procedure, event.item);
+  if (!wait || found?.item.kind !== 'reading') return false;
+  if (!state.skipped[wait.id] && !state.waits[wait.id]?.endedAt) return true;
+  const start = holdStart(found.item);
+  const from = start && countedCaptures(state, start).at(-1)?.at;
+  return Boolean(from) && (Date.parse(event.at) - Date.parse(from!)) / 1000 <= SHORTEST_HOLD_S;
+}
+
+/** What hangs on an item is opened as that is done anew: waits run again, readings are kept and no longer count. */
+function openChain(procedure: Procedure, state: RunState, itemId: string): RunState {
+  const chain = hangingOn(procedure, itemId);
+  if (chain.length === 0) return state;
+  return {
+    ...state,
+    captures: state.captures.map((c) => (chain.includes(c.item) && !c.struck ? { ...c, stale: true } : c)),
+    waits: Object.fromEntries(Object.entries(state.waits).filter(([id]) => !chain.includes(id))),
   };
 }
 
@@ -180,21 +258,36 @@ function reopen(procedure: Procedure, state: RunState, itemId: string): RunState
   const from = found.step.items.indexOf(found.item);
   const waits = { ...state.waits };
   for (const later of found.step.items.slice(from)) if (later.kind === 'wait') delete waits[later.id];
-  return { ...state, waits, reopened: itemId };
+  return { ...openChain(procedure, state, itemId), waits, reopened: itemId };
 }
 
 /** What the run asks for next: the reopened item, or the first thing not yet done in order. */
 export function nextAction(procedure: Procedure, state: RunState): Action {
   if (state.finished) return { kind: 'done' };
+  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
+  if (stopped && stopped.item.id !== state.reopened) return stopped;
   const again = state.reopened ? findItem(procedure, state.reopened) : null;
   if (again) return ready(state, again.step, again.item);
   for (const step of procedure.steps) {
+    if (state.ended !== null && !makesSafe(step)) continue;
     const item = step.items.find((candidate) => !isDone(state, candidate));
     if (item) return ready(state, step, item);
     if (step.items.length === 0 && !state.acknowledged.includes(step.id))
       return { kind: 'acknowledge', step };
   }
   return { kind: 'finish' };
+}
+
+/** The first answer that stops the test, was not mended and has no reason to go on in spite of it. */
+function stoppedAt(procedure: Procedure, state: RunState): Extract<Action, { kind: 'stopped' }> | null {
+  for (const step of procedure.steps)
+    for (const item of step.items) {
+      if (item.kind !== 'observation' || state.goneOn[item.id]) continue;
+      const given = state.observations[item.id]?.answer;
+      const stop = item.answers.find(({ id }) => id === given)?.stops;
+      if (stop) return { kind: 'stopped', step, item, stop };
+    }
+  return null;
 }
 
 /** Puts the source and the cautions before the item, where they are due. */
@@ -236,9 +329,24 @@ export function waitStart(procedure: Procedure, state: RunState, itemId: string)
 }
 
 /** Whether an event may be taken into a run, before it is recorded. */
-export function admitEvent(procedure: Procedure, state: RunState, event: RunEvent): RunRefusal | null {
+export function admitEvent(
+  procedure: Procedure,
+  state: RunState,
+  event: RunEvent,
+  before: readonly RunEvent[] = [],
+): RunRefusal | null {
   if (state.finished) return { code: 'finished' };
+  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
+  if (stopped && event.type === 'captured' && !findItem(procedure, event.item)?.step.mandatory)
+    return { code: 'stopped', say: stopped.stop.say };
   switch (event.type) {
+    case 'taken-back':
+      return takesBack(before).some(({ id }) => id === event.event) ? null : { code: 'unknown-event' };
+    case 'gone-on':
+      if (stopped?.item.id !== event.item) return { code: 'unknown-item', item: event.item };
+      return stopped.stop.goesOn === 'reason' ? null : { code: 'stopped', say: stopped.stop.say };
+    case 'ended':
+      return state.ended === null ? null : { code: 'unknown-event' };
     case 'captured':
     case 'observed':
     case 'wait-started':
@@ -294,10 +402,48 @@ function admitItem(
   ) {
     return { code: 'unknown-answer', item: event.item, answer: event.answer };
   }
-  if (event.type === 'wait-ended' && !waitStart(procedure, state, event.item)) {
-    return { code: 'not-started', item: event.item };
+  if (event.type === 'wait-ended' && item.kind === 'wait') {
+    const from = waitStart(procedure, state, event.item);
+    if (!from) return { code: 'not-started', item: event.item };
+    const waited_s = (Date.parse(event.at) - Date.parse(from)) / 1000;
+    if (!event.early && waited_s < item.duration_s - CLOCK_S) return { code: 'not-over' };
   }
   return null;
+}
+
+/** A wait may look this much shorter than it was: a screen's clock is set now and then, s. */
+const CLOCK_S = 1;
+
+/** What a technician does by hand and can take back, oldest first; a reading is struck instead. */
+export function takesBack(events: readonly RunEvent[]): RunEvent[] {
+  const back = new Set(events.flatMap((event) => (event.type === 'taken-back' ? [event.event] : [])));
+  const carried = events.findLastIndex(({ type }) => type === 'disturbed');
+  return events.slice(carried + 1).filter((event) => {
+    if (back.has(event.id)) return false;
+    // A wait that ran its time was ended by the clock, not by a hand.
+    if (event.type === 'wait-ended') return event.early === true;
+    return event.type !== 'taken-back' && event.type !== 'finished';
+  });
+}
+
+/**
+ * What takes back the last thing done, whatever it was: several events where they were one deed.
+ *
+ * @returns nothing where nothing was done yet
+ */
+export function takeBackLast(
+  events: readonly RunEvent[],
+): ({ type: 'struck'; capture: string } | { type: 'taken-back'; event: string })[] {
+  const struck = new Set(events.flatMap((event) => (event.type === 'struck' ? [event.capture] : [])));
+  const done = takesBack(events).filter(({ id, type }) => type !== 'struck' && !struck.has(id));
+  const last = done.at(-1);
+  if (!last) return [];
+  const deed = last.deed ? done.filter((event) => event.deed === last.deed) : [last];
+  return deed.map((event) =>
+    event.type === 'captured'
+      ? { type: 'struck', capture: event.id }
+      : { type: 'taken-back', event: event.id },
+  );
 }
 
 const without = <T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> => {
@@ -318,6 +464,12 @@ export function runRefusalSentence(why: RunRefusal): string {
       return `“${why.answer}” is not one of the answers to “${why.item}”.`;
     case 'unknown-capture':
       return 'That reading is not on the tape, or is struck already.';
+    case 'unknown-event':
+      return 'That cannot be taken back, or has been already.';
+    case 'stopped':
+      return `The test is stopped. ${why.say}`;
+    case 'not-over':
+      return 'The wait is not over. Ending it early has to be confirmed.';
     case 'mandatory':
       return `“${why.step}” cannot be skipped: it keeps people safe.`;
     case 'not-started':

@@ -17,10 +17,12 @@ export type TapeLine =
       /** Made stale, or looked at again since. */
       replaced: boolean;
     }
-  | { kind: 'wait'; id: string; prompt: string; seconds: number }
-  | { kind: 'source'; id: string; vacuum: SourceState }
+  | { kind: 'wait'; id: string; prompt: string; seconds: number; back: boolean }
+  | { kind: 'source'; id: string; vacuum: SourceState; back: boolean }
   | { kind: 'disturbed'; id: string; why: string }
-  | { kind: 'skip'; id: string; what: string; reason: string }
+  | { kind: 'skip'; id: string; what: string; reason: string; back: boolean }
+  /** The test went on in spite of an answer that stops it, or ended there. */
+  | { kind: 'decided'; id: string; words: string; back: boolean }
   /** What the logger recorded during the step: a trace by its identity. */
   | { kind: 'logged'; id: string };
 
@@ -56,6 +58,7 @@ export function tapeOf(
 ): TapeLine[] {
   const lines: TapeLine[] = [];
   let lastStep = '';
+  const back = new Set(events.flatMap((event) => (event.type === 'taken-back' ? [event.event] : [])));
   const under = (stepId: string) => {
     if (stepId === lastStep) return;
     lastStep = stepId;
@@ -72,14 +75,14 @@ export function tapeOf(
   for (const [i, event] of events.entries()) {
     logged(i);
     under(stepOf(procedure, event) ?? lastStep);
-    const line = lineOf(procedure, run, event);
+    const line = lineOf(procedure, run, event, back.has(event.id));
     if (line) lines.push(line);
   }
   logged(events.length);
   return lines;
 }
 
-function lineOf(procedure: Procedure, run: RunState, event: RunEvent): TapeLine | null {
+function lineOf(procedure: Procedure, run: RunState, event: RunEvent, back: boolean): TapeLine | null {
   switch (event.type) {
     case 'captured': {
       const capture = run.captures.find(({ id }) => id === event.id);
@@ -113,10 +116,11 @@ function lineOf(procedure: Procedure, run: RunState, event: RunEvent): TapeLine 
         id: event.id,
         prompt: item.prompt,
         seconds: (Date.parse(event.at) - Date.parse(from)) / 1000,
+        back,
       };
     }
     case 'source-set':
-      return { kind: 'source', id: event.id, vacuum: event.vacuum };
+      return { kind: 'source', id: event.id, vacuum: event.vacuum, back };
     case 'disturbed':
       return { kind: 'disturbed', id: event.id, why: event.why };
     case 'skipped': {
@@ -126,8 +130,16 @@ function lineOf(procedure: Procedure, run: RunState, event: RunEvent): TapeLine 
         id: event.id,
         what: event.item ?? step?.title ?? event.step,
         reason: event.reason,
+        back,
       };
     }
+    case 'gone-on': {
+      const item = findItem(procedure, event.item)?.item;
+      const name = item?.kind === 'observation' ? item.name : event.item;
+      return { kind: 'decided', id: event.id, words: `Went on in spite of “${name}”: ${event.reason}`, back };
+    }
+    case 'ended':
+      return { kind: 'decided', id: event.id, words: `Test ended: ${event.reason}`, back };
     default:
       return null;
   }

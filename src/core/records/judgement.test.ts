@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { readFileSync } from 'node:fs';
+import { version } from '../../../package.json';
 import { expectWith } from '../families/remote-vacuum/expect';
 import { findItem, type ReadingItem } from '../procedure/procedure';
 import type { RunContext } from '../twin/family';
@@ -120,7 +120,6 @@ describe('a finished run', () => {
     expect(judgementSchema.parse(JSON.parse(JSON.stringify(judgement)))).toEqual(
       JSON.parse(JSON.stringify(judgement)),
     );
-    const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string };
     expect(judgement.program).toBe(version);
     expect(PROGRAM_VERSION).toBe(version);
   });

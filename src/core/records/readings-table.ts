@@ -1,4 +1,5 @@
 import { FAMILIES } from '../families/registry';
+import { CAPTURED_WORDS } from '../procedure/events';
 import { instrumentsOf } from '../procedure/measured-item';
 import { findItem } from '../procedure/procedure';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
@@ -49,7 +50,7 @@ export function readingsTable(run: StoredRun, set: UnitSet): (string | number)[]
         Number((U_SI / unit.factor).toPrecision(3)),
         unit.symbol,
         capture.instrument,
-        capture.typed,
+        capture.typed || CAPTURED_WORDS[capture.by],
         counts,
       ],
     ];

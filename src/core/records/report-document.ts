@@ -5,6 +5,7 @@ import { accuracyLabel } from '../metrology/instrument';
 import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
 import type { Limits } from '../metrology/verdict';
 import { NOT_CLAIMED } from '../procedure/cautions';
+import { CAPTURED_WORDS } from '../procedure/events';
 import { instrumentsOf } from '../procedure/measured-item';
 import { findItem } from '../procedure/procedure';
 import { printQuantity } from '../quantities/print';
@@ -28,6 +29,9 @@ export interface Printing {
   /** "14:05:09" of an ISO time. */
   readonly time: (iso: string) => string;
 }
+
+/** Readings said by one key in place of typing them: the report says so. */
+const SAID: readonly string[] = ['at-aim', 'at-zero', 'as-last-supply'];
 
 /** Longest free text that a report prints in one place; all of it stays in the record. */
 const MOST_WORDS = 300;
@@ -325,6 +329,7 @@ class Report {
         capture.stale && 'stale',
         capture.gateShut && 'not at zero',
         capture.confirmedUnlikely && 'confirmed',
+        SAID.includes(capture.by) && CAPTURED_WORDS[capture.by],
       ].filter((mark) => mark !== false);
       const struck = capture.struck || capture.stale;
       return [

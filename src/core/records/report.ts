@@ -58,14 +58,22 @@ export function reportContent(
       PLAIN[assessment.call],
       ...(failing.length > 0 ? [`Outside its limits: ${printNames(failing.map(({ name }) => name))}.`] : []),
     ],
-    untested: results
-      .filter(({ verdict }) => verdict === 'not-taken')
-      .map((result) => ({ what: result.name, why: whyNot(context, run, result) })),
+    untested: namedGaps(context, run, results),
     instruments,
     leansOnOverdue: leaning.map(({ name }) => name),
     cautions: steps.map((id) => CAUTIONS[id]),
   };
 }
+
+/** Results that were not taken, each with the reason. */
+export const namedGaps = (
+  context: RunContext<unknown>,
+  run: RunState,
+  results: readonly Result[],
+): Untested[] =>
+  results
+    .filter(({ verdict }) => verdict === 'not-taken')
+    .map((result) => ({ what: result.name, why: whyNot(context, run, result) }));
 
 function whyNot(context: RunContext<unknown>, run: RunState, result: Result): string {
   const step = context.procedure.steps.find(({ id }) => id === result.step);

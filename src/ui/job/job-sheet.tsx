@@ -71,7 +71,7 @@ export function JobSheet({ job, record, visits, retest, technicians, traces }: J
     ...(locked
       ? []
       : [
-          { key: 'Enter', label: goLabel, run: go },
+          { key: 't', label: goLabel, run: go },
           { key: 'e', label: 'Change what was taken in', run: () => router.push(`/jobs/${job.id}/edit`) },
           { key: 'f', label: 'Write down a finding', run: () => setDialog('finding') },
           { key: 'w', label: 'Write down work on a part or line', run: () => setDialog('work') },
@@ -96,7 +96,7 @@ export function JobSheet({ job, record, visits, retest, technicians, traces }: J
               Change <Key name="e" />
             </LinkButton>
             <Button variant="contained" size="large" onClick={go} sx={{ gap: 1 }}>
-              {goLabel} <Key name="Enter" />
+              {goLabel} <Key name="t" />
             </Button>
           </>
         )

@@ -1,9 +1,10 @@
 'use client';
 
-import { Button } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import Link from 'next/link';
+import { namedGaps } from '@/core/records/report';
 import { Bar, type BarProps } from './bar';
-import { ConfirmBar, ObservationBar, WaitBar } from './step-bars';
+import { ConfirmBar, ObservationBar, StoppedBar, WaitBar } from './step-bars';
 import type { RunHandle } from './use-run';
 
 interface OtherBarsProps {
@@ -15,48 +16,85 @@ interface OtherBarsProps {
 /** The action bar for whatever is asked for and is no reading. */
 export function OtherBars({ run, others, reportHref }: OtherBarsProps) {
   const { action } = run;
-  return (
-    <>
-      {action.kind === 'item' && action.item.kind === 'observation' && (
-        <ObservationBar key={action.item.id} run={run} item={action.item} others={others} />
-      )}
-      {action.kind === 'item' && action.item.kind === 'wait' && (
+  switch (action.kind) {
+    case 'item':
+      if (action.item.kind === 'observation')
+        return (
+          <ObservationBar
+            key={action.item.id}
+            run={run}
+            step={action.step}
+            item={action.item}
+            others={others}
+          />
+        );
+      return action.item.kind === 'wait' ? (
         <WaitBar key={action.item.id} run={run} item={action.item} others={others} />
-      )}
-      {action.kind === 'acknowledge' && (
+      ) : null;
+    case 'stopped':
+      return <StoppedBar key={action.item.id} run={run} action={action} others={others} />;
+    case 'acknowledge':
+      return (
         <ConfirmBar
+          key={action.step.id}
           run={run}
           prompt="Read the cautions above."
           label="Understood"
+          letter="u"
           others={others}
           send={() => run.send({ type: 'acknowledged', step: action.step.id })}
         />
-      )}
-      {action.kind === 'source' && (
+      );
+    case 'source':
+      return (
         <ConfirmBar
+          key={`${action.step.id} ${action.vacuum}`}
           run={run}
           prompt={action.vacuum === 'on' ? 'Open the vacuum.' : 'Shut the vacuum off at the bench valve.'}
           label={action.vacuum === 'on' ? 'Vacuum is on' : 'Vacuum is off'}
+          letter="v"
           others={others}
           send={() => run.send({ type: 'source-set', step: action.step.id, vacuum: action.vacuum })}
         />
-      )}
-      {action.kind === 'finish' && (
-        <ConfirmBar
-          run={run}
-          prompt="Every step is done or skipped with a reason, and the unit is made safe."
-          label="Close the run"
-          others={others}
-          send={() => run.send({ type: 'finished' })}
-        />
-      )}
-      {action.kind === 'done' && (
+      );
+    case 'finish':
+      return <FinishBar run={run} others={others} />;
+    case 'done':
+      return (
         <Bar prompt="This run is finished." others={[]}>
           <Button component={Link} href={reportHref} variant="contained" size="large" sx={{ minHeight: 68 }}>
             Open the report
           </Button>
         </Bar>
-      )}
-    </>
+      );
+  }
+}
+
+/** Most gaps listed in the bar; all stand in the report. */
+const MOST_GAPS = 3;
+
+/** Closes the run: says that everything was done only where it was, and else what was not taken, and why. */
+function FinishBar({ run, others }: Pick<OtherBarsProps, 'run' | 'others'>) {
+  const gaps = namedGaps(run.context, run.state, run.results);
+  return (
+    <ConfirmBar
+      run={run}
+      prompt={
+        gaps.length === 0
+          ? 'Every step is done, and the unit is made safe.'
+          : `The unit is made safe. Not taken: ${gaps.length}.`
+      }
+      label="Close the run"
+      letter="c"
+      others={others}
+      send={() => run.send({ type: 'finished' })}
+    >
+      {gaps.slice(0, MOST_GAPS).map(({ what, why }) => (
+        <Box key={what}>
+          {what}: {why.slice(0, 160)}
+        </Box>
+      ))}
+      {gaps.length > MOST_GAPS && <Box>And {gaps.length - MOST_GAPS} more, in the report.</Box>}
+    </ConfirmBar>
   );
 }

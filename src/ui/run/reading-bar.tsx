@@ -3,25 +3,34 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
-import { checkCapture } from '@/core/procedure/check-capture';
-import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
+import {
+  checkCapture,
+  gaugeOfGate,
+  secondLook,
+  shortWay,
+  type CaptureProblem,
+} from '@/core/procedure/check-capture';
 import type { RunEventOf } from '@/core/procedure/events';
-import type { ReadingItem } from '@/core/procedure/procedure';
+import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
+import type { ReadingItem, Step } from '@/core/procedure/procedure';
+import { isDone } from '@/core/procedure/run';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
-import { fromSI, unitFor } from '@/core/quantities/units';
+import { fromSI, unitFor, type UnitSet } from '@/core/quantities/units';
 import type { LiveMoment } from '@/core/records/live';
 import type { Expectation } from '@/core/twin/result';
-import { useKeys } from '../keys';
+import { Key, useKeys } from '../keys';
 import { gaugeNow } from '../live/live-gauges';
 import { usePrint, useSettings } from '../settings-context';
 import { confirmCapture, refuseTone } from '../signal';
 import { Bar, type BarProps } from './bar';
-import type { RunHandle } from './use-run';
+import { TOO_SOON, useJustChanged } from './use-just-changed';
+import type { NewEvent, RunHandle } from './use-run';
 
 interface ReadingBarProps {
   readonly run: RunHandle;
+  readonly step: Step;
   readonly item: ReadingItem;
   readonly expectation: Expectation | null;
   readonly others: BarProps['others'];
@@ -33,22 +42,31 @@ interface ReadingBarProps {
   readonly handsFree: boolean;
 }
 
-/** A doubted live reading is the same reading while it stays within so many steps. */
-const DOUBT_STEPS = 20;
-/** Ignore a second press within this time: a foot-switch bounces. */
-const BOUNCE_MS = 300;
+type Captured = Omit<RunEventOf<'captured'>, 'id' | 'at' | 'deed'>;
+
+/** A value that was asked about: kept only by a key of its own, or by typing it again. */
+interface Question {
+  readonly say: string;
+  readonly keep: Captured;
+  /** Something was typed since it was asked. */
+  readonly retyped: boolean;
+}
+
+/** The key that says by one press what would be typed, and keeps what was asked about. */
+const SHORT_KEY = 'F6';
 
 /** Asks for one reading: what a healthy unit shows, the field, the gauge it is read on. */
 export function ReadingBar(props: ReadingBarProps) {
-  const { run, item, expectation, others, text, onText, moment, livePorts, handsFree } = props;
+  const { run, step, item, expectation, others, text, onText, moment, livePorts, handsFree } = props;
   const settings = useSettings();
   const print = usePrint();
   const field = useRef<HTMLInputElement>(null);
-  const lastPress = useRef(0);
+  const [atFirst] = useState(text);
   const [picked, setPicked] = useState<string | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const [ambiguous, setAmbiguous] = useState<readonly number[] | null>(null);
-  const [doubted, setDoubted] = useState<number | null>(null);
+  const [question, setQuestion] = useState<Question | null>(null);
+  const justChanged = useJustChanged(question ? `${item.id} ${question.say}` : item.id);
   const { context, state, family } = run;
   const port = family.ports.find(({ id }) => id === item.port)!;
   const unit = unitFor(item.quantity, settings.unitSet);
@@ -60,76 +78,92 @@ export function ReadingBar(props: ReadingBarProps) {
   const aim = item.gate
     ? 0
     : Math.max(item.target_Pa ?? 0, expectation?.expected ?? 0, expectation?.limits?.low ?? 0);
-  const typed: ReadingResult = parseReading(text, {
-    quantity: item.quantity,
-    unit,
-    barometer_Pa: context.conditions.barometer_Pa,
-  });
-  const named = picked ?? item.gauge ?? null;
+  const rules = { quantity: item.quantity, unit, barometer_Pa: context.conditions.barometer_Pa };
+  const typed: ReadingResult = parseReading(text, rules);
+  const empty = text.trim() === '';
+  const named = picked ?? item.gauge ?? (item.gate ? (gaugeOfGate(own)?.tag ?? null) : null);
   const heard = moment && !named ? gaugeNow(own, moment) : null;
   const gauge =
-    text.trim() === '' && heard
-      ? heard
-      : gaugeInUse(choices, own, named, Math.max(aim, typed.ok ? typed.value_SI : 0));
-  const shown = moment && gauge && text.trim() === '' ? moment.shown[gauge.tag] : undefined;
+    empty && heard ? heard : gaugeInUse(choices, own, named, Math.max(aim, typed.ok ? typed.value_SI : 0));
+  const raw = moment && gauge ? moment.shown[gauge.tag] : undefined;
   // A vacuum transducer at rest wanders about zero; a depression below it is none.
-  const live = shown !== undefined && item.quantity === 'depression' ? Math.max(0, shown) : shown;
-  const stands = Boolean(gauge && moment?.settled.includes(gauge.tag));
+  const shown = raw !== undefined && item.quantity === 'depression' ? Math.max(0, raw) : raw;
+  const live = empty ? shown : undefined;
+  const settled = Boolean(gauge && moment?.settled.includes(gauge.tag));
   const low = own.find((g) => g.tiedTo && g.fullScale_Pa < aim && g.tag !== gauge?.tag);
 
   useEffect(() => field.current?.focus(), [item.id]);
 
-  const capture = async (value_SI: number, confirmed: boolean, by: RunEventOf<'captured'>['by']) => {
-    if (!gauge) return;
-    const problem = checkCapture(family, context, state, item, gauge, value_SI);
-    if (problem && problem.code !== 'unlikely') {
-      refuseTone(settings.sound);
-      setMessage(refusalSentence(problem, port.name, settings.unitSet));
-      return;
-    }
-    if (problem && !confirmed) {
-      refuseTone(settings.sound);
-      setDoubted(value_SI);
-      setMessage(
-        `${port.name}: no known fault gives ${print.value(value_SI, item.quantity)} here (${print.value(Math.max(0, problem.low), item.quantity)} to ${print.value(problem.high, item.quantity)} would be within reach). Read the gauge again; press once more to keep it.`,
-      );
-      return;
-    }
-    const sent = await run.send({
-      type: 'captured',
-      item: item.id,
-      value_SI,
-      typed: text,
-      by,
-      instrument: gauge.tag,
-      confirmedUnlikely: Boolean(problem),
-    });
-    if (!sent) return;
+  const refuse = (say: string) => {
+    refuseTone(settings.sound);
+    setMessage(say);
+  };
+  const made = (of: ReadingItem, on: Instrument, value_SI: number, by: Captured['by']): Captured => ({
+    type: 'captured',
+    item: of.id,
+    value_SI,
+    typed: by === 'typed' ? text : '',
+    by,
+    instrument: on.tag,
+    confirmedUnlikely: false,
+  });
+  const send = async (...events: NewEvent[]) => {
+    if (run.busy || !(await run.send(...events))) return;
     confirmCapture(settings.sound);
     onText('');
     setMessage(null);
+    setQuestion(null);
+  };
+  /** Sends a value, or says what stands in its way. */
+  const capture = async (value_SI: number, by: Captured['by']) => {
+    if (!gauge) return;
+    const candidate = { item, gauge, value_SI, by };
+    const seen = shown === undefined || by === 'hands-free' ? null : { value_SI: shown, settled };
+    const problem: CaptureProblem | null =
+      checkCapture(family, context, state, candidate) ?? secondLook(candidate, seen);
+    const event = made(item, gauge, value_SI, by);
+    if (!problem) return send(event);
+    refuse(problem.say(settings.unitSet));
+    const again = question?.retyped && by === 'typed' && question.keep.typed === text;
+    if (problem.asks && again && question.keep.value_SI === value_SI)
+      return send({ ...event, confirmedUnlikely: true });
+    setQuestion(
+      problem.asks
+        ? { say: problem.say(settings.unitSet), keep: { ...event, confirmedUnlikely: true }, retyped: false }
+        : null,
+    );
   };
 
-  const commit = () => {
-    const now = Date.now();
-    if (run.busy || now - lastPress.current < BOUNCE_MS) return;
-    lastPress.current = now;
+  /** @param onLine the value typed is the output of this line, its input being at the aim */
+  const commit = (from: 'field' | 'key', onLine = false) => {
+    if (run.busy) return;
+    // What was typed since the prompt changed was meant for it; a press alone may not have been.
+    const since = question ? question.retyped : text !== atFirst;
+    const meant = from === 'field' && !empty && since;
+    if (justChanged() && !meant) return refuse(TOO_SOON);
     setAmbiguous(null);
-    if (live !== undefined) {
-      void capture(
-        live,
-        doubted !== null && Math.abs(doubted - live) <= DOUBT_STEPS * gauge!.step_Pa,
-        'gauge',
-      );
-      return;
+    if (live !== undefined && !onLine) return void capture(live, 'gauge');
+    const line = onLine ? outputOf(step, item) : null;
+    const read = line
+      ? parseReading(text, { ...rules, unit: unitFor(line.quantity, settings.unitSet) })
+      : typed;
+    if (!read.ok) {
+      if (read.why.code === 'ambiguous') setAmbiguous(read.why.candidates_SI);
+      return refuse(refusalSentence(read.why, port.name, settings.unitSet));
     }
-    if (!typed.ok) {
-      refuseTone(settings.sound);
-      if (typed.why.code === 'ambiguous') setAmbiguous(typed.why.candidates_SI);
-      setMessage(refusalSentence(typed.why, port.name, settings.unitSet));
-      return;
-    }
-    void capture(typed.value_SI, doubted === typed.value_SI, 'typed');
+    if (line) void captureLine(line, read.value_SI);
+    else void capture(read.value_SI, 'typed');
+  };
+
+  /** Both readings of a line: the input at its aim, the output as typed. */
+  const captureLine = async (line: ReadingItem, value_SI: number) => {
+    const input = shortWay(context, state, item);
+    const outputs = context.rig[line.port] ?? [];
+    const on = gaugeInUse(outputs, outputs, null, value_SI);
+    if (!gauge || !on || !input) return;
+    const problem = checkCapture(family, context, state, { item: line, gauge: on, value_SI, by: 'typed' });
+    if (problem) return refuse(`${problem.say(settings.unitSet)} Read the two one by one.`);
+    await send(made(item, gauge, input.value_SI, input.by), made(line, on, value_SI, 'typed'));
   };
 
   const tried = useRef(false);
@@ -138,7 +172,7 @@ export function ReadingBar(props: ReadingBarProps) {
   const due = ready && handsFree && live !== undefined && livePorts !== null && captureNow(item, livePorts);
   const take = useRef(() => undefined as void);
   useEffect(() => {
-    take.current = () => void capture(live!, false, 'hands-free');
+    take.current = () => void capture(live!, 'hands-free');
   });
   useEffect(() => {
     if (!due || tried.current || run.busy) return;
@@ -146,16 +180,34 @@ export function ReadingBar(props: ReadingBarProps) {
     take.current();
   }, [due, run.busy]);
 
+  const way = empty && live === undefined ? shortWay(context, state, item) : null;
+  const zeros = way?.by === 'at-zero' ? zerosLeft(run, step) : [];
+  const short = question
+    ? { label: `Keep ${print.value(question.keep.value_SI, item.quantity)}`, run: () => send(question.keep) }
+    : way && {
+        label: zeros.length > 1 ? `All ${zeros.length} gauges at zero` : SHORT_LABEL[way.by],
+        run: () =>
+          zeros.length > 1
+            ? send(...zeros.map(({ of, on }) => made(of, on, 0, 'at-zero')))
+            : capture(way.value_SI, way.by),
+      };
+  const goShort = () => void (justChanged() ? refuse(TOO_SOON) : short?.run());
+  const line = way?.by === 'at-aim' ? null : outputOf(step, item);
   useKeys([
-    { key: 'Enter', label: 'Capture the reading', run: () => undefined },
-    { key: settings.captureKey, label: 'Capture the reading (foot-switch)', run: commit, inFields: true },
+    {
+      key: settings.captureKey,
+      label: 'Capture the reading (foot-switch)',
+      run: () => commit('key'),
+      inOwnField: true,
+    },
+    ...(short ? [{ key: SHORT_KEY, label: short.label, run: goShort, inOwnField: true }] : []),
   ]);
 
   const change = (value: string) => {
     onText(value);
     setMessage(null);
     setAmbiguous(null);
-    setDoubted(null);
+    setQuestion((asked) => asked && { ...asked, retyped: true });
   };
 
   return (
@@ -163,7 +215,9 @@ export function ReadingBar(props: ReadingBarProps) {
       message={message ?? run.problem?.title}
       prompt={
         <>
-          <Box sx={{ fontSize: '1.1rem', fontWeight: 650 }}>{item.prompt}</Box>
+          <Box id="prompt" sx={{ fontSize: '1.1rem', fontWeight: 650 }}>
+            {item.prompt}
+          </Box>
           <ExpectedLine item={item} expectation={expectation} />
           {low && (
             <Box sx={{ color: 'warning.dark', fontWeight: 600 }}>
@@ -173,7 +227,7 @@ export function ReadingBar(props: ReadingBarProps) {
           )}
         </>
       }
-      primary={{ label: 'Capture', key: 'Enter', run: commit, busy: run.busy }}
+      primary={{ label: 'Capture', key: settings.captureKey, run: () => commit('field'), busy: run.busy }}
       others={others}
     >
       {ambiguous && (
@@ -201,7 +255,7 @@ export function ReadingBar(props: ReadingBarProps) {
             sx={{ fontSize: '0.85rem', color: 'text.secondary', display: 'block' }}
           >
             {port.name}, {unit.symbol}
-            {live !== undefined && (stands ? ' · settled' : ' · moving')}
+            {live !== undefined && (settled ? ' · settled' : ' · moving')}
           </Box>
           <Box
             component="input"
@@ -216,10 +270,11 @@ export function ReadingBar(props: ReadingBarProps) {
             onKeyDown={(event: React.KeyboardEvent) => {
               if (event.key !== 'Enter') return;
               event.preventDefault();
-              if (!event.repeat) commit();
+              if (!event.repeat) commit('field', event.shiftKey && outputOf(step, item) !== null);
             }}
             autoComplete="off"
             inputMode="none"
+            aria-describedby="prompt"
             aria-invalid={Boolean(message)}
             maxLength={20_000}
             sx={{
@@ -252,19 +307,61 @@ export function ReadingBar(props: ReadingBarProps) {
           ))}
         </TextField>
       </Box>
+      {short && (
+        <Button
+          variant="outlined"
+          disabled={run.busy}
+          onClick={goShort}
+          sx={{ minHeight: 68, gap: 1, flexDirection: { md: 'column' } }}
+        >
+          {short.label} <Key name={SHORT_KEY} />
+        </Button>
+      )}
+      {line && !empty && !question && (
+        <Button
+          variant="outlined"
+          disabled={run.busy}
+          onClick={() => commit('field', true)}
+          sx={{ minHeight: 68, gap: 1, flexDirection: { md: 'column' } }}
+        >
+          Output, input at aim <Key name="Shift Enter" />
+        </Button>
+      )}
     </Bar>
   );
+}
 
-  function ExpectedLine({ item: reading, expectation: exp }: Pick<ReadingBarProps, 'item' | 'expectation'>) {
-    const show = (value: number) => printQuantity(value, reading.quantity, settings.unitSet);
-    const parts: string[] = [];
-    if (reading.measures === 'input' && reading.target_Pa) parts.push(`Aim for ${show(reading.target_Pa)}`);
-    if (exp?.expected !== null && exp?.expected !== undefined) parts.push(`Expect ${show(exp.expected)}`);
-    if (exp?.limits) parts.push(bandWords(exp.limits, show));
-    if (exp?.expected && exp.gaugeScale) parts.push(`on this gauge ${show(exp.expected * exp.gaugeScale)}`);
-    if (reading.stopAt_Pa) parts.push(`stop at ${show(reading.stopAt_Pa)} on any gauge`);
-    return <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{parts.join(' · ') || '\u00a0'}</Box>;
-  }
+const SHORT_LABEL = {
+  'at-aim': 'Input is at the aim',
+  'at-zero': 'Gauge at zero',
+  'as-last-supply': 'As the last supply',
+} as const;
+
+/** The output that goes with an input set to its aim, in the same quantity; null where there is none. */
+function outputOf({ items }: Step, item: ReadingItem): ReadingItem | null {
+  if (item.measures !== 'input' || item.target_Pa === undefined) return null;
+  const next = items[items.findIndex(({ id }) => id === item.id) + 1];
+  return next?.kind === 'reading' && next.inputFrom === item.id ? next : null;
+}
+
+/** Gauges of a step that are still to be read vented. */
+const zerosLeft = ({ state, context }: RunHandle, { items }: Step): { of: ReadingItem; on: Instrument }[] =>
+  items.flatMap((of) => {
+    if (of.kind !== 'reading' || of.measures !== 'zero' || isDone(state, of)) return [];
+    const on = (context.rig[of.port] ?? []).find(({ tag }) => tag === of.gauge);
+    return on ? [{ of, on }] : [];
+  });
+
+function ExpectedLine({ item: reading, expectation: exp }: Pick<ReadingBarProps, 'item' | 'expectation'>) {
+  const { unitSet } = useSettings();
+  const show = (value: number) => printQuantity(value, reading.quantity, unitSet);
+  const parts: string[] = [];
+  if (reading.measures === 'input' && reading.target_Pa) parts.push(`Aim for ${show(reading.target_Pa)}`);
+  if (exp?.expected !== null && exp?.expected !== undefined) parts.push(`Expect ${show(exp.expected)}`);
+  if (exp?.limits) parts.push(bandWords(exp.limits, show));
+  if (exp?.expected && exp.gaugeScale) parts.push(`on this gauge ${show(exp.expected * exp.gaugeScale)}`);
+  if (reading.stopAt_Pa) parts.push(`stop at ${show(reading.stopAt_Pa)} on any gauge`);
+  return <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{parts.join(' · ') || '\u00a0'}</Box>;
 }
 
 function bandWords({ low, high }: { low?: number; high?: number }, show: (value: number) => string): string {
@@ -284,7 +381,7 @@ function gaugeInUse(
 }
 
 /** A value written so that it can be read one way only: never exactly three decimals. */
-function exactText(value_SI: number, item: ReadingItem, set: Parameters<typeof unitFor>[1]): string {
+function exactText(value_SI: number, item: ReadingItem, set: UnitSet): string {
   const unit = unitFor(item.quantity, set);
   const value = Number(fromSI(value_SI, unit).toPrecision(9));
   const text = String(value);

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { progress } from '@/core/procedure/live';
+import { takeBackLast } from '@/core/procedure/run';
 import type { Item, Procedure } from '@/core/procedure/procedure';
 import { unitFor, type Quantity } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
@@ -14,6 +15,7 @@ import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
+import type { BarProps } from './bar';
 import { ClashNotice } from './clash-notice';
 import { Gauges } from './gauges';
 import { LeftTyped } from './left-typed';
@@ -60,68 +62,44 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const last = state.captures.filter(({ struck }) => !struck).at(-1) ?? null;
   const done = progress(context.procedure, state);
 
-  const strike = () => last && void run.send({ type: 'struck', capture: last.id });
-  const repeat = () => last && void run.send({ type: 'reopened', item: last.item });
-  const skip = () =>
-    step &&
-    !step.mandatory &&
-    setSkipping({
-      step: step.id,
-      item: item?.id ?? null,
-      title: item && 'prompt' in item ? item.prompt : step.title,
-    });
-  useKeys([
+  const undo = takeBackLast(run.events);
+  const leave = () => router.push(`/jobs/${job.id}`);
+  /** What can be done beside what is asked for, each with its key: shown as buttons and listed among the keys. */
+  const deeds: readonly (NonNullable<BarProps['others'][number]> & { key: string; about: string })[] = [
     {
-      key: settings.strikeKey,
-      label: 'Strike the last reading (kept, struck out)',
-      run: () => void strike(),
-      inFields: true,
-    },
-    {
+      label: 'Repeat last',
       key: 'F2',
-      label: 'Repeat the last reading (both are kept)',
-      run: () => void repeat(),
-      inFields: true,
+      about: 'Repeat the last reading (both are kept)',
+      run: () => last && void run.send({ type: 'reopened', item: last.item }),
+      disabled: !last,
     },
-    { key: 'F4', label: 'Skip this, with a reason', run: () => void skip(), inFields: true },
-    ...(streaming
-      ? [
-          {
-            key: 'F3',
-            label: 'Hands-free: capture as each reading settles',
-            run: () => setHandsFree((on) => !on),
-            inFields: true,
-          },
-        ]
-      : []),
-    ...(withCurve
-      ? [
-          {
-            key: 'F10',
-            label: 'The unit’s drawing in place of its curve, and back',
-            run: () => setDrawing((on) => !on),
-            inFields: true,
-          },
-        ]
-      : []),
-    { key: 'F7', label: 'Number pad', run: () => setPad((shown) => !shown), inFields: true },
     {
-      key: 'Escape',
-      label: 'Leave the run; it waits for you at this step',
-      run: () => router.push(`/jobs/${job.id}`),
-      inFields: true,
+      label: 'Take back',
+      key: settings.strikeKey,
+      about: 'Take back the last thing done (kept, struck out)',
+      run: () => undo.length > 0 && void run.send(...undo),
+      disabled: undo.length === 0,
     },
-  ]);
-
-  const others = [
-    { label: 'Repeat last', key: 'F2', run: () => void repeat(), disabled: !last },
-    { label: 'Strike last', key: settings.strikeKey, run: () => void strike(), disabled: !last },
-    { label: 'Skip', key: 'F4', run: () => void skip(), disabled: !step || step.mandatory },
+    {
+      label: 'Skip',
+      key: 'F4',
+      about: 'Skip this, with a reason',
+      run: () =>
+        step &&
+        !step.mandatory &&
+        setSkipping({
+          step: step.id,
+          item: item?.id ?? null,
+          title: item && 'prompt' in item ? item.prompt : step.title,
+        }),
+      disabled: !step || step.mandatory,
+    },
     ...(streaming
       ? [
           {
             label: handsFree ? 'Hands-free is on' : 'Hands-free',
             key: 'F3',
+            about: 'Hands-free: capture as each reading settles',
             run: () => setHandsFree((on) => !on),
           },
         ]
@@ -131,13 +109,24 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           {
             label: curveShown ? 'Drawing' : 'Curve',
             key: 'F10',
+            about: 'The unit’s drawing in place of its curve, and back',
             run: () => setDrawing((on) => !on),
           },
         ]
       : []),
-    { label: 'Number pad', key: 'F7', run: () => setPad((shown) => !shown) },
-    { label: 'Leave', key: 'Esc', run: () => router.push(`/jobs/${job.id}`) },
+    { label: 'Number pad', key: 'F7', about: 'Number pad', run: () => setPad((shown) => !shown) },
+    { label: 'Leave', key: 'Escape', about: 'Leave the run; it waits for you at this step', run: leave },
   ];
+  useKeys(
+    deeds.map(({ key, about, run: act, disabled }) => ({
+      key,
+      label: about,
+      run: () => !disabled && act(),
+      inFields: true,
+    })),
+    true,
+  );
+  const others = action.kind === 'done' ? [] : deeds;
 
   return (
     <Box
@@ -265,6 +254,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           <ReadingBar
             key={action.item.id}
             run={run}
+            step={action.step}
             item={action.item}
             expectation={expectation}
             others={others}

@@ -1,83 +1,116 @@
 'use client';
 
-import { Box, Button, TextField } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
-import type { ObservationItem, WaitItem } from '@/core/procedure/procedure';
-import { waitStart } from '@/core/procedure/run';
-import { useKeys } from '../keys';
+import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import type { Answer, ObservationItem, Step, WaitItem } from '@/core/procedure/procedure';
+import { isDone, waitStart } from '@/core/procedure/run';
+import { Key, useKeys } from '../keys';
 import { useSettings } from '../settings-context';
-import { callOut, confirmCapture } from '../signal';
+import { callOut, confirmCapture, refuseTone } from '../signal';
 import { clock, useNow } from '../use-now';
+import { answerKeys } from './answer-keys';
 import { Bar, type BarProps } from './bar';
+import { TOO_SOON, useJustChanged } from './use-just-changed';
 import type { RunHandle } from './use-run';
 
 type Others = BarProps['others'];
 
-/** Asks for a confirmation: cautions read, the source turned, the run closed. */
-export function ConfirmBar({
-  run,
-  prompt,
-  label,
-  others,
-  send,
-}: {
-  run: RunHandle;
-  prompt: string;
-  label: string;
-  others: Others;
-  send: () => Promise<boolean>;
-}) {
+const Prompt = ({ children }: { children: ReactNode }) => (
+  <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{children}</Box>
+);
+
+/** Does something unless the prompt has only just changed; says so where it has. */
+function useDeliberate(run: RunHandle, prompt: string) {
   const settings = useSettings();
-  const go = async () => {
-    if (!run.busy && (await send())) confirmCapture(settings.sound);
+  const justChanged = useJustChanged(prompt);
+  const [message, setMessage] = useState<string | null>(null);
+  const act = async (deed: () => Promise<boolean>) => {
+    if (run.busy) return;
+    if (justChanged()) {
+      refuseTone(settings.sound);
+      setMessage(TOO_SOON);
+    } else if (await deed()) confirmCapture(settings.sound);
   };
-  useKeys([
-    { key: 'Enter', label, run: () => void go() },
-    { key: settings.captureKey, label: `${label} (foot-switch)`, run: () => void go(), inFields: true },
-  ]);
+  return { act, message: message ?? run.problem?.title };
+}
+
+interface ConfirmBarProps {
+  readonly run: RunHandle;
+  readonly prompt: string;
+  readonly label: string;
+  /** Its own key: neither Enter nor the foot-switch confirms. */
+  readonly letter: string;
+  readonly others: Others;
+  readonly children?: ReactNode;
+  readonly send: () => Promise<boolean>;
+}
+
+/** Asks for a confirmation: cautions read, the source turned, the run closed. */
+export function ConfirmBar({ run, prompt, label, letter, others, children, send }: ConfirmBarProps) {
+  const { act, message } = useDeliberate(run, prompt);
+  const go = () => void act(send);
+  useKeys([{ key: letter, label, run: go }]);
   return (
     <Bar
-      message={run.problem?.title}
-      prompt={<Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{prompt}</Box>}
-      primary={{ label, key: 'Enter', run: () => void go(), busy: run.busy }}
+      message={message}
+      prompt={
+        <>
+          <Prompt>{prompt}</Prompt>
+          {children}
+        </>
+      }
+      primary={{ label, key: letter.toUpperCase(), run: go, busy: run.busy }}
       others={others}
+      focused
     />
   );
 }
 
-/** Asks for something to be looked at. */
-export function ObservationBar({
-  run,
-  item,
-  others,
-}: {
-  run: RunHandle;
-  item: ObservationItem;
-  others: Others;
-}) {
-  const settings = useSettings();
+/** Looks of a step that are still to be done and have the same good answer: one deliberate key answers them all. */
+function alike(run: RunHandle, step: Step, item: ObservationItem): ObservationItem[] {
+  const good = item.answers[0].label;
+  return step.items.filter(
+    (other): other is ObservationItem =>
+      other.kind === 'observation' &&
+      other.point !== undefined &&
+      other.answers[0].label === good &&
+      (other.id === item.id || !isDone(run.state, other)),
+  );
+}
+
+interface ObservationBarProps {
+  readonly run: RunHandle;
+  readonly step: Step;
+  readonly item: ObservationItem;
+  readonly others: Others;
+}
+
+/** Asks for something to be looked at. Each answer has its own key, and none is given by Enter or the foot-switch. */
+export function ObservationBar({ run, step, item, others }: ObservationBarProps) {
   const [note, setNote] = useState('');
-  const give = async (answer: string) => {
-    if (run.busy) return;
-    if (await run.send({ type: 'observed', item: item.id, answer, note: note.trim() }))
-      confirmCapture(settings.sound);
-  };
+  const { act, message } = useDeliberate(run, item.id);
+  const give = (answer: Answer) =>
+    void act(() => run.send({ type: 'observed', item: item.id, answer: answer.id, note: note.trim() }));
+  const keys = answerKeys(item.answers.map(({ label }) => label));
+  const all = item.point ? alike(run, step, item) : [];
+  const giveAll = () =>
+    void act(() =>
+      run.send(
+        ...all.map(({ id, answers }) => ({
+          type: 'observed' as const,
+          item: id,
+          answer: answers[0].id,
+          note: id === item.id ? note.trim() : '',
+        })),
+      ),
+    );
+  const allLabel = `All ${all.length} ${item.answers[0].label.toLowerCase()}`;
   useKeys([
-    ...item.answers.map(({ id, label }, i) => ({ key: String(i + 1), label, run: () => void give(id) })),
-    { key: 'Enter', label: item.answers[0].label, run: () => void give(item.answers[0].id) },
-    {
-      key: settings.captureKey,
-      label: `${item.answers[0].label} (foot-switch)`,
-      run: () => void give(item.answers[0].id),
-      inFields: true,
-    },
+    ...item.answers.map((answer, i) => ({ key: keys[i]!, label: answer.label, run: () => give(answer) })),
+    ...(all.length > 1 ? [{ key: ALL_KEY, label: allLabel, run: giveAll }] : []),
   ]);
   return (
-    <Bar
-      message={run.problem?.title}
-      prompt={<Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{item.prompt}</Box>}
-      others={others}
-    >
+    <Bar message={message} prompt={<Prompt>{item.prompt}</Prompt>} others={others} focused>
       <TextField
         label="Note"
         value={note}
@@ -85,65 +118,220 @@ export function ObservationBar({
         sx={{ width: 190 }}
         slotProps={{ htmlInput: { maxLength: 20_000 } }}
       />
-      {item.answers.map(({ id, label }, i) => (
+      {item.answers.map((answer, i) => (
         <Button
-          key={id}
-          variant={i === 0 ? 'contained' : 'outlined'}
+          key={answer.id}
+          variant="outlined"
           size="large"
           disabled={run.busy}
-          onClick={() => void give(id)}
+          onClick={() => give(answer)}
           sx={{ minHeight: 68, gap: 1 }}
         >
-          {label} <kbd>{i + 1}</kbd>
+          {answer.label} <Key name={keys[i]!.toUpperCase()} />
         </Button>
       ))}
+      {all.length > 1 && (
+        <Button
+          variant="outlined"
+          size="large"
+          disabled={run.busy}
+          onClick={giveAll}
+          sx={{ minHeight: 68, gap: 1 }}
+        >
+          {allLabel} <Key name={ALL_KEY.toUpperCase()} />
+        </Button>
+      )}
     </Bar>
   );
 }
 
-/** Counts a wait down, and goes on by itself when it is over. */
+/** Answers every look of a step that is alike: no answer has it for its own. */
+const ALL_KEY = 'a';
+
+/** An answer stopped the test: what to do, and the ways on. */
+export function StoppedBar({
+  run,
+  action,
+  others,
+}: {
+  run: RunHandle;
+  action: Extract<RunHandle['action'], { kind: 'stopped' }>;
+  others: Others;
+}) {
+  const [asking, setAsking] = useState<'gone-on' | 'ended' | null>(null);
+  const { item, stop } = action;
+  const { act, message } = useDeliberate(run, `stopped ${item.id}`);
+  const again = () => void act(() => run.send({ type: 'reopened', item: item.id }));
+  useKeys([
+    { key: 'm', label: 'Mended: look again', run: again },
+    { key: 'e', label: 'End the test here', run: () => setAsking('ended') },
+    ...(stop.goesOn === 'reason'
+      ? [{ key: 'g', label: 'Go on for a reason', run: () => setAsking('gone-on') }]
+      : []),
+  ]);
+  return (
+    <Bar
+      message={message}
+      prompt={
+        <>
+          <Prompt>Stopped: {item.name.toLowerCase()}</Prompt>
+          <Box sx={{ maxWidth: '70ch' }}>{stop.say}</Box>
+        </>
+      }
+      primary={{ label: 'Mended: look again', key: 'M', run: again, busy: run.busy }}
+      others={others}
+      focused
+    >
+      {stop.goesOn === 'reason' && (
+        <Button variant="outlined" onClick={() => setAsking('gone-on')} sx={{ minHeight: 68, gap: 1 }}>
+          Go on for a reason <Key name="G" />
+        </Button>
+      )}
+      <Button variant="outlined" onClick={() => setAsking('ended')} sx={{ minHeight: 68, gap: 1 }}>
+        End the test here <Key name="E" />
+      </Button>
+      <ReasonDialog
+        title={asking === 'gone-on' ? 'Go on in spite of it' : 'End the test here'}
+        what={
+          asking === 'gone-on'
+            ? 'The reason stands in the report.'
+            : 'What has not been done is reported as not taken, with this reason. The unit is still made safe.'
+        }
+        open={asking !== null}
+        onClose={() => setAsking(null)}
+        onGiven={async (reason) => {
+          const sent = await run.send(
+            asking === 'gone-on' ? { type: 'gone-on', item: item.id, reason } : { type: 'ended', reason },
+          );
+          if (sent) setAsking(null);
+        }}
+      />
+    </Bar>
+  );
+}
+
+/** Asks for a reason in words. */
+function ReasonDialog(props: {
+  title: string;
+  what: string;
+  open: boolean;
+  onClose: () => void;
+  onGiven: (reason: string) => Promise<void>;
+}) {
+  const { title, what, open, onClose, onGiven } = props;
+  const [reason, setReason] = useState('');
+  const [message, setMessage] = useState('');
+  return (
+    <Dialog open={open} onClose={onClose} aria-labelledby="reason-title" fullWidth maxWidth="sm">
+      <DialogTitle id="reason-title">{title}</DialogTitle>
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (reason.trim() === '') setMessage('Reason: say it in a few words.');
+          else void onGiven(reason.trim());
+        }}
+      >
+        <DialogContent>
+          <Box sx={{ mb: 2 }}>{what}</Box>
+          <TextField
+            label="Reason"
+            value={reason}
+            onChange={(event) => {
+              setReason(event.target.value);
+              setMessage('');
+            }}
+            error={message !== ''}
+            helperText={message}
+            autoFocus
+            fullWidth
+          />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Back</Button>
+          <Button type="submit" variant="contained">
+            {title}
+          </Button>
+        </DialogActions>
+      </Box>
+    </Dialog>
+  );
+}
+
+/** Counts a wait down, and goes on by itself when it is over. It ends early only after what is lost has been said. */
 export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem; others: Others }) {
   const settings = useSettings();
   const now = useNow();
   const called = useRef(false);
+  const [asking, setAsking] = useState(false);
+  const { act, message } = useDeliberate(run, item.id);
   const from = waitStart(run.context.procedure, run.state, item.id);
   const left_s = from && now !== null ? item.duration_s - (now - Date.parse(from)) / 1000 : null;
   const over = left_s !== null && left_s <= 0;
-  const go = async () => {
-    if (run.busy) return;
-    if (await run.send({ type: from ? 'wait-ended' : 'wait-started', item: item.id }))
-      confirmCapture(settings.sound);
-  };
   useEffect(() => {
     if (!over || called.current || run.busy) return;
     called.current = true;
     callOut(settings.sound);
     void run.send({ type: 'wait-ended', item: item.id });
   }, [over, run, item.id, settings.sound]);
-  const label = !from ? 'Start' : over ? 'Go on' : 'End early';
-  useKeys([
-    { key: 'Enter', label: from ? 'End the wait early' : 'Start the wait', run: () => void go() },
-    {
-      key: settings.captureKey,
-      label: `${from ? 'End' : 'Start'} the wait (foot-switch)`,
-      run: () => void go(),
-      inFields: true,
-    },
-  ]);
+  const start = () => void act(() => run.send({ type: 'wait-started', item: item.id }));
+  useKeys(
+    from
+      ? [{ key: 'e', label: 'End the wait early, once confirmed', run: () => setAsking(true) }]
+      : [
+          { key: 's', label: 'Start the wait', run: start },
+          {
+            key: settings.captureKey,
+            label: 'Start the wait (foot-switch)',
+            run: start,
+            inOwnField: true,
+          },
+        ],
+  );
   return (
     <Bar
-      message={run.problem?.title}
+      message={message}
       prompt={
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
-          <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{item.prompt}</Box>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+          <Prompt>{item.prompt}</Prompt>
           <Box role="timer" aria-label="Time left" sx={{ fontSize: '52px', lineHeight: 1, fontWeight: 650 }}>
             {clock(left_s ?? item.duration_s)}
           </Box>
           {from && <Box>The bench keeps counting if you leave or reload.</Box>}
         </Box>
       }
-      primary={{ label, key: 'Enter', run: () => void go(), busy: run.busy }}
+      primary={from ? undefined : { label: 'Start', key: 'S', run: start, busy: run.busy }}
       others={others}
-    />
+      focused
+    >
+      {from && (
+        <Button variant="outlined" onClick={() => setAsking(true)} sx={{ minHeight: 68, gap: 1 }}>
+          End early <Key name="E" />
+        </Button>
+      )}
+      <Dialog open={asking} onClose={() => setAsking(false)} aria-labelledby="early-title">
+        <DialogTitle id="early-title">End the wait early?</DialogTitle>
+        <DialogContent>
+          {left_s !== null && `${clock(Math.max(0, left_s))} of ${clock(item.duration_s)} are left. `}
+          {item.starts === 'reading'
+            ? 'The shorter the wait, the wider the doubt of what is read after it; after two seconds or less it tells nothing and is asked for again.'
+            : 'What is read after it may still be falling.'}
+        </DialogContent>
+        <DialogActions>
+          <Button autoFocus onClick={() => setAsking(false)}>
+            Keep waiting
+          </Button>
+          <Button
+            onClick={() =>
+              void run
+                .send({ type: 'wait-ended', item: item.id, early: true })
+                .then((sent) => sent && setAsking(false))
+            }
+          >
+            End it early
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </Bar>
   );
 }

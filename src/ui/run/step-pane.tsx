@@ -2,6 +2,7 @@
 
 import { Box, Button } from '@mui/material';
 import { calibrationState } from '@/core/metrology/instrument';
+import { CAPTURED_WORDS } from '@/core/procedure/events';
 import { missingNeeds } from '@/core/procedure/live';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/procedure/procedure';
@@ -84,6 +85,7 @@ export function SelectedOrLast({
           {item?.kind === 'reading' && print.value(capture.value_SI, item.quantity)} on {capture.instrument}
           {state === 'overdue' && ' (calibration overdue)'}, {time(capture.at)}
           {capture.typed && `, typed “${capture.typed.slice(0, 60)}”`}
+          {CAPTURED_WORDS[capture.by] && `, ${CAPTURED_WORDS[capture.by]}`}
         </Box>
         <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
           <Button

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, ButtonBase } from '@mui/material';
-import { memo, useEffect, useRef } from 'react';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { findItem } from '@/core/procedure/procedure';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { measured, readingUncertainty_SI } from '@/core/metrology/uncertainty';
@@ -136,16 +136,12 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
       );
     case 'wait':
       return (
-        <Box component="li" sx={{ color: 'text.secondary' }}>
+        <Plain back={line.back}>
           {line.prompt}: {Math.round(line.seconds)} s
-        </Box>
+        </Plain>
       );
     case 'source':
-      return (
-        <Box component="li" sx={{ color: 'text.secondary' }}>
-          Vacuum {line.vacuum}
-        </Box>
-      );
+      return <Plain back={line.back}>Vacuum {line.vacuum}</Plain>;
     case 'disturbed':
       return (
         <Box
@@ -164,10 +160,12 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
       );
     case 'skip':
       return (
-        <Box component="li" sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>
-          Skipped {line.what}: {line.reason.length > 200 ? `${line.reason.slice(0, 200)}…` : line.reason}
-        </Box>
+        <Plain back={line.back}>
+          Skipped {line.what}: {clipped(line.reason)}
+        </Plain>
       );
+    case 'decided':
+      return <Plain back={line.back}>{clipped(line.words)}</Plain>;
     case 'reading':
       return (
         <ReadingLine
@@ -180,6 +178,20 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
         />
       );
   }
+}
+
+const clipped = (words: string) => (words.length > 200 ? `${words.slice(0, 200)}…` : words);
+
+/** A line that is no reading; what was taken back is struck out. */
+function Plain({ back, children }: { back: boolean; children: ReactNode }) {
+  return (
+    <Box component="li" sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>
+      <Box component="span" sx={{ textDecoration: back ? 'line-through' : undefined }}>
+        {children}
+      </Box>
+      {back && ' · taken back'}
+    </Box>
+  );
 }
 
 function ReadingLine({

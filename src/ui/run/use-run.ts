@@ -9,7 +9,18 @@ import type { StoredRun } from '@/core/records/views';
 import { call, type Problem } from '../api';
 
 /** An event before it has an identity and a time. */
-export type NewEvent = RunEvent extends infer E ? (E extends RunEvent ? Omit<E, 'id' | 'at'> : never) : never;
+export type NewEvent = RunEvent extends infer E
+  ? E extends RunEvent
+    ? Omit<E, 'id' | 'at' | 'deed'>
+    : never
+  : never;
+
+/** Events with identity and time; where there are several they are one deed. */
+function stamped(deeds: readonly NewEvent[]): RunEvent[] {
+  const at = new Date().toISOString();
+  const one = deeds.length > 1 ? { deed: crypto.randomUUID() } : {};
+  return deeds.map((deed) => ({ ...deed, ...one, id: crypto.randomUUID(), at }) as RunEvent);
+}
 
 /** Another screen was first: what it recorded, and what was entered here. */
 export interface Clash {
@@ -29,7 +40,7 @@ export function useRun(stored: StoredRun) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [clash, setClash] = useState<Clash | null>(null);
   const [busy, setBusy] = useState(false);
-  const unsent = useRef<{ body: string; event: RunEvent } | null>(null);
+  const unsent = useRef<{ body: string; made: RunEvent[] } | null>(null);
   const family = FAMILIES[stored.kind];
   const { context } = stored;
   const gate = useMemo(() => zeroGate(instrumentsOf(context.rig, context.shelf)), [context]);
@@ -38,15 +49,14 @@ export function useRun(stored: StoredRun) {
   const results = useMemo(() => family.results(context, state), [family, context, state]);
 
   const send = useCallback(
-    async (made: NewEvent): Promise<boolean> => {
-      const body = JSON.stringify(made);
-      const again = unsent.current?.body === body ? unsent.current.event : null;
-      const event = again ?? ({ ...made, id: crypto.randomUUID(), at: new Date().toISOString() } as RunEvent);
+    async (...deeds: NewEvent[]): Promise<boolean> => {
+      const body = JSON.stringify(deeds);
+      const made = unsent.current?.body === body ? unsent.current.made : stamped(deeds);
       setBusy(true);
       setProblem(null);
       const answer = await call<RunEvent[]>('POST', `/runs/${stored.id}/events`, {
         expectedVersion: events.length,
-        event,
+        events: made,
       });
       setBusy(false);
       if (answer.ok) {
@@ -56,11 +66,11 @@ export function useRun(stored: StoredRun) {
       }
       if (answer.problem.code === 'conflict') {
         const current = answer.problem.current as RunEvent[];
-        setClash({ mine: made, theirs: current.slice(events.length) });
+        setClash({ mine: deeds[0]!, theirs: current.slice(events.length) });
         setEvents(current);
         return false;
       }
-      if (answer.problem.code === 'unreached') unsent.current = { body, event };
+      if (answer.problem.code === 'unreached') unsent.current = { body, made };
       setProblem(answer.problem);
       return false;
     },

@@ -6,7 +6,10 @@ import {
   look,
   makeSafeStep,
   readingOn,
+  shuttingCocks,
   stoppingAt,
+  untilMended,
+  WEEPS,
   zerosStep,
 } from '../bench-items';
 import { leakPoints, ports } from './ports';
@@ -33,7 +36,7 @@ const seepLook = (when: 'seep-low' | 'seep-high', profile: RemoteVacuumProfile):
         `Seep look ${when === 'seep-low' ? 'after bypass' : 'under pressure'}: ${point.name.toLowerCase()}`,
         `${point.name}: dry? Use card, never a hand.`,
         'Dry',
-        ['weeps', 'Weeps'],
+        when === 'seep-low' ? ['weeps', 'Weeps', WEEPS] : ['weeps', 'Weeps'],
         point.id,
       ),
     );
@@ -71,6 +74,9 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
         look('threads', 'Switch and bleed threads', 'Switch, bleed screw and port threads: sound?', 'Sound', [
           'damaged',
           'Over-screwed or splayed',
+          untilMended(
+            'A damaged thread lets go under pressure. Nothing is connected to it: have it mended or the part changed, then look again.',
+          ),
         ]),
       ],
     },
@@ -115,7 +121,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
                 'Seep look at low pressure',
                 'Before going higher: the whole unit dry? Use card, never a hand.',
                 'Dry',
-                ['weeps', 'Weeps'],
+                ['weeps', 'Weeps', WEEPS],
               ),
             ]
           : []),
@@ -288,12 +294,12 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       profile,
     ),
     fluidSideStep(profile.fluid, 'Supply and activation hoses', 'Vacuum off, input released.'),
-    makeSafeStep(ports, 'Input released, vacuum vented.'),
+    makeSafeStep(ports, rig, 'Input released, vacuum vented.'),
   ];
   return {
     id: 'remote-vacuum-bench',
-    version: 1,
-    steps: steps.map((step) => stoppingAt(step, profile.proof_Pa)),
+    version: 2,
+    steps: steps.map((step) => stoppingAt(shuttingCocks(step, rig, profile.boostRatio), profile.proof_Pa)),
   };
 }
 

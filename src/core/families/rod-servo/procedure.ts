@@ -6,7 +6,10 @@ import {
   look,
   makeSafeStep,
   readingOn,
+  shuttingCocks,
   stoppingAt,
+  untilMended,
+  WEEPS,
   zerosStep,
 } from '../bench-items';
 import { ports } from './ports';
@@ -52,7 +55,13 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
           'Rod or lever blocked',
           'Rod square on the load cell, lever or wheels blocked, nobody’s hands near?',
           'Blocked and clear',
-          ['loose', 'Not blocked'],
+          [
+            'loose',
+            'Not blocked',
+            untilMended(
+              'A rod that moves crushes what is in its way. No vacuum and no pressure until the rod stands square, lever or wheels are blocked and everybody is clear.',
+            ),
+          ],
         ),
       ],
     },
@@ -73,7 +82,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
           'Seep look at the valve',
           'Valve’s fluid seal under pressure: dry? Use card, never a hand.',
           'Dry',
-          ['weeps', 'Weeps'],
+          ['weeps', 'Weeps', WEEPS],
           'valve-seal',
         ),
       ],
@@ -260,13 +269,14 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
     fluidSideStep(profile.fluid, 'Air side of the valve, line and tank', 'Vacuum off, fluid released.'),
     makeSafeStep(
       ports,
+      rig,
       'Fluid released, tank vented at its drain: the non-return valve keeps the vacuum in otherwise.',
     ),
   ];
   return {
     id: 'rod-servo-bench',
-    version: 1,
-    steps: steps.map((step) => stoppingAt(step, profile.proof_Pa)),
+    version: 2,
+    steps: steps.map((step) => stoppingAt(shuttingCocks(step, rig, 1), profile.proof_Pa)),
   };
 }
 
