@@ -103,6 +103,7 @@ test('a value typed while another screen moves the run on never lands on the nex
   await expect(other.getByText(/The run moved on while “20\.8” stood typed/)).toBeVisible();
   await other.getByRole('button', { name: 'Go back to it' }).click();
   await expect(other.locator('#reading')).toHaveValue('20.8');
+  await other.waitForTimeout(850);
   await other.locator('#reading').press('Enter');
   await expect(other.getByRole('list', { name: 'Tape' }).getByText(/In 20\.8/)).toBeVisible();
 });

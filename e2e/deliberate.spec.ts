@@ -97,7 +97,7 @@ test('a weeping unit goes no higher: mended and looked at again it does, or the 
   const dialog = page.getByRole('dialog', { name: 'End the test here' });
   await dialog.getByLabel('Reason').fill('End cap weeps, no seal in stock');
   await keyboard.press('Enter');
-  await expect(page.getByText('Fluid in: read the gauge. It must be at zero.')).toBeVisible();
+  await expect(page.getByText(/Fluid in: read G-12, which no cock can shut off/)).toBeVisible();
   await technician.until(null);
   await page.getByRole('link', { name: 'Open the report' }).click();
   await expect(page.getByText(/Test ended: End cap weeps, no seal in stock/).first()).toBeVisible();

@@ -24,7 +24,8 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
 
     /** What the hand does for a reading; the capture comes by itself. */
     const reach = async (item: ReadingItem) => {
-      if (item.measures === 'crackInput') await hands({ handle_Pa: 6 * BAR, pull_PaPerS: 0.4 * BAR });
+      if (item.measures === 'zero' && !item.gate) await hands({ handle_Pa: 0, pull_PaPerS: 20 * BAR });
+      else if (item.measures === 'crackInput') await hands({ handle_Pa: 6 * BAR, pull_PaPerS: 0.4 * BAR });
       else if (item.id === 'runout.input') await hands({ handle_Pa: 34 * BAR, pull_PaPerS: 2 * BAR });
       else if (item.id.startsWith('safe.')) await hands({ handle_Pa: 0, valve: 'vented', shutIn: false });
       else if (item.id === 'hold.start' || item.id === 'loss-applied.start') await hands({ shutIn: true });
@@ -52,6 +53,11 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
         continue;
       }
       const byHand = item?.kind !== 'reading' || item.measures === 'switchCloses';
+      // The gauge reads itself: what is typed for the switch is what it shows.
+      if (item?.kind === 'reading' && byHand) {
+        await hands({ handle_Pa: 4 * BAR, pull_PaPerS: 8 * BAR });
+        await page.waitForTimeout(2_000);
+      }
       if (byHand) {
         await bench.doNext(true);
         continue;

@@ -97,6 +97,7 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
     await page.getByRole('link', { name: 'Go on' }).click();
     await expect(page.getByText(/Expect 1044 psi/)).toBeVisible();
     await page.locator('#reading').fill('1044');
+    await page.waitForTimeout(850);
     await page.keyboard.press('F11');
     await expect(page.getByRole('list', { name: 'Tape' }).getByText(/Out 104\d ± \d+ psi/)).toBeVisible();
   } finally {

@@ -1,12 +1,16 @@
-import { AIR_GAS_CONSTANT, flowShare, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from './leak';
+import {
+  AIR_GAS_CONSTANT,
+  CRITICAL_RATIO,
+  flowShare,
+  REFERENCE_DENSITY_KG_M3,
+  REFERENCE_TEMPERATURE_K,
+} from './leak';
 
 /**
- * Pressure ratio above which the flow is taken as proportional to the difference, as the standard recommends near
- * equal pressures: the law's own slope is without bound there. At 0.98 the two meet; between, the law is
- * undercut by less than 0.28 of the choked flow.
+ * Pressure ratio above which the flow is taken as proportional to the difference: the law's own slope is without bound
+ * at equal pressures. The two meet here; above it, less than 100 Pa from the room, the law is undercut.
  */
-const LINEAR_FROM = 0.98;
-const AT_LINEAR = flowShare(LINEAR_FROM);
+const LINEAR_FROM = 0.999;
 
 /**
  * Air through a valve or hose of sonic conductance C from p₁ to p₂, as p·V per second at the room's temperature:
@@ -15,6 +19,7 @@ const AT_LINEAR = flowShare(LINEAR_FROM);
  * @param conductance_m3PerSPa C, zero or more
  * @param upstream_Pa absolute, above zero
  * @param downstream_Pa absolute; at or above p₁ nothing flows
+ * @param critical critical pressure ratio b of this opening
  * @example C 1e-8, 100 kPa into vacuum at 293.15 K: 1e-8 · 1e5 · 1.185 · 288 · 293.15 = 100.0 Pa·m³/s
  */
 export function airFlow_PaM3PerS(
@@ -22,6 +27,7 @@ export function airFlow_PaM3PerS(
   upstream_Pa: number,
   downstream_Pa: number,
   temperature_K: number,
+  critical = CRITICAL_RATIO,
 ): number {
   const ratio = downstream_Pa / upstream_Pa;
   if (ratio >= 1) return 0;
@@ -32,8 +38,8 @@ export function airFlow_PaM3PerS(
     AIR_GAS_CONSTANT *
     Math.sqrt(REFERENCE_TEMPERATURE_K * temperature_K);
   return ratio > LINEAR_FROM
-    ? (choked * AT_LINEAR * (1 - ratio)) / (1 - LINEAR_FROM)
-    : choked * flowShare(ratio);
+    ? (choked * flowShare(LINEAR_FROM, critical) * (1 - ratio)) / (1 - LINEAR_FROM)
+    : choked * flowShare(ratio, critical);
 }
 
 /** Air both ways: positive from the first to the second. */

@@ -8,10 +8,12 @@ export const CRITICAL_RATIO = 0.5;
 /**
  * Flow below the choked one at a pressure ratio, as a part of it: 1 up to the critical ratio b, beyond it
  * √(1 − ((r − b)/(1 − b))²), nothing at equal pressures. ISO 6358.
+ *
+ * @param critical b of this opening, 0 to below 1
  */
-export function flowShare(ratio: number): number {
-  if (ratio <= CRITICAL_RATIO) return 1;
-  const over = (ratio - CRITICAL_RATIO) / (1 - CRITICAL_RATIO);
+export function flowShare(ratio: number, critical = CRITICAL_RATIO): number {
+  if (ratio <= critical) return 1;
+  const over = (ratio - critical) / (1 - critical);
   return over >= 1 ? 0 : Math.sqrt(1 - over * over);
 }
 

@@ -18,9 +18,15 @@ export function supplyHere_Pa(seaLevel_Pa: number, kind: SupplyKind, barometer_P
  * The depression that the supply read here would make at sea level, in the same health. Only meaningful while
  * the supply runs.
  *
+ * @returns null for a supply that makes nothing: it has no health to refer
  * @example a manifold at 12.7 inHg under a 24.66 inHg barometer is a sea-level 18 inHg
  */
-export function seaLevelEquivalent_Pa(depression_Pa: number, kind: SupplyKind, barometer_Pa: number): number {
+export function seaLevelEquivalent_Pa(
+  depression_Pa: number,
+  kind: SupplyKind,
+  barometer_Pa: number,
+): number | null {
+  if (depression_Pa <= 0) return null;
   return kind === 'manifold'
     ? SEA_LEVEL_PA - (barometer_Pa - depression_Pa)
     : (depression_Pa * SEA_LEVEL_PA) / barometer_Pa;

@@ -175,6 +175,9 @@ describe('loss over a wait, and the supply’s health', () => {
     const found = supplyHealth(high, EMPTY_RUN, read(start, 14.84 * INHG), AT_SUPPLY);
     expect(found.value! / INHG).toBeCloseTo(18, 1);
     expect(supplyHealth(high, EMPTY_RUN, null, AT_SUPPLY).verdict).toBe('not-taken');
+    const dead = supplyHealth(high, EMPTY_RUN, read(start, 0.1 * INHG), AT_SUPPLY);
+    expect([dead.verdict, dead.value]).toEqual(['not-taken', null]);
+    expect(dead.notes[0]!.text).toMatch(/no health to refer/);
   });
   test('a limit without a source is refused', () => {
     const parsed = limit('Residual', 'pressure', 0, 1e6).safeParse({ value: 1e4, source: ' ' });

@@ -1,8 +1,10 @@
 import { seaLevelEquivalent_Pa } from '../air/supply';
+import { readingUncertainty_SI } from '../metrology/uncertainty';
 import { judged } from '../procedure/judged';
 import { captureIds, type ItemReading } from '../procedure/measured-item';
 import { roomOf } from '../procedure/room';
 import type { RunState } from '../procedure/run';
+import { sentence } from '../quantities/sentence';
 import type { RunContext } from '../twin/family';
 import { notTaken, type Result, type ResultHead } from '../twin/result';
 
@@ -28,12 +30,23 @@ export function supplyHealth(
       ? 'Bench setting; pump reaches a fraction of the barometer'
       : 'Bench setting; engine holds manifold absolute pressure';
   if (!supply) return notTaken(head, source);
-  const refer = (x: number) => seaLevelEquivalent_Pa(x, supplyKind, barometer_Pa);
-  const slope = refer(1) - refer(0);
+  const dead = supply.value_SI <= 2 * readingUncertainty_SI(supply);
+  const value = dead ? null : seaLevelEquivalent_Pa(supply.value_SI, supplyKind, barometer_Pa);
+  if (value === null)
+    return {
+      ...notTaken(head, source),
+      notes: [
+        sentence(
+          'The supply makes nothing that the gauge can tell from zero: there is no health to refer to sea level.',
+        ),
+      ],
+      captures: captureIds(supply),
+    };
+  const slope = supplyKind === 'pump' ? value / supply.value_SI : 1;
   return judged(
     head,
     {
-      value: refer(supply.value_SI),
+      value,
       limits: { low: supplyHealth_Pa },
       limitSource: source,
       terms: [{ sensitivity: slope, measured: supply }],

@@ -4,7 +4,7 @@ import type { Quantity } from '../quantities/units';
 import { normalCdf } from './normal';
 import type { Instrument } from './instrument';
 import { combinedUncertainty, type Term } from './uncertainty';
-import { decisionDistance, marginTo, type Limits, type Thresholds } from './verdict';
+import { decisionDistance, judge, marginTo, type Limits, type Thresholds } from './verdict';
 
 const tag = z.string().max(40);
 export const adviceSchema = z.discriminatedUnion('kind', [
@@ -41,16 +41,21 @@ export interface CloseCall {
 }
 
 /**
- * Finds the cheapest method that is likely to settle a close verdict: repeats with the gauge in use first, then a
- * better gauge on the shelf that reaches the reading. Where the true value lies at least 2U of the advised method
- * from the limit, following the advice settles it: a reading within its own 2u then still lies 2u clear of the
+ * Finds the cheapest method that settles a close verdict: repeats with the gauge in use first, the least number with
+ * which the probability passes a threshold if their mean stays where it is; then a better gauge on the shelf that
+ * reaches the reading and is at least as likely as not to settle it. Where the true value lies at least 2U of the advised method
+ * from the limit, following the advice of another gauge settles it: a reading within its own 2u then still lies 2u clear of the
  * limit, and the verdict turns at 1.645 u. Otherwise says that nothing on this shelf can. Handbook 5.
  */
 export function adviceFor(call: CloseCall): Advice {
   const distance = decisionDistance(call.thresholds);
   const now = Math.hypot(total(call.terms, call.otherU), call.doubt?.u ?? 0);
   const candidates = methods(call);
-  const settles = candidates.find(({ u }) => chanceToSettle(call, now, u, distance) >= WORTH_TRYING);
+  const settles = candidates.find(({ u, advice }) =>
+    advice.kind === 'repeat'
+      ? judge(call.value, u, call.limits, call.thresholds).word !== 'close'
+      : chanceToSettle(call, now, u, distance) >= WORTH_TRYING,
+  );
   if (settles) return settles.advice;
   const bestU = Math.min(now, ...candidates.map(({ u }) => u));
   const { low, high } = call.limits;

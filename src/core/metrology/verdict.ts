@@ -37,8 +37,10 @@ export function judge(value: number, u: number, limits: Limits, thresholds: Thre
   return { word, pConform, margin: marginTo(value, limits) };
 }
 
-/** P(low ≤ Y ≤ high) for Y normal about the value. */
+/** P(low ≤ Y ≤ high) for Y normal about the value. @throws RangeError where low is above high */
 export function conformance(value: number, u: number, { low, high }: Limits): number {
+  if (low !== undefined && high !== undefined && low > high)
+    throw new RangeError(`low: ${low} is above the upper limit ${high}`);
   const below = high === undefined ? 1 : normalCdf((high - value) / u);
   const under = low === undefined ? 0 : normalCdf((low - value) / u);
   return below - under;

@@ -207,12 +207,17 @@ const cross = defineWorking<CrossFields>({
   },
 });
 
-const verdictFields = z.strictObject({
-  value: field('Value', 'ratio', -1e6, 1e6),
-  U: field('Expanded uncertainty U (k = 2)', 'ratio', 1e-9, 1e6),
-  low: field('Lower limit (empty: none)', 'ratio', -1e6, 1e6).nullable(),
-  high: field('Upper limit (empty: none)', 'ratio', -1e6, 1e6).nullable(),
-});
+const verdictFields = z
+  .strictObject({
+    value: field('Value', 'ratio', -1e6, 1e6),
+    U: field('Expanded uncertainty U (k = 2)', 'ratio', 1e-9, 1e6),
+    low: field('Lower limit (empty: none)', 'ratio', -1e6, 1e6).nullable(),
+    high: field('Upper limit (empty: none)', 'ratio', -1e6, 1e6).nullable(),
+  })
+  .refine(({ low, high }) => low === null || high === null || low <= high, {
+    path: ['high'],
+    message: 'Upper limit: it must not be below the lower one.',
+  });
 type VerdictFields = z.infer<typeof verdictFields>;
 
 function probability({ value, U, low, high }: VerdictFields): number {
@@ -258,6 +263,7 @@ const altitudeFields = z.strictObject({
     .enum(SUPPLY_KINDS)
     .meta({ title: 'Vacuum comes from', labels: { pump: 'a vacuum pump', manifold: 'an engine manifold' } }),
 });
+const SEA_LEVEL_WORTH = 'Read there, that is worth at sea level';
 type AltitudeFields = z.infer<typeof altitudeFields>;
 
 const altitude = defineWorking<AltitudeFields>({
@@ -270,15 +276,13 @@ const altitude = defineWorking<AltitudeFields>({
   compute: ({ altitude_m, supply_Pa, kind }) => {
     const barometer_Pa = standardPressure_Pa(altitude_m);
     const here_Pa = supplyHere_Pa(supply_Pa, kind, barometer_Pa);
+    const equivalent = seaLevelEquivalent_Pa(here_Pa, kind, barometer_Pa);
     return [
       { id: 'barometer_Pa', name: 'Standard barometer there', value: barometer_Pa, quantity: 'barometer' },
       { id: 'supply_Pa', name: 'The same supply there', value: here_Pa, quantity: 'depression' },
-      {
-        id: 'seaLevel_Pa',
-        name: 'Read there, that is worth at sea level',
-        value: seaLevelEquivalent_Pa(here_Pa, kind, barometer_Pa),
-        quantity: 'depression',
-      },
+      equivalent === null
+        ? { id: 'seaLevel_Pa', name: SEA_LEVEL_WORTH, text: 'nothing: such a supply makes no vacuum there' }
+        : { id: 'seaLevel_Pa', name: SEA_LEVEL_WORTH, value: equivalent, quantity: 'depression' },
     ];
   },
   picture: ({ altitude_m, supply_Pa, kind }, set) => {

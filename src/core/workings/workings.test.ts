@@ -31,6 +31,18 @@ describe('reserve of a suspended unit', () => {
   });
 });
 
+describe('limits and supplies that cannot be', () => {
+  test('an upper limit below the lower one is refused, never a probability below zero', () => {
+    expect(refusals('verdict-probability', { low: 4, high: 3 })).toHaveProperty('high');
+    expect(answersOf('verdict-probability', { low: 3, high: 3 }).pConform).toBe(0);
+  });
+  test('a supply that makes nothing at altitude is worth nothing at sea level', () => {
+    // 3 inHg at the sea is a manifold at 91 166 Pa; at 3 000 m the air itself has 70 109 Pa.
+    expect(answersOf('altitude', { altitude_m: 3000, supply_Pa: 3 * INHG }).seaLevel_Pa).toMatch(/nothing/);
+    expect(answersOf('altitude', {}).seaLevel_Pa).toBeCloseTo(18 * INHG, 3);
+  });
+});
+
 describe('the workings', () => {
   test.each(WORKINGS.map((working) => [working.name, working] as const))(
     '%s answers its own example and draws it in every unit set',
