@@ -97,6 +97,7 @@ test('a weeping unit goes no higher: mended and looked at again it does, or the 
   const dialog = page.getByRole('dialog', { name: 'End the test here' });
   await dialog.getByLabel('Reason').fill('End cap weeps, no seal in stock');
   await keyboard.press('Enter');
+  await technician.until('safe.input');
   await expect(page.getByText(/Fluid in: read G-12, which no cock can shut off/)).toBeVisible();
   await technician.until(null);
   await page.getByRole('link', { name: 'Open the report' }).click();
@@ -156,7 +157,6 @@ test('a typed bench test takes at most 160 keys, and none of them is a short way
       .poll(async () => (await technician.next()).count, { timeout: 20_000, intervals: [50] })
       .toBeGreaterThan(count);
   }
-  console.log(`keys: ${keys}`);
   expect(keys).toBeLessThanOrEqual(160);
   const { events } = await app.get<StoredRun>(`/runs/${run.id}`);
   const said = events.flatMap((event) =>

@@ -7,11 +7,15 @@ export type ParsedNumber =
 const NOT_A_NUMBER: ParsedNumber = { ok: false, code: 'not-a-number' };
 const GROUPED = /^\d{1,3}(\d{3})+$/;
 
+/** "13/16", "9 1/4", "9-1/4", with a plain or a fraction slash. */
+const FRACTION = /^([+-]?)(?:(\d+)[ -])?(\d+)[/⁄](\d+)$/;
+
 /**
  * Reads a number with comma or point as the decimal sign. One comma or point before exactly three digits
  * ("1,200") could be a thousands sign or a decimal: both readings are returned and the person is asked.
- * A leading zero ("0,610") settles it, since no thousands group begins with one.
+ * A leading zero ("0,610") settles it, since no thousands group begins with one. A fraction is a number too.
  *
+ * @example parseNumber('9 1/4') → { ok: true, value: 9.25 }
  * @example parseNumber('0,61') → { ok: true, value: 0.61 }
  */
 export function parseNumber(text: string): ParsedNumber {
@@ -19,6 +23,13 @@ export function parseNumber(text: string): ParsedNumber {
     .trim()
     .replace(/[−–]/g, '-')
     .replace(/[\u00a0\u202f\u2009]/g, ' ');
+  const parts = FRACTION.exec(typed);
+  if (parts) {
+    const [, minus, whole = '0', above, below] = parts;
+    if (Number(below) === 0) return NOT_A_NUMBER;
+    const value = Number(whole) + Number(above) / Number(below);
+    return { ok: true, value: minus === '-' ? -value : value };
+  }
   const match = /^([+-]?)\s*([\d., ]*\d[.,]?)$/.exec(typed);
   if (!match) return NOT_A_NUMBER;
   const sign = match[1] === '-' ? -1 : 1;

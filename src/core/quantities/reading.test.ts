@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { parseNumber } from './number';
 import { printDifference, printQuantity } from './print';
-import { parseReading, type ReadingRules } from './reading';
+import { parseReading, readingList, type ReadingRules } from './reading';
 import { refusalSentence } from './refusal';
 import { UNITS, UNIT_SETS, fromSI, unitFor, type Quantity } from './units';
 
@@ -129,5 +129,42 @@ describe('printing', () => {
   });
   test('a temperature difference has no zero offset', () => {
     expect(printDifference(5, 'temperature', 'imperial')).toBe('+9 °F');
+  });
+});
+
+describe('as it is written in a shop', () => {
+  const length = { quantity: 'length', unit: UNITS.mm, barometer_Pa: 101_325 } as const;
+  // 13/16 in = 0.8125 · 25.4 mm = 20.6375 mm; 9 1/4 in = 234.95 mm.
+  test.each([
+    ['13/16 in', 0.0206375],
+    ['9 1/4 in', 0.23495],
+    ['9-1/4"', 0.23495],
+    ['1/2', 0.0005],
+  ])('%s is %d m', (typed, expected) => {
+    const read = parseReading(typed, length);
+    expect(read.ok && read.value_SI).toBeCloseTo(expected, 9);
+  });
+  test('a fraction over nothing is no number', () => {
+    expect(parseReading('1/0 in', length)).toMatchObject({ ok: false, why: { code: 'not-a-number' } });
+  });
+  test('a vacuum in MPa and in kgf/cm²', () => {
+    const vacuum = { quantity: 'depression', unit: UNITS.inHg, barometer_Pa: 101_325 } as const;
+    expect(parseReading('0.06 MPa', vacuum)).toMatchObject({ ok: true, value_SI: 60_000 });
+    expect(parseReading('0.5 kgf/cm²', vacuum)).toMatchObject({ ok: true, value_SI: 49_033.25 });
+  });
+  test('the unit of a list is that of every member without one', () => {
+    expect(readingList('300; 650; 950 psi')).toEqual(['300 psi', '650 psi', '950 psi']);
+    expect(readingList('20 bar; 45; 70 bar')).toEqual(['20 bar', '45 bar', '70 bar']);
+    expect(readingList('20; 45; ')).toEqual(['20', '45']);
+    expect(readingList('13/16; 1/2 in')).toEqual(['13/16 in', '1/2 in']);
+  });
+  test('“1,000 psi” is asked about in psi; a unit that is not known names those that are', () => {
+    const fluidPsi = { quantity: 'pressure', unit: UNITS.bar, barometer_Pa: 101_325 } as const;
+    const asked = parseReading('1,000 psi', fluidPsi);
+    expect(asked).toMatchObject({ ok: false, why: { code: 'ambiguous', unit: { symbol: 'psi' } } });
+    const furlongs = parseReading('5 furlongs', fluidPsi);
+    expect(furlongs.ok || refusalSentence(furlongs.why, 'Fluid in', 'mixed')).toMatch(
+      /in bar, psi, kPa, MPa/,
+    );
   });
 });

@@ -16,7 +16,7 @@ export type ReadingRefusal =
   | { code: 'empty' }
   | { code: 'not-a-number'; typed: string }
   | { code: 'ambiguous'; candidates_SI: readonly [number, number]; unit: Unit }
-  | { code: 'unknown-unit'; typed: string }
+  | { code: 'unknown-unit'; typed: string; quantity: Quantity }
   | { code: 'wrong-quantity'; typed: string; quantity: Quantity }
   | { code: 'above-barometer'; value_SI: number; barometer_Pa: number }
   | { code: 'not-a-vacuum'; value_SI: number; barometer_Pa: number }
@@ -46,13 +46,13 @@ const refuse = (why: ReadingRefusal): ReadingResult => ({ ok: false, why });
 export function parseReading(text: string, rules: ReadingRules): ReadingResult {
   const typed = text.trim();
   if (typed === '') return refuse({ code: 'empty' });
-  const match = /^([+\-−–]?[\d.,\s\u00a0\u202f\u2009]*)(.*)$/u.exec(typed)!;
+  const match = /^([+\-−–]?(?:(?:\d+[ -])?\d+[/⁄]\d+|[\d.,\s\u00a0\u202f\u2009]*))(.*)$/u.exec(typed)!;
   const absolute = ABSOLUTE.test(match[2]!);
   const unitText = match[2]!.replace(ABSOLUTE, '').trim();
   const unit = unitText === '' ? rules.unit : findUnit(unitText);
   const number = parseNumber(match[1]!);
   if (!number.ok && number.code === 'not-a-number') return refuse({ code: 'not-a-number', typed });
-  if (!unit) return refuse({ code: 'unknown-unit', typed: unitText });
+  if (!unit) return refuse({ code: 'unknown-unit', typed: unitText, quantity: rules.quantity });
   if (!unit.measures.includes(rules.quantity)) {
     return refuse({ code: 'wrong-quantity', typed: unit.symbol, quantity: rules.quantity });
   }
@@ -71,6 +71,20 @@ function asQuantity(value_SI: number, absolute: boolean, { quantity, barometer_P
   if (quantity === 'depression') return absolute ? barometer_Pa - value_SI : Math.abs(value_SI);
   if (quantity === 'pressure' && absolute) return value_SI - barometer_Pa;
   return value_SI;
+}
+
+/**
+ * Reads a list of values parted by semicolons. A unit behind the last value is that of every value without one.
+ *
+ * @example readingList('300; 650; 950 psi') → ['300 psi', '650 psi', '950 psi']
+ */
+export function readingList(text: string): string[] {
+  const parts = text
+    .split(';')
+    .map((part) => part.trim())
+    .filter(Boolean);
+  const unit = /[\d.,)]\s*([^\d\s.,;/⁄][^;]*)$/u.exec(parts.at(-1) ?? '')?.[1];
+  return unit ? parts.map((part) => (/^[+\-−–]?[\d.,\s/⁄]+$/u.test(part) ? `${part} ${unit}` : part)) : parts;
 }
 
 /** The physical bound that a value breaks, if any: no vacuum is deeper than the barometer, nothing is below zero absolute. */

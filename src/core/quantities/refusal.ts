@@ -4,12 +4,12 @@ import type { Quantity, UnitSet } from './units';
 
 const WANTED: Partial<Record<Quantity, string>> = {
   pressure: 'a fluid pressure, in bar, psi, kPa, MPa or kgf/cm²',
-  depression: 'a vacuum, in inHg, kPa, mbar, mmHg, bar or psi',
+  depression: 'a vacuum, in inHg, kPa, mbar, mmHg, bar, MPa, kgf/cm² or psi',
   barometer: 'an absolute air pressure, in inHg, kPa, mbar or mmHg',
   force: 'a force, in N or lbf',
   stiffness: 'a stiffness, in N/mm or lbf/in',
   torque: 'a torque, in N·m or lbf·ft',
-  length: 'a length, in mm or in',
+  length: 'a length, in mm or in (13/16 in is understood)',
   altitude: 'an altitude, in m or ft',
   area: 'an area, in cm² or in²',
   volume: 'a volume, in L or in³',
@@ -32,7 +32,7 @@ export function refusalSentence(why: ReadingRefusal, field: string, set: UnitSet
     case 'ambiguous':
       return `${field}: that can be read two ways. Choose which one you mean.`;
     case 'unknown-unit':
-      return `${field}: the unit “${clip(why.typed)}” is not known here.`;
+      return `${field}: the unit “${clip(why.typed)}” is not known here. This field takes ${wanted(why.quantity)}.`;
     case 'wrong-quantity':
       return `${field}: ${why.typed} does not fit. This field takes ${wanted(why.quantity)}.`;
     case 'above-barometer':

@@ -209,8 +209,15 @@ describe('each is called what it is', () => {
     const found = analyse(still, { ...about, unit: null });
     expect(found.stretches).toEqual([]);
     expect(found.notes.map((note) => printSentence(note, 'mixed')).join(' ')).toMatch(
-      /No profile.*does not move/,
+      /No profile.*No channel moves/,
     );
+    // A vacuum that fell by 20 inHg did move; this log is of a kind that is not worked out, and the note says so.
+    const falling = still.channels[0]!.values.map((_, i, all) => (1 - i / all.length) * 20 * INHG);
+    const pump = {
+      ...still,
+      channels: [{ name: 'P', port: null, quantity: 'depression', values: falling } as const],
+    };
+    expect(printSentence(analyse(pump, about).notes[0]!, 'mixed')).toMatch(/^What is worked out of a log/);
     expect(analyse({ time_s: Float64Array.of(0), channels: [] }, about).notes).toHaveLength(1);
     const lone = { ...still, channels: [still.channels[1]!] };
     expect(printSentence(analyse(lone, about).notes[0]!, 'mixed')).toMatch(/not both named/);

@@ -11,6 +11,10 @@ import { channelAt, wholeOf, type Channel, type Trace } from './trace';
 const LEAST_RESERVE = 3;
 /** An application that the source does not make up for leaves less than this part of the vacuum. */
 const SPENT = 0.985;
+/** What a log is made to yield, said of one in which there is none of it. */
+const KINDS =
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in, applications from a reserve, rear against front, volume against pressure. In this log there is none of these, by the ports it names.';
+
 /** Works everything out of a trace that the ports it names allow. */
 export function analyse(trace: Trace, about: About): Analysis {
   const input = channelAt(trace, 'input');
@@ -34,11 +38,17 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...splits(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
   const notes: Sentence[] = [];
-  if (!input || !output)
+  const moved = trace.channels.some((channel) => segmentsOf(trace, channel).length > 1);
+  if (stretches.length === 0 && moved) notes.push(sentence(KINDS));
+  else if ((input && !output) || (fluid && !input))
     notes.push(sentence('Input and output are not both named, so no ratio curve was drawn.'));
   if (!about.unit) notes.push(sentence('No profile is named, so areas and air leaks are not told.'));
-  if (segments.length < 2 && stretches.length === 0)
-    notes.push(sentence(`“${lead.name}” does not move: nothing was done in this trace.`));
+  if (stretches.length === 0 && !moved)
+    notes.push(
+      sentence(
+        `${trace.channels.length === 1 ? `“${lead.name}” does not move` : 'No channel moves'}: nothing was done in this trace.`,
+      ),
+    );
   return { segments: segments.map(({ from: _f, to: _t, ...rest }) => rest), stretches, notes };
 }
 

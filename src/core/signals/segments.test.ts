@@ -92,3 +92,40 @@ test('a slow leak under a hold is a hold; a slow pull is a pull', () => {
   const slow = course((t) => (t < 5 ? 0 : t < 105 ? 0.3 * (t - 5) : 30));
   expect(segmentsOf(...slow).map(({ kind }) => kind)).toEqual(['rest', 'apply', 'hold']);
 });
+
+test('a hold ends where the pressure is let go, however fast that is and however seldom the logger reads', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 1, max: 100, noNaN: true }),
+      fc.double({ min: 0.1, max: 4, noNaN: true }),
+      fc.double({ min: 0.1, max: 4, noNaN: true }),
+      fc.double({ min: 20, max: 60, noNaN: true }),
+      fc.constantFrom(0, 0.05),
+      fc.integer({ min: 1, max: 1e6 }),
+      (rate_Hz, apply_s, release_s, held_s, sigma, seed) => {
+        const [level, rest_s] = [80, 12];
+        const lets = rest_s + apply_s + held_s;
+        // What the handle does, written down without any sampling: rest, rise, hold that loses 0.01 bar/s, fall, rest.
+        const course = (t: number) => {
+          if (t < rest_s) return 0;
+          if (t < rest_s + apply_s) return (level * (t - rest_s)) / apply_s;
+          const held = level - 0.01 * (Math.min(t, lets) - rest_s - apply_s);
+          return t < lets ? held : Math.max(0, held * (1 - (t - lets) / release_s));
+        };
+        const random = seeded(seed);
+        const count = Math.floor((lets + release_s + rest_s) * rate_Hz);
+        const time_s = Float64Array.from({ length: count }, (_, i) => i / rate_Hz);
+        const values = time_s.map((t) => (course(t) + sigma * gaussian(random)) * BAR);
+        const channel: Channel = { name: 'Out', port: 'output', quantity: 'pressure', values };
+        const found = segmentsOf({ time_s, channels: [channel] }, channel);
+        expect(found.map(({ kind }) => kind)).toEqual(['rest', 'apply', 'hold', 'release', 'rest']);
+        const hold = found[2]!;
+        // The fall after it is not in it: it ends within a bar of where the leak alone had brought it.
+        expect(Math.abs(hold.end / BAR - (level - 0.01 * held_s))).toBeLessThan(1.5);
+        // Nor do neighbours overlap or leave a reading out.
+        found.forEach((one, i) => expect(one.from).toBe(i === 0 ? 0 : found[i - 1]!.to));
+      },
+    ),
+    { numRuns: 300, seed: 13 },
+  );
+});

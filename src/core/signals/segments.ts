@@ -53,11 +53,13 @@ export function segmentsOf(trace: Trace, channel: Channel, span: Span = wholeOf(
   const pieces = settled(movesBetween(levels, still, width), levels, width);
   const segments = pieces.map(({ from, to, still }): Segment => {
     const [start, end] = [levels[from]!, levels[to - 1]!];
+    // A move of one reading is told by what lies beside it.
+    const rises = to - from > 1 ? end > start : (levels[to] ?? end) > (levels[from - 1] ?? start);
     const kind = still
       ? letGo && Math.max(start, end) < low + REST_PART * range
         ? 'rest'
         : 'hold'
-      : end > start
+      : rises
         ? 'apply'
         : 'release';
     const first = blocks.first[good[from]!]!;
@@ -124,7 +126,8 @@ function chained(found: readonly Piece[], course: Course): Piece[] {
   const chains: Piece[][] = [];
   for (const piece of found) {
     const last = chains.at(-1);
-    if (last && last.at(-1)!.to === piece.from) last.push(piece);
+    const touches = last?.at(-1)!.to === piece.from;
+    if (last && touches && !jumps(levels, piece.from, width)) last.push(piece);
     else chains.push([piece]);
   }
   return chains.flatMap((chain): Piece[] => {
@@ -135,6 +138,10 @@ function chained(found: readonly Piece[], course: Course): Piece[] {
     return drift <= 6 * width || creeps ? [whole] : endsOf(whole, course);
   });
 }
+
+/** Whether the level changes from one reading to the next by more than it may wander: something was done in between. */
+const jumps = (levels: readonly number[], at: number, width: number): boolean =>
+  Math.abs(levels[at]! - levels[at - 1]!) > 3 * width;
 
 /** Readings by whose median an end of a slow pull is known. */
 const AT_END = 5;
@@ -172,7 +179,13 @@ function movesBetween(levels: readonly number[], still: readonly Piece[], width:
       const edges = [at, ...turns.filter((turn) => turn > at && turn < piece.from), piece.from];
       edges.slice(1).forEach((to, i) => pieces.push({ from: edges[i]!, to, still: false }));
     }
-    if (piece.to > piece.from) pieces.push(piece);
+    const last = pieces.at(-1);
+    if (piece.to > piece.from && last?.still && last.to === piece.from && jumps(levels, piece.from, width)) {
+      // A move between two readings: the last of one plateau and the first of the next are all there is of it.
+      pieces[pieces.length - 1] = { ...last, to: last.to - 1 };
+      pieces.push({ from: piece.from - 1, to: piece.from + 1, still: false });
+      pieces.push({ ...piece, from: piece.from + 1 });
+    } else if (piece.to > piece.from) pieces.push(piece);
     at = piece.to;
   }
   return pieces;
@@ -204,10 +217,14 @@ function turnsOf(levels: readonly number[], from: number, to: number, threshold:
 function settled(pieces: readonly Piece[], levels: readonly number[], width: number): Piece[] {
   const out: Piece[] = [];
   pieces.forEach((piece, i) => {
-    const way = Math.abs(levels[piece.to - 1]! - levels[piece.from]!);
+    // From the plateau before it to the one behind it: a move may have no more than one reading of its own.
+    const [from, to] = [Math.max(0, piece.from - 1), Math.min(levels.length - 1, piece.to)];
+    const course = levels.slice(from, to + 1);
+    const way = Math.max(...course) - Math.min(...course);
     const nowhere = !piece.still && way <= 3 * width;
     const before = out.at(-1);
-    if (before?.still && (nowhere || piece.still)) out[out.length - 1] = { ...before, to: piece.to };
+    const goesOn = piece.still && !jumps(levels, piece.from, width);
+    if (before?.still && (nowhere || goesOn)) out[out.length - 1] = { ...before, to: piece.to };
     else if (nowhere && pieces[i + 1]?.still) out.push({ ...piece, still: true });
     else out.push(piece);
   });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { printQuantity } from '@/core/quantities/print';
-import { parseReading } from '@/core/quantities/reading';
+import { parseReading, readingList } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
 import { fromSI, unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
 
@@ -60,10 +60,21 @@ export type FormText = Record<string, string>;
 
 /** Digits kept when a stored value is put into a field: enough to save it back unchanged. */
 const FIELD_DIGITS = 8;
+/** A rounder figure this near, as a part of the value, is what was entered: 18, not 17.999999. */
+const ENTERED_PART = 1e-7;
+
+/** A value in the fewest digits that say the same. */
+function entered(value: number): number {
+  for (let digits = 1; digits < FIELD_DIGITS; digits += 1) {
+    const round = Number(value.toPrecision(digits));
+    if (Math.abs(round - value) <= ENTERED_PART * Math.abs(value)) return round;
+  }
+  return Number(value.toPrecision(FIELD_DIGITS));
+}
 
 function fieldText(value_SI: number, quantity: Quantity, set: UnitSet): string {
   const unit = unitFor(quantity, set);
-  const text = String(Number(fromSI(value_SI, unit).toPrecision(FIELD_DIGITS)));
+  const text = String(entered(fromSI(value_SI, unit)));
   // Exactly three decimals could be taken for a thousands group.
   return /^-?[1-9]\d{0,2}\.\d{3}$/.test(text) ? `${text}0` : text;
 }
@@ -106,13 +117,7 @@ export function bodyFrom(
       continue;
     }
     if (field.kind === 'quantity' || field.kind === 'quantities') {
-      const parts =
-        field.kind === 'quantity'
-          ? [typed]
-          : typed
-              .split(';')
-              .map((part) => part.trim())
-              .filter(Boolean);
+      const parts = field.kind === 'quantity' ? [typed] : readingList(typed);
       if (typed === '' && field.nullable) {
         put(body, field.path, null);
         continue;

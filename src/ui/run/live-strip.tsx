@@ -7,6 +7,16 @@ import { vacuumWords } from '../live-words';
 import { usePrint } from '../settings-context';
 import type { RunHandle } from './use-run';
 
+/** Read out, not shown. */
+const HEARD_ONLY = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
+  whiteSpace: 'nowrap',
+} as const;
+
 interface LiveStripProps {
   readonly run: RunHandle;
   /** What gauges that read themselves show; null where readings are typed. */
@@ -40,7 +50,12 @@ export function LiveStrip({ run, gauges }: LiveStripProps) {
     </Box>
   );
   return (
-    <Box role="status" aria-label="Live now" sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+    <Box role="group" aria-label="Live now" sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+      {/* Heard when a state changes, not with every figure that a gauge sends. */}
+      <Box component="span" role="status" sx={HEARD_ONLY}>
+        {live.vacuum === 'on' ? 'Vacuum on' : 'Vacuum off'},{' '}
+        {live.input === 'released' ? 'input released' : 'input applied'}
+      </Box>
       {pill(vacuumWords(live, print.value), live.vacuum === 'on' || live.supply_Pa !== null)}
       {pill(
         live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`,

@@ -17,7 +17,7 @@ import { isDone } from '@/core/procedure/run';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
-import { fromSI, unitFor, type UnitSet } from '@/core/quantities/units';
+import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
 import type { LiveMoment } from '@/core/records/live';
 import type { Expectation } from '@/core/twin/result';
 import { Key, useKeys } from '../keys';
@@ -64,7 +64,10 @@ export function ReadingBar(props: ReadingBarProps) {
   const [atFirst] = useState(text);
   const [picked, setPicked] = useState<string | null>(null);
   const [message, setMessage] = useState<string | null>(null);
-  const [ambiguous, setAmbiguous] = useState<readonly number[] | null>(null);
+  const [ambiguous, setAmbiguous] = useState<{
+    readonly values: readonly number[];
+    readonly unit: Unit;
+  } | null>(null);
   const [question, setQuestion] = useState<Question | null>(null);
   const justChanged = useJustChanged(question ? `${item.id} ${question.say}` : item.id);
   const { context, state, family } = run;
@@ -148,7 +151,8 @@ export function ReadingBar(props: ReadingBarProps) {
       ? parseReading(text, { ...rules, unit: unitFor(line.quantity, settings.unitSet) })
       : typed;
     if (!read.ok) {
-      if (read.why.code === 'ambiguous') setAmbiguous(read.why.candidates_SI);
+      if (read.why.code === 'ambiguous')
+        setAmbiguous({ values: read.why.candidates_SI, unit: read.why.unit });
       return refuse(refusalSentence(read.why, port.name, settings.unitSet));
     }
     if (line) void captureLine(line, read.value_SI);
@@ -232,17 +236,17 @@ export function ReadingBar(props: ReadingBarProps) {
     >
       {ambiguous && (
         <Box sx={{ display: 'flex', gap: 1 }} role="group" aria-label="Which did you mean?">
-          {ambiguous.map((value) => (
+          {ambiguous.values.map((value) => (
             <Button
               key={value}
               variant="outlined"
               sx={{ minHeight: 56 }}
               onClick={() => {
-                change(exactText(value, item, settings.unitSet));
+                change(exactText(value, ambiguous.unit));
                 field.current?.focus();
               }}
             >
-              {exactText(value, item, settings.unitSet)}
+              {exactText(value, ambiguous.unit)}
             </Button>
           ))}
         </Box>
@@ -380,9 +384,8 @@ function gaugeInUse(
   return named ?? gaugeFor(own, reach_Pa) ?? widest ?? null;
 }
 
-/** A value written so that it can be read one way only: never exactly three decimals. */
-function exactText(value_SI: number, item: ReadingItem, set: UnitSet): string {
-  const unit = unitFor(item.quantity, set);
+/** A value in the unit that was typed, written so that it can be read one way only: never exactly three decimals. */
+function exactText(value_SI: number, unit: Unit): string {
   const value = Number(fromSI(value_SI, unit).toPrecision(9));
   const text = String(value);
   return `${/\.\d{3}$/.test(text) ? `${text}0` : text} ${unit.symbol}`;
