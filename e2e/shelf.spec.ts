@@ -82,11 +82,11 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
     await page.getByLabel('Altitude, m').fill('1 600');
     await page.getByLabel('Capture key').focus();
     await page.keyboard.press('F11');
-    await page.getByLabel('Strike key').focus();
+    await page.getByLabel('Take-back key').focus();
     await page.keyboard.press('F11');
     await page.getByRole('button', { name: /Save the settings/ }).click();
-    await expect(page.getByText('The capture key and the strike key must differ.')).toBeVisible();
-    await page.getByLabel('Strike key').focus();
+    await expect(page.getByText('The capture key and the take-back key must differ.')).toBeVisible();
+    await page.getByLabel('Take-back key').focus();
     await page.keyboard.press('F9');
     await page.getByRole('button', { name: /Save the settings/ }).click();
     await expect(page.getByText('Saved.')).toBeVisible();

@@ -52,7 +52,7 @@ export const settingsSchema = z
       .lt(0.5, 'Fails to: below 50 %.')
       .meta({ title: 'Fails to a probability of', quantity: 'percent' }),
     captureKey: key('Capture key, or foot-switch'),
-    strikeKey: key('Strike key'),
+    strikeKey: key('Take-back key'),
     logger: z
       .string()
       .trim()
@@ -66,7 +66,7 @@ export const settingsSchema = z
   })
   .refine((s) => s.captureKey !== s.strikeKey, {
     path: ['strikeKey'],
-    message: 'The capture key and the strike key must differ.',
+    message: 'The capture key and the take-back key must differ.',
   })
   .refine(
     (s) =>

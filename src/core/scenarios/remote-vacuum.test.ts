@@ -72,6 +72,17 @@ describe('two gauges that disagree', () => {
     expect(check.u!).toBeLessThan(0.005);
     expect(words(check.notes)).toMatch(/OUT-H reads 1\.0[78]\d* ± 0\.00\d+ times what IN-H reads/);
     expect(words(check.notes)).toMatch(/one of the gauges is out of its class/);
+    // No third gauge on this shelf, so none is named; with a finer one there it is.
+    expect(words(check.notes)).not.toMatch(/settles it/);
+    const third = {
+      ...gauges.outHigh,
+      tag: 'REF',
+      usualPort: null,
+      accuracy: { kind: 'en-837-1', class: '0.1' },
+    } as const;
+    const context = contextWith({ shelf: [...contextWith().shelf, third] });
+    const settled = bench(truthWith({ gauges: off }), context).byId('cross-check');
+    expect(words(settled.notes)).toMatch(/REF in OUT-H’s place settles it/);
     const B = byId('boost-ratio');
     expect(Math.abs(B.value! - 3.6)).toBeLessThan(2 * B.u!);
     expect(words(B.notes)).toMatch(/Divided by 1\.0[78]/);

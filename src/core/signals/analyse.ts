@@ -4,13 +4,26 @@ import { pressureVolume } from './pressure-volume';
 import { proportioning } from './proportioning';
 import { forces, pulls } from './pulls';
 import { assistedOutput, reserveCount, type Useful } from './reserve-count';
-import { segmentsOf, type Segment } from './segments';
+import { REMAINS_PA, segmentsOf, type Segment } from './segments';
 import { holds, SOME_VACUUM_PA, watches } from './stands';
 import { channelAt, wholeOf, type Channel, type Trace } from './trace';
 
 const LEAST_RESERVE = 3;
 /** An application that the source does not make up for leaves less than this part of the vacuum. */
 const SPENT = 0.985;
+/** A level that changes by this part of itself has moved, however slowly. */
+const MOVED_PART = 0.05;
+
+/** Whether a channel did anything: it was pulled, let go, or crept away from where it was. */
+const moves = (segments: readonly Segment[]): boolean =>
+  segments.length > 1 ||
+  segments.some(
+    ({ kind, start, end }) =>
+      kind === 'apply' ||
+      kind === 'release' ||
+      Math.abs(end - start) > MOVED_PART * Math.max(Math.abs(start), Math.abs(end), REMAINS_PA),
+  );
+
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
   'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in, applications from a reserve, rear against front, volume against pressure. In this log there is none of these, by the ports it names.';
@@ -38,7 +51,7 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...splits(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
   const notes: Sentence[] = [];
-  const moved = trace.channels.some((channel) => segmentsOf(trace, channel).length > 1);
+  const moved = trace.channels.some((channel) => moves(segmentsOf(trace, channel)));
   if (stretches.length === 0 && moved) notes.push(sentence(KINDS));
   else if ((input && !output) || (fluid && !input))
     notes.push(sentence('Input and output are not both named, so no ratio curve was drawn.'));

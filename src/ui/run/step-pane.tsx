@@ -121,8 +121,30 @@ export function SelectedOrLast({
           {print.sentence(note)}
         </Box>
       ))}
+      {gaugesApart(run).map((gauges) => (
+        <Box
+          key={gauges.id}
+          sx={{ borderLeft: '5px solid', borderColor: 'warning.main', pl: 1.25, mb: 1 }}
+        >
+          {gauges.notes.map(print.sentence).join(' ')}
+        </Box>
+      ))}
       {result && <LastResult result={result} />}
     </Box>
+  );
+}
+
+/** Two gauges that disagree, named in the step that compares them as soon as it is certain. */
+function gaugesApart({ action, results }: RunHandle) {
+  const step = 'step' in action ? action.step.id : null;
+  return results.filter(
+    ({ about, step: of, value, u, notes }) =>
+      about === 'gauges' &&
+      of === step &&
+      notes.length > 0 &&
+      value !== null &&
+      u !== null &&
+      Math.abs(value - 1) > 2 * u,
   );
 }
 

@@ -1,3 +1,4 @@
+import { permissibleError_SI } from '../../metrology/instrument';
 import { combinedUncertainty } from '../../metrology/uncertainty';
 import { judged } from '../../procedure/judged';
 import { captureIds, type ItemReading } from '../../procedure/measured-item';
@@ -78,7 +79,7 @@ export function bypassResults(context: Context, run: RunState): Result[] {
         value: check.slope,
         u: check.u_slope,
         verdict: 'noted' as const,
-        notes: scaleNotes(check, input, output, points),
+        notes: scaleNotes(context, check, input, output, points),
         gauges: [input, output],
         captures,
       },
@@ -111,6 +112,7 @@ function classAllowance(points: readonly { input: ItemReading; output: ItemReadi
 }
 
 function scaleNotes(
+  context: Context,
   check: Through,
   input: string,
   output: string,
@@ -131,6 +133,7 @@ function scaleNotes(
         sentence(
           'That is more than the two classes allow together: one of the gauges is out of its class. Have both checked.',
         ),
+        ...settledBy(context, points, input, output),
       );
     }
   } else {
@@ -144,6 +147,30 @@ function scaleNotes(
     );
   }
   return notes;
+}
+
+/** The gauge on the shelf that would tell which of two gauges is wrong: none of theirs, and fine enough to tell. */
+function settledBy(
+  { shelf }: Context,
+  points: Parameters<typeof classAllowance>[0],
+  input: string,
+  output: string,
+): Sentence[] {
+  const top_Pa = Math.max(...points.map((point) => point.output.value_SI));
+  const error = (gauge: Context['shelf'][number]) => permissibleError_SI(gauge, top_Pa);
+  const inUse = shelf.find(({ tag }) => tag === output);
+  const [best] = shelf
+    .filter(({ tag, quantity, fullScale_Pa }) => {
+      const other = tag !== input && tag !== output;
+      return other && quantity === 'pressure' && fullScale_Pa >= top_Pa;
+    })
+    .sort((a, b) => error(a) - error(b));
+  if (!best || (inUse && error(best) > error(inUse))) return [];
+  return [
+    sentence(
+      `${best.tag} in ${output}’s place settles it: input released and both gauges at zero, change the gauge, and repeat two of these points.`,
+    ),
+  ];
 }
 
 function thresholdNotes(check: Through): Sentence[] {
