@@ -81,14 +81,17 @@ export function saidOtherwise(
   return { headline: headline === assessment.headline ? null : headline, verdicts };
 }
 
-const HOW: Record<Judgement['how'], string> = {
-  finished: 'Judged as the test was finished',
-  moved: 'Judged by the rules in force when the test was finished',
-  imported: 'Judged on import: the file that it came in holds readings and limits, and no verdicts',
+const HOW: Record<Judgement['how'], readonly [how: string, why: string]> = {
+  finished: ['Judged as the test was finished', ''],
+  moved: ['Judged by the rules in force when the test was finished', ''],
+  imported: ['Judged on import', ': the file that it came in holds readings and limits, and no verdicts'],
 };
 
 /** How the verdicts of a run came about, in words. */
-export const judgedWords = ({ how, program }: Judgement): string => `${HOW[how]}, by version ${program}`;
+export const judgedWords = ({ how, program }: Judgement): string => {
+  const [words, why] = HOW[how];
+  return `${words}, by version ${program}${why}`;
+};
 
 /** What today's program says otherwise, a sentence each. */
 export function otherwiseSentences(otherwise: SaidOtherwise | 'unreadable'): string[] {

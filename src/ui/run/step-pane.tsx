@@ -122,10 +122,7 @@ export function SelectedOrLast({
         </Box>
       ))}
       {gaugesApart(run).map((gauges) => (
-        <Box
-          key={gauges.id}
-          sx={{ borderLeft: '5px solid', borderColor: 'warning.main', pl: 1.25, mb: 1 }}
-        >
+        <Box key={gauges.id} sx={{ borderLeft: '5px solid', borderColor: 'warning.main', pl: 1.25, mb: 1 }}>
           {gauges.notes.map(print.sentence).join(' ')}
         </Box>
       ))}
