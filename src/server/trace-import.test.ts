@@ -32,6 +32,16 @@ const request = (query: Record<string, string>, body: BodyInit | null = LOG, sig
     signal,
     ...(body instanceof ReadableStream ? { duplex: 'half' } : {}),
   });
+/** How the log is written, with something changed in its only column. */
+const layoutOf = (change: object) => ({
+  delimiter: ',',
+  decimal: '.',
+  firstLine: 1,
+  time: { index: 0, kind: 'seconds', interval_s: 1 },
+  columns: [
+    { index: 1, name: 'In', port: 'input', quantity: 'pressure', unit: 'bar', form: null, ...change },
+  ],
+});
 const count = async () => (await listTraces(db)).length;
 
 describe('a log that is sent', () => {
@@ -51,12 +61,25 @@ describe('a log that is sent', () => {
       troubleCount: 0,
     });
     expect((await findTrace(db, id))!.body.layout).toMatchObject({ delimiter: ',', firstLine: 1 });
+    const odd = await importLog(db, request({ name: 'Odd' }, LOG.replace('Output [bar]', 'Output')));
+    expect(odd.ok && odd.value.doubts).toEqual(['“Output” names no unit: choose one.']);
   });
   test.each([
     ['without a name', {}, /^name/],
     ['with a blank name', { name: '  ' }, /Give the trace a name/],
     ['with a layout that is no JSON', { name: 'x', layout: '{' }, /Layout: this is not JSON/],
     ['with a layout that is none', { name: 'x', layout: '{"delimiter":"?"}' }, /layout/],
+    ['for a profile that is not there', { name: 'x', profile: newId() }, /Profile: there is none/],
+    [
+      'with a column of pressure in degrees',
+      { name: 'x', layout: JSON.stringify(layoutOf({ unit: 'degC' })) },
+      /Column 2: this quantity is not measured in that unit/,
+    ],
+    [
+      'with a column that is the time as well',
+      { name: 'x', layout: JSON.stringify(layoutOf({ index: 0 })) },
+      /Column 1 is used twice/,
+    ],
     ['for a job that is not there', { name: 'x', job: newId() }, /Job: there is none of this number/],
   ])('%s is refused before it is read', async (_name, query, why) => {
     const before = await count();
@@ -65,6 +88,7 @@ describe('a log that is sent', () => {
   });
   test.each([
     ['that is empty', '', /The file is empty/],
+    ['in a unit that is not known', 'time [s],in [furlong]\n0,1\n1,2\n2,3\n', /“in” is in “furlong”/],
     ['that is a picture', new Uint8Array([0xff, 0xd8, 0, 1, 2, 3]), /not a text file/],
     ['of prose', 'Dear customer,\nall is well.\nRegards\n', /No columns of numbers/],
     ['of too few lines', 'time [s],in [bar],out [bar]\n0,1,2\n1,2,3\n', /Only 2 lines/],

@@ -5,6 +5,7 @@ import type { TraceProduct } from '@/workers/trace-product';
 import { now } from './http';
 import { findJob } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { findProfile } from './shelf';
 import { readLog } from './trace-job';
 import { aboutFor, keepTrace, type StoredTrace } from './traces';
 
@@ -28,13 +29,18 @@ export const importQuerySchema = z.object({
   job: z.string().max(80).optional(),
 });
 
+/** A trace as it was kept, with what could not be told of its file. */
+export type ImportedTrace = StoredTrace & { readonly doubts: readonly string[] };
+
 /** Reads a log as it comes in and keeps it as a trace. */
-export async function importLog(db: Knex, request: Request): Promise<Outcome<StoredTrace>> {
+export async function importLog(db: Knex, request: Request): Promise<Outcome<ImportedTrace>> {
   const query = importQuerySchema.safeParse(asked(request));
   if (!query.success) return invalid(query.error.issues);
   const { name, layout, profile, job } = query.data;
   if (job && !(await findJob(db, job)))
     return invalid([{ path: ['job'], message: 'Job: there is none of this number.' }]);
+  if (profile && !(await findProfile(db, profile)))
+    return invalid([{ path: ['profile'], message: 'Profile: there is none of this number.' }]);
   const read = await productOfRequest(db, request, layout ?? null, profile ?? null);
   if (!read.ok) return read;
   const origin = {
@@ -44,7 +50,8 @@ export async function importLog(db: Knex, request: Request): Promise<Outcome<Sto
     jobId: job ?? null,
     runId: null,
   };
-  return keepTrace(db, origin, read.value, now());
+  const kept = await keepTrace(db, origin, read.value, now());
+  return kept.ok ? done({ ...kept.value, doubts: read.value.doubts }) : kept;
 }
 
 /** Every estimator's result of a log, as plain data; nothing is kept. */

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { analyse } from '@/core/signals/analyse';
 import type { About, Analysis } from '@/core/signals/analysis';
-import { detectLayout } from '@/core/signals/csv/detect';
+import { detectLayout, foreignSentence } from '@/core/signals/csv/detect';
 import type { LogLayout } from '@/core/signals/csv/layout';
 import { LogReader, type LogTrouble } from '@/core/signals/csv/reader';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
@@ -80,6 +80,10 @@ export class TraceJob {
       const found = detectLayout(text);
       if (!found.ok) {
         this.refusal = found.why;
+        return;
+      }
+      if (found.foreign.length > 0) {
+        this.refusal = found.foreign.map(foreignSentence).join(' ');
         return;
       }
       this.layout = found.layout;

@@ -15,7 +15,7 @@ import {
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { QUANTITIES, UNITS, type Quantity, type UnitId } from '@/core/quantities/units';
-import { detectLayout, type Detected } from '@/core/signals/csv/detect';
+import { detectLayout, foreignSentence, type Detected, type ForeignUnit } from '@/core/signals/csv/detect';
 import {
   LOG_PORTS,
   TIME_KINDS,
@@ -72,6 +72,8 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
   const [found, setFound] = useState<Found | null>(null);
   const [layout, setLayout] = useState<LogLayout | null>(null);
   const [remembered, setRemembered] = useState(false);
+  /** Columns in a unit that is not known, until one is chosen for each or it is left out. */
+  const [foreign, setForeign] = useState<readonly ForeignUnit[]>([]);
   const [name, setName] = useState('');
   const [profile, setProfile] = useState('');
   const [job, setJob] = useState('');
@@ -92,15 +94,17 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
     }
     setFound(detected);
     setLayout(detected.layout);
+    setForeign(detected.foreign);
     const known = await call<LogLayout | null>('POST', '/traces/layout', detected.layout);
     if (known.ok && known.value) {
       setLayout(known.value);
+      setForeign([]);
       setRemembered(true);
     } else setRemembered(false);
   };
 
   const read = () => {
-    if (!file || !layout || progress !== null) return;
+    if (!file || !layout || progress !== null || foreign.length > 0) return;
     const asked = new URLSearchParams({ name, layout: JSON.stringify(layout) });
     if (profile) asked.set('profile', profile);
     if (job) asked.set('job', job);
@@ -128,10 +132,16 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
     sending.send(file);
   };
   useKeys([{ key: 'Backspace', label: 'All traces', run: () => router.push('/traces') }]);
-  const change = (index: number, of: Partial<LogColumn>) =>
+  const change = (index: number, of: Partial<LogColumn>) => {
     setLayout(
       (now) => now && { ...now, columns: now.columns.map((c) => (c.index === index ? { ...c, ...of } : c)) },
     );
+    if (of.unit) setForeign((open) => open.filter((one) => one.index !== index));
+  };
+  const leaveOut = (index: number) => {
+    setLayout((now) => now && { ...now, columns: now.columns.filter((c) => c.index !== index) });
+    setForeign((open) => open.filter((one) => one.index !== index));
+  };
 
   return (
     <Page title="Read a log" actions={<LinkButton href="/traces">All traces</LinkButton>}>
@@ -185,10 +195,22 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
                 ))}
               </Box>
             )}
+            {foreign.map((one) => (
+              <Box
+                key={one.index}
+                sx={{ display: 'flex', gap: 2, alignItems: 'center', color: 'error.main', fontWeight: 600 }}
+              >
+                {foreignSentence(one)}
+                <Button size="small" onClick={() => leaveOut(one.index)}>
+                  Leave “{one.name}” out
+                </Button>
+              </Box>
+            ))}
             <LayoutTable
               layout={layout}
               found={found}
               onTime={(time) => setLayout({ ...layout, time })}
+              foreign={foreign}
               onColumn={change}
             />
           </Part>
@@ -227,7 +249,9 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
               variant="contained"
               size="large"
               onClick={read}
-              disabled={progress !== null || name.trim() === ''}
+              disabled={
+                progress !== null || name.trim() === '' || foreign.length > 0 || layout.columns.length === 0
+              }
             >
               Read and analyse
             </Button>
@@ -256,12 +280,13 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
 interface LayoutTableProps {
   readonly layout: LogLayout;
   readonly found: Found;
+  readonly foreign: readonly ForeignUnit[];
   readonly onTime: (time: LogLayout['time']) => void;
   readonly onColumn: (index: number, of: Partial<LogColumn>) => void;
 }
 
 /** First lines of the file under what each column is taken for. */
-function LayoutTable({ layout, found, onTime, onColumn }: LayoutTableProps) {
+function LayoutTable({ layout, found, foreign, onTime, onColumn }: LayoutTableProps) {
   const width = found.sample[0]?.length ?? 0;
   const columnAt = (index: number) => layout.columns.find((column) => column.index === index);
   return (
@@ -287,7 +312,13 @@ function LayoutTable({ layout, found, onTime, onColumn }: LayoutTableProps) {
                       ])}
                     />
                   ) : (
-                    column && <ColumnChoices column={column} onColumn={onColumn} />
+                    column && (
+                      <ColumnChoices
+                        column={column}
+                        unknown={foreign.some((one) => one.index === index)}
+                        onColumn={onColumn}
+                      />
+                    )
                   )}
                 </TableCell>
               );
@@ -325,7 +356,16 @@ const unitsOf = (quantity: Quantity) =>
     (UNITS[id].measures as readonly Quantity[]).includes(quantity),
   );
 
-function ColumnChoices({ column, onColumn }: { column: LogColumn } & Pick<LayoutTableProps, 'onColumn'>) {
+function ColumnChoices({
+  column,
+  unknown,
+  onColumn,
+}: {
+  readonly column: LogColumn;
+  /** Its unit is still to be chosen. */
+  readonly unknown: boolean;
+  readonly onColumn: LayoutTableProps['onColumn'];
+}) {
   const set = (of: Partial<LogColumn>) => onColumn(column.index, of);
   const asQuantity = (quantity: Quantity): Partial<LogColumn> => {
     const units = unitsOf(quantity);
@@ -335,12 +375,15 @@ function ColumnChoices({ column, onColumn }: { column: LogColumn } & Pick<Layout
       form: quantity === 'depression' ? (column.form ?? 'depression') : null,
     };
   };
+  /** Where the unit is not known yet, saying what is read does not choose one. */
+  const placed = ({ unit, ...rest }: Partial<LogColumn>) =>
+    unknown || unit === column.unit ? rest : { ...rest, unit };
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <Pick
         label="Taken at"
         value={column.port ?? ''}
-        onPick={(port) => set(port ? { port, ...asQuantity(LOG_PORTS[port]!) } : { port: null })}
+        onPick={(port) => set(port ? { port, ...placed(asQuantity(LOG_PORTS[port]!)) } : { port: null })}
         choices={Object.entries(PORT_NAMES)}
         none="Elsewhere"
       />
@@ -348,13 +391,14 @@ function ColumnChoices({ column, onColumn }: { column: LogColumn } & Pick<Layout
         <Pick
           label="Quantity"
           value={column.quantity}
-          onPick={(quantity) => set(asQuantity(quantity as Quantity))}
+          onPick={(quantity) => set(placed(asQuantity(quantity as Quantity)))}
           choices={QUANTITIES.filter((q) => unitsOf(q).length > 0).map((q) => [q, q])}
         />
       )}
       <Pick
         label="Unit"
-        value={column.unit}
+        value={unknown ? '' : column.unit}
+        none={unknown ? 'Choose a unit' : undefined}
         onPick={(unit) => set({ unit: unit as UnitId })}
         choices={unitsOf(column.quantity).map((id) => [id, UNITS[id].symbol || 'none'])}
       />

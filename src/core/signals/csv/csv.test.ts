@@ -35,6 +35,25 @@ const near = (values: unknown, expected: number[]) => {
   (values as number[]).forEach((v, i) => expect(v / (expected[i] || 1)).toBeCloseTo(expected[i] ? 1 : 0, 5));
 };
 
+test('a reading that cannot be, written plainly or with an exponent, is a gap that is named', () => {
+  const { trace, troubles } = read('t_s,input_bar\n0,1.5\n1,1e308\n2,999999999\n3,2\n');
+  expect([...trace.channels[0]!.values].map(Number.isFinite)).toEqual([true, false, false, true]);
+  expect(troubles.map(({ line, column, what }) => [line, column, what])).toEqual([
+    [3, 2, expect.stringMatching(/no reading can be as large/)],
+    [4, 2, expect.stringMatching(/no reading can be as large/)],
+  ]);
+});
+
+test.each(['furlong', 'V', 'mV'])(
+  'a column in %s is not read as something else: its unit is asked for',
+  (unit) => {
+    const { foreign, doubts } = found(`t_s,Pressure in [${unit}]\n0,1.5\n1,2\n2,2.5\n`);
+    expect(foreign).toEqual([{ index: 1, name: 'Pressure in', unit }]);
+    expect(doubts.join(' ')).not.toMatch(/names no unit/);
+    expect(found('t_s,Pressure in [bar],Input\n0,1.5,1\n1,2,1\n').foreign).toEqual([]);
+  },
+);
+
 describe('logs as loggers write them', () => {
   test('units in the head, comma and point', () => {
     const all = columns('Time [s],Input [bar],Output [bar]\n0.00,1.5,5.4\n0.01,2.0,7.2\n0.02,2.5,9\n');

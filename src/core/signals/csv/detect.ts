@@ -8,9 +8,22 @@ export type Detected =
       readonly ok: true;
       readonly layout: LogLayout;
       readonly doubts: readonly string[];
+      /** Columns in a unit that is not known: nothing is read before a unit is chosen for each, or it is left out. */
+      readonly foreign: readonly ForeignUnit[];
       readonly sample: readonly (readonly string[])[];
     }
   | { readonly ok: false; readonly why: string };
+
+/** A column and the unit that its head names. */
+export interface ForeignUnit {
+  readonly index: number;
+  readonly name: string;
+  readonly unit: string;
+}
+
+/** A sentence for a column in a unit that is not known. */
+export const foreignSentence = ({ name, unit }: ForeignUnit): string =>
+  `“${name}” is in “${unit}”, a unit that is not known here: choose its unit, or leave the column out.`;
 
 const DELIMITERS = ['\t', ';', ',', '|', ' '] as const;
 const SAMPLE_LINES = 12;
@@ -148,10 +161,14 @@ function described(lines: readonly string[], { delimiter, decimal, first, width 
   const time = timeColumn(heads, rows, decimal);
   if (time.index === null) doubts.push('No column of time was found: lines are taken as evenly spaced.');
   const taken = new Set<string>();
+  const foreign: ForeignUnit[] = [];
   const columns = heads.flatMap((head, index): LogColumn[] => {
     if (index === time.index) return [];
     const values = rows.map((cells) => cellNumber(cells[index]!, decimal)).filter(Number.isFinite);
     if (values.length === 0) return [];
+    const { name, unit } = head;
+    if (unit !== '' && unitOf(unit) === null)
+      foreign.push({ index, name: name.slice(0, 200), unit: unit.slice(0, 40) });
     const found = columnOf(head, index, values, taken, doubts);
     return found ? [found] : [];
   });
@@ -161,6 +178,7 @@ function described(lines: readonly string[], { delimiter, decimal, first, width 
     ok: true,
     layout: { delimiter, decimal, firstLine: first, time, columns },
     doubts,
+    foreign,
     sample: rows.slice(0, SAMPLE_LINES),
   };
 }
@@ -270,7 +288,7 @@ function columnOf(
   const port = named && fits(named) ? named : null;
   if (port) taken.add(port);
   const quantity: Quantity = port ? LOG_PORTS[port]! : unit ? UNITS[unit].measures[0]! : 'pressure';
-  if (!unit) doubts.push(`“${name}” names no unit: choose one.`);
+  if (!unit && written === '') doubts.push(`“${name}” names no unit: choose one.`);
   const negative = values.filter((v) => v < 0).length > values.length / 2;
   const absolute = ABSOLUTE.test(written) || /\babs/i.test(name);
   const form =

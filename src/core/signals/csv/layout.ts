@@ -42,19 +42,31 @@ export const columnSchema = z.strictObject({
 export type LogColumn = Readonly<z.infer<typeof columnSchema>>;
 
 /** How a log file is to be read: detected, shown for confirmation, and remembered per logger. */
-export const layoutSchema = z.strictObject({
-  delimiter: z.enum([',', ';', '\t', ' ', '|']),
-  decimal: z.enum(['.', ',']),
-  /** First line of data, from 0; what is above it is head. */
-  firstLine: z.int().min(0).max(10_000),
-  time: z.strictObject({
-    index: z.int().min(0).max(500).nullable(),
-    kind: z.enum(TIME_KINDS),
-    /** Time between lines where there is no column of it, s. */
-    interval_s: z.number().positive().max(3600),
-  }),
-  columns: z.array(columnSchema).min(1, 'No column of readings is chosen.').max(64).readonly(),
-});
+export const layoutSchema = z
+  .strictObject({
+    delimiter: z.enum([',', ';', '\t', ' ', '|']),
+    decimal: z.enum(['.', ',']),
+    /** First line of data, from 0; what is above it is head. */
+    firstLine: z.int().min(0).max(10_000),
+    time: z.strictObject({
+      index: z.int().min(0).max(500).nullable(),
+      kind: z.enum(TIME_KINDS),
+      /** Time between lines where there is no column of it, s. */
+      interval_s: z.number().positive().max(3600),
+    }),
+    columns: z.array(columnSchema).min(1, 'No column of readings is chosen.').max(64).readonly(),
+  })
+  .superRefine(({ time, columns }, context) => {
+    const used = new Set(time.index === null ? [] : [time.index]);
+    columns.forEach(({ index, quantity, unit }, i) => {
+      const wrong = (field: string, message: string) =>
+        context.addIssue({ code: 'custom', path: ['columns', i, field], message });
+      if (used.has(index)) wrong('index', `Column ${index + 1} is used twice.`);
+      used.add(index);
+      if (!(UNITS[unit].measures as readonly Quantity[]).includes(quantity))
+        wrong('unit', `Column ${index + 1}: this quantity is not measured in that unit.`);
+    });
+  });
 export type LogLayout = Readonly<z.infer<typeof layoutSchema>>;
 
 /** Columns of a line in all. */

@@ -28,6 +28,9 @@ const LONGEST_LINE = 100_000;
 const FIRST_ROWS = 1 << 14;
 const GROWTH = 1.6;
 
+/** No reading of a bench is near this, SI: a hundred million bar. What is larger is a gap, and said to be. */
+const MOST_SI = 1e13;
+
 const LF = 10;
 const CR = 13;
 const PLUS = 43;
@@ -255,7 +258,11 @@ export class LogReader {
     this.time[this.rows] = t;
     for (let c = 0; c < this.columns.length; c += 1) {
       const { place, scale, offset } = this.columns[c]!;
-      this.values[c]![this.rows] = this.fields[place]! * scale + offset;
+      const value = this.fields[place]! * scale + offset;
+      if (Math.abs(value) > MOST_SI) {
+        this.trouble(this.line, place + 1, 'no reading can be as large as this: left as a gap');
+        this.values[c]![this.rows] = NaN;
+      } else this.values[c]![this.rows] = value;
     }
     this.rows += 1;
   }
