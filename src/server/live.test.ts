@@ -157,6 +157,31 @@ describe('the trace of a step', () => {
     expect(about.unit).toEqual(FAMILIES[run.kind].logged(run.context.profile));
     expect((await aboutFor(db, {})).temperature_K).toBe(temperature_K + 9);
   });
+  test('the bench belongs to one run: another is told who has it, and takes it over knowingly', async () => {
+    const line = await streaming();
+    const [first, second] = await Promise.all(
+      ['GF-0415', 'GF-0421'].map(async (tag) => taken(await startRun(db, (await desk.jobOf(tag)).id, NOW))),
+    );
+    const say = async (run: string, step: string | null, take?: true) =>
+      taken(await recordStep(db, run, { step, ...(take && { take }) }, NOW)).recording;
+    expect(await say(first!.id, 'bypass')).toBe(true);
+    expect(line.status.owner).toEqual({ run: first!.id, tag: 'GF-0415' });
+    await until(() => (line.recording?.rows.length ?? 0) > 220);
+    expect(await say(second!.id, 'zeros')).toBe(false);
+    // A run that does not have the bench cannot end what another records.
+    expect(await say(second!.id, null)).toBe(false);
+    expect(line.recording?.runId).toBe(first!.id);
+    expect(await say(second!.id, 'zeros', true)).toBe(true);
+    expect(line.status.owner).toEqual({ run: second!.id, tag: 'GF-0421' });
+    // What was recorded until then is filed under the run that had it, and nothing of it under the other.
+    expect((await listTraces(db, first!.id)).map(({ body }) => body.name)).toEqual([
+      'GF-0415: Bypass, assist off',
+    ]);
+    expect(await listTraces(db, second!.id)).toEqual([]);
+    expect(await say(first!.id, 'seep-low')).toBe(false);
+    expect(await say(second!.id, null)).toBe(false);
+    expect(line.status.owner).toBeNull();
+  });
   test('of a moment is none; of no run is refused; without a logger nothing is recorded', async () => {
     await streaming();
     const job = await desk.jobOf('GF-0412');

@@ -7,6 +7,7 @@ import { findUnit, toSI } from '@/core/quantities/units';
 import {
   handsSchema,
   simUnitSchema,
+  type BenchOwner,
   type LiveMessage,
   type LiveMoment,
   type LiveStatus,
@@ -34,7 +35,14 @@ const SETTLE_S = 1.2;
 /** A trace of a step longer than this is cut off: an hour. */
 const MOST_SAMPLES = 360_000;
 const LEAST_SAMPLES = 200;
-const OFF: LiveStatus = { state: 'off', name: null, simulated: false, trouble: null, channels: [] };
+const OFF: LiveStatus = {
+  state: 'off',
+  name: null,
+  simulated: false,
+  trouble: null,
+  channels: [],
+  owner: null,
+};
 
 interface Recording {
   readonly runId: string;
@@ -84,7 +92,15 @@ class Link {
         const span = known ? toSI(high, known) - toSI(low, known) : high - low;
         return new Settling({ over_s: SETTLE_S, step: span / 1000 });
       });
-    this.status = { state, name, simulated: /stand-in/i.test(name ?? ''), trouble, channels };
+    const { owner } = this.status;
+    this.status = { state, name, simulated: /stand-in/i.test(name ?? ''), trouble, channels, owner };
+    this.tell({ type: 'status', status: this.status });
+  }
+
+  /** Gives the bench to a run, or to none; every screen is told. */
+  give(owner: BenchOwner | null): void {
+    if (this.status.owner?.run === owner?.run) return;
+    this.status = { ...this.status, owner };
     this.tell({ type: 'status', status: this.status });
   }
 
@@ -144,11 +160,16 @@ export async function liveStream(db: Knex, signal: AbortSignal): Promise<Readabl
   });
 }
 
-const recordSchema = z.strictObject({ step: z.string().min(1).max(80).nullable() });
+export const recordSchema = z.strictObject({
+  step: z.string().min(1).max(80).nullable(),
+  /** Takes the bench over from the run that has it. */
+  take: z.boolean().optional(),
+});
 
 /**
  * Says which step of a run is being done: what the logger sends from now on is its trace. The trace of the step
- * before is kept with the run; a null step ends the last one.
+ * before is kept with the run; a null step ends the last one, and lets the bench go. The bench belongs to one run: another
+ * records nothing before it takes it over, and what was recorded until then stays with the run that had it.
  */
 export async function recordStep(
   db: Knex,
@@ -162,10 +183,15 @@ export async function recordStep(
   if (!run) return missing('run');
   const line = await link(db);
   if (!line) return done({ recording: false });
-  const { step } = parsed.data;
+  const { step, take } = parsed.data;
+  const { owner } = line.status;
+  const others = owner !== null && owner.run !== runId && !(await findRun(db, owner.run))?.finishedAt;
+  if (others && !take) return done({ recording: false });
   const before = line.recording;
   if (before?.runId === runId && before.step === step) return done({ recording: true });
   line.recording = step === null ? null : { runId, step, rows: [] };
+  const job = step === null ? null : await findJob(db, run.jobId);
+  line.give(job && { run: runId, tag: job.body.tag });
   if (before && before.rows.length >= LEAST_SAMPLES) await keepStep(db, before, line.status, now);
   return done({ recording: step !== null });
 }

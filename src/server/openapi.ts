@@ -9,6 +9,7 @@ import { handsSchema, simUnitSchema } from '@/core/records/live';
 import { traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
 import { WORKINGS } from '@/core/workings/registry';
+import { recordSchema } from './live';
 import { noteSchema } from './notes';
 import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
@@ -147,7 +148,7 @@ export const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/runs/{id}/live',
     summary: 'Say which step is being done: what the logger sends is its trace',
-    body: z.strictObject({ step: z.string().nullable() }),
+    body: recordSchema,
   },
   { method: 'get', path: '/traces', summary: 'Traces, newest first; of one run with ?run=' },
   {

@@ -97,6 +97,20 @@ describe('the report as a document', () => {
     expect(first).not.toContain('EN 837');
     expect(wordsIn(document)).toMatch(/do not say that a vehicle is safe to drive/);
   });
+  test('an answer that the test went on in spite of stands in it, with the reason', () => {
+    const event = {
+      id: uuid(77),
+      at: '2026-11-23T14:00:00.000Z',
+      type: 'gone-on',
+      item: 'threads',
+      reason: 'Plugged for the test',
+    } as const;
+    const words = wordsIn(
+      reportOf(recordOf(truthWith(), contextWith(), [{ type: 'run-event', run: uuid(2), event }])),
+    );
+    expect(words).toContain('Switch and bleed threads:');
+    expect(words).toContain('Plugged for the test');
+  });
   test('what was taken back is not in it; a signature and a correction are', () => {
     const record = recordOf(truthWith(), contextWith(), [finding]);
     const id = record.findings[0]!.id;

@@ -18,10 +18,18 @@ export interface LoggerStatus {
   readonly trouble: string | null;
 }
 
+/** A run that has the bench, and its job's tag. */
+export interface BenchOwner {
+  readonly run: string;
+  readonly tag: string;
+}
+
 /** What a screen is told of it. */
 export interface LiveStatus extends LoggerStatus {
   /** It is the simulated bench: handle, pump and valve can be worked from the screen. */
   readonly simulated: boolean;
+  /** The one run that the bench belongs to; null while it belongs to none. */
+  readonly owner: BenchOwner | null;
 }
 
 /** One moment of the live bench: what each instrument shows, SI, and whether it stands still. */

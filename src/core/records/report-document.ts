@@ -131,6 +131,7 @@ class Report {
             } as const,
             { kind: 'paragraph', text: 'Nothing on the vehicle itself was tested.' } as const,
           ]),
+      ...this.inSpiteOf(),
       { kind: 'heading', text: 'What to know before it goes back on' },
       {
         kind: 'paragraph',
@@ -138,6 +139,21 @@ class Report {
       },
       { kind: 'paragraph', text: NOT_CLAIMED },
     ];
+  }
+
+  /** Answers that would have stopped the test, and the reason for going on. */
+  private inSpiteOf(): Block[] {
+    const { procedure } = this.run.context;
+    const items = Object.entries(this.judged.state.goneOn).map(([id, reason]) => {
+      const item = findItem(procedure, id)?.item;
+      return { lead: `${item?.kind === 'observation' ? item.name : id}:`, text: short(reason) };
+    });
+    return items.length === 0
+      ? []
+      : [
+          { kind: 'heading', text: 'What the test went on in spite of' },
+          { kind: 'list', items },
+        ];
   }
 
   private signature(): [string, string][] {

@@ -16,6 +16,7 @@ const UNREACHED: LiveStatus = {
   simulated: false,
   trouble: 'The server does not answer. Trying again.',
   channels: [],
+  owner: null,
 };
 
 /** Listens to the bench while asked to. The browser takes the line up again by itself where it breaks. */

@@ -52,7 +52,7 @@ export function Bar({ prompt, children, primary, others, message, focused }: Bar
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
         {others.map(({ label, key, run, disabled }) => (
-          <Button key={label} size="small" onClick={run} disabled={disabled} sx={{ gap: 0.8, minHeight: 32 }}>
+          <Button key={label} size="small" onClick={run} disabled={disabled} sx={{ gap: 0.8, minHeight: 44 }}>
             {label} {key && <Key name={key === 'Escape' ? 'Esc' : key} />}
           </Button>
         ))}

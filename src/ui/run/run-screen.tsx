@@ -18,6 +18,7 @@ import { useSettings } from '../settings-context';
 import type { BarProps } from './bar';
 import { ClashNotice } from './clash-notice';
 import { Gauges } from './gauges';
+import { HeldBench } from './held-bench';
 import { LeftTyped } from './left-typed';
 import { LiveStrip } from './live-strip';
 import { NumberPad } from './number-pad';
@@ -50,10 +51,13 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
   );
-  const { status, moment } = useLive(settings.logger !== '' && action.kind !== 'done');
+  const { status, moment: heard } = useLive(settings.logger !== '' && action.kind !== 'done');
   const [handsFree, setHandsFree] = useState(false);
-  const streaming = status?.state === 'streaming';
-  const logged = useStepTraces(stored.id, step?.id ?? null, streaming);
+  const { logged, takeOver } = useStepTraces(stored.id, step?.id ?? null, status?.state === 'streaming');
+  /** Another run has the bench: what it shows is not this run's. */
+  const held = status?.owner && status.owner.run !== stored.id ? status.owner : null;
+  const streaming = status?.state === 'streaming' && !held;
+  const moment = held ? null : heard;
   const [drawing, setDrawing] = useState(false);
   const withCurve = hasCurve(run, step);
   const curveShown = withCurve && !drawing;
@@ -162,7 +166,8 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           {job.body.tag} · {job.profileName}
         </Box>
         <LiveStrip run={run} gauges={livePorts} />
-        {status && status.state !== 'off' && (
+        {held && <HeldBench owner={held} onTake={takeOver} />}
+        {status && status.state !== 'off' && !held && (
           <Box
             role="status"
             sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}

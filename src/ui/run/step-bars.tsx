@@ -10,6 +10,7 @@ import { callOut, confirmCapture, refuseTone } from '../signal';
 import { clock, useNow } from '../use-now';
 import { answerKeys } from './answer-keys';
 import { Bar, type BarProps } from './bar';
+import { ReasonDialog } from './reason-dialog';
 import { TOO_SOON, useJustChanged } from './use-just-changed';
 import type { RunHandle } from './use-run';
 
@@ -162,6 +163,12 @@ export function StoppedBar({
   const { item, stop } = action;
   const { act, message } = useDeliberate(run, `stopped ${item.id}`);
   const again = () => void act(() => run.send({ type: 'reopened', item: item.id }));
+  const decide = async (reason: string) => {
+    const sent = await run.send(
+      asking === 'gone-on' ? { type: 'gone-on', item: item.id, reason } : { type: 'ended', reason },
+    );
+    if (sent) setAsking(null);
+  };
   useKeys([
     { key: 'm', label: 'Mended: look again', run: again },
     { key: 'e', label: 'End the test here', run: () => setAsking('ended') },
@@ -198,63 +205,11 @@ export function StoppedBar({
             : 'What has not been done is reported as not taken, with this reason. The unit is still made safe.'
         }
         open={asking !== null}
+        back="Back"
         onClose={() => setAsking(null)}
-        onGiven={async (reason) => {
-          const sent = await run.send(
-            asking === 'gone-on' ? { type: 'gone-on', item: item.id, reason } : { type: 'ended', reason },
-          );
-          if (sent) setAsking(null);
-        }}
+        ways={[{ label: asking === 'gone-on' ? 'Go on' : 'End the test', take: decide }]}
       />
     </Bar>
-  );
-}
-
-/** Asks for a reason in words. */
-function ReasonDialog(props: {
-  title: string;
-  what: string;
-  open: boolean;
-  onClose: () => void;
-  onGiven: (reason: string) => Promise<void>;
-}) {
-  const { title, what, open, onClose, onGiven } = props;
-  const [reason, setReason] = useState('');
-  const [message, setMessage] = useState('');
-  return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="reason-title" fullWidth maxWidth="sm">
-      <DialogTitle id="reason-title">{title}</DialogTitle>
-      <Box
-        component="form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (reason.trim() === '') setMessage('Reason: say it in a few words.');
-          else void onGiven(reason.trim());
-        }}
-      >
-        <DialogContent>
-          <Box sx={{ mb: 2 }}>{what}</Box>
-          <TextField
-            label="Reason"
-            value={reason}
-            onChange={(event) => {
-              setReason(event.target.value);
-              setMessage('');
-            }}
-            error={message !== ''}
-            helperText={message}
-            autoFocus
-            fullWidth
-          />
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Back</Button>
-          <Button type="submit" variant="contained">
-            {title}
-          </Button>
-        </DialogActions>
-      </Box>
-    </Dialog>
   );
 }
 

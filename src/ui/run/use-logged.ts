@@ -31,5 +31,10 @@ export function useStepTraces(runId: string, step: string | null, streaming: boo
     },
     [streaming, runId],
   );
-  return logged;
+  /** Takes the bench over from the run that has it. */
+  const takeOver = useCallback(
+    () => call('POST', `/runs/${runId}/live`, { step: at, take: true }),
+    [runId, at],
+  );
+  return { logged, takeOver };
 }
