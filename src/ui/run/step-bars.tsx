@@ -230,18 +230,22 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
     void run.send({ type: 'wait-ended', item: item.id });
   }, [over, run, item.id, settings.sound]);
   const start = () => void act(() => run.send({ type: 'wait-started', item: item.id }));
+  /** It goes on by itself as its time is up; by hand where that did not get through. */
+  const goOn = () => void act(() => run.send({ type: 'wait-ended', item: item.id }));
   useKeys(
-    from
-      ? [{ key: 'e', label: 'End the wait early, once confirmed', run: () => setAsking(true) }]
-      : [
-          { key: 's', label: 'Start the wait', run: start },
-          {
-            key: settings.captureKey,
-            label: 'Start the wait (foot-switch)',
-            run: start,
-            inOwnField: true,
-          },
-        ],
+    over
+      ? [{ key: 'g', label: 'Go on: the wait is over', run: goOn }]
+      : from
+        ? [{ key: 'e', label: 'End the wait early, once confirmed', run: () => setAsking(true) }]
+        : [
+            { key: 's', label: 'Start the wait', run: start },
+            {
+              key: settings.captureKey,
+              label: 'Start the wait (foot-switch)',
+              run: start,
+              inOwnField: true,
+            },
+          ],
   );
   return (
     <Bar
@@ -255,11 +259,17 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
           {from && <Box>The bench keeps counting if you leave or reload.</Box>}
         </Box>
       }
-      primary={from ? undefined : { label: 'Start', key: 'S', run: start, busy: run.busy }}
+      primary={
+        over
+          ? { label: 'Go on', key: 'G', run: goOn, busy: run.busy }
+          : from
+            ? undefined
+            : { label: 'Start', key: 'S', run: start, busy: run.busy }
+      }
       others={others}
       focused
     >
-      {from && (
+      {from && !over && (
         <Button variant="outlined" onClick={() => setAsking(true)} sx={{ minHeight: 68, gap: 1 }}>
           End early <Key name="E" />
         </Button>

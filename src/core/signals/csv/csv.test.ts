@@ -44,6 +44,18 @@ test('a reading that cannot be, written plainly or with an exponent, is a gap th
   ]);
 });
 
+test('a last line that the file cuts short is no reading; a whole one without its end is', () => {
+  const log = 't_s,input_bar\n0,1.50\n1,2.00\n2,2.';
+  expect(read(`${log}50`).rows).toBe(3);
+  for (const end of ['', '5']) {
+    const { rows, troubles } = read(`${log}${end}`);
+    expect([rows, troubles.at(-1)]).toEqual([
+      2,
+      { line: 4, column: 2, what: expect.stringMatching(/ends in this/) },
+    ]);
+  }
+});
+
 test.each(['furlong', 'V', 'mV'])(
   'a column in %s is not read as something else: its unit is asked for',
   (unit) => {

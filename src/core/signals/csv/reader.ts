@@ -56,6 +56,8 @@ export class LogReader {
   private rows = 0;
   private line = 0;
   private rest = new Uint8Array(0);
+  /** The newest line that came in whole. */
+  private wholeLine = new Uint8Array(0);
   private readonly troubles: LogTrouble[] = [];
   private troubleCount = 0;
   private lastTime = -Infinity;
@@ -111,11 +113,13 @@ export class LogReader {
       whole.set(bytes.subarray(0, end + 1), this.rest.length);
       this.rest = new Uint8Array(0);
       this.lines(whole, 0, whole.length);
+      this.wholeLine = whole.subarray(0, whole.length - 1);
       from = end + 1;
     }
     const last = bytes.lastIndexOf(LF);
     if (last >= from) {
       this.lines(bytes, from, last + 1);
+      this.wholeLine = bytes.slice(Math.max(from, bytes.lastIndexOf(LF, last - 1) + 1), last);
       from = last + 1;
     }
     this.keep(bytes.subarray(from));
@@ -134,9 +138,18 @@ export class LogReader {
     this.rest = both;
   }
 
-  /** The end of the file: a last line without its end counts if it is whole. */
+  /** Decimal places of the last number in a line. */
+  private placesAtEnd(line: Uint8Array): number {
+    const cell = cellsOf(new TextDecoder().decode(line), this.layout.delimiter).at(-1) ?? '';
+    const point = cell.lastIndexOf(this.layout.decimal);
+    return point < 0 ? 0 : cell.length - point - 1;
+  }
+
+  /** The end of the file: a last line without its end counts if it is whole, as far as that can be told. */
   finish(): LogRead {
-    if (this.rest.length > 0) {
+    const cut = this.rest.length > 0 && this.placesAtEnd(this.rest) < this.placesAtEnd(this.wholeLine);
+    if (cut) this.trouble(this.line + 1, this.width, 'the file ends in this number: line left out');
+    else if (this.rest.length > 0) {
       const whole = new Uint8Array(this.rest.length + 1);
       whole.set(this.rest);
       whole[whole.length - 1] = LF;
