@@ -136,6 +136,9 @@ test('a typed bench test takes at most 160 keys, and none of them is a short way
       await press(all > 0 ? 'a' : answerKeys(action.item.answers.map(({ label }) => label))[0]!);
     } else if (action.kind === 'item' && action.item.kind === 'reading') {
       const { item } = action;
+      // Lines ask for the same in the same words: what tells them apart is the aim.
+      if (item.measures === 'input' && item.target_Pa)
+        await expect(page.getByText(`Aim for ${(item.target_Pa / 1e5).toFixed(1)} bar`)).toBeVisible();
       await expect(page.locator('#reading')).toBeFocused();
       const { items } = action.step;
       const line = items[items.indexOf(item) + 1];

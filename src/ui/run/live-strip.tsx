@@ -10,8 +10,8 @@ import type { RunHandle } from './use-run';
 /** Read out, not shown. */
 const HEARD_ONLY = {
   position: 'absolute',
-  width: 1,
-  height: 1,
+  width: '1px',
+  height: '1px',
   overflow: 'hidden',
   clipPath: 'inset(50%)',
   whiteSpace: 'nowrap',
@@ -50,7 +50,11 @@ export function LiveStrip({ run, gauges }: LiveStripProps) {
     </Box>
   );
   return (
-    <Box role="group" aria-label="Live now" sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+    <Box
+      role="group"
+      aria-label="Live now"
+      sx={{ position: 'relative', display: 'flex', gap: 3, flexWrap: 'wrap' }}
+    >
       {/* Heard when a state changes, not with every figure that a gauge sends. */}
       <Box component="span" role="status" sx={HEARD_ONLY}>
         {live.vacuum === 'on' ? 'Vacuum on' : 'Vacuum off'},{' '}
