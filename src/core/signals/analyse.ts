@@ -5,7 +5,8 @@ import { proportioning } from './proportioning';
 import { forces, pulls } from './pulls';
 import { assistedOutput, reserveCount, type Useful } from './reserve-count';
 import { REMAINS_PA, segmentsOf, type Segment } from './segments';
-import { holds, SOME_VACUUM_PA, watches } from './stands';
+import { drawings } from './drawings';
+import { holds, SOME_VACUUM_PA, untouched, watches } from './stands';
 import { channelAt, wholeOf, type Channel, type Trace } from './trace';
 
 const LEAST_RESERVE = 3;
@@ -26,7 +27,11 @@ const moves = (segments: readonly Segment[]): boolean =>
 
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
-  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in, applications from a reserve, rear against front, volume against pressure. In this log there is none of these, by the ports it names.';
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure. In this log there is none of these, by the ports it names.';
+
+/** Whether a hold is all there is: it needs no input beside it. */
+const onlyHolds = (stretches: readonly Stretch[]) =>
+  stretches.length > 0 && stretches.every(({ kind }) => kind === 'hold');
 
 /** Works everything out of a trace that the ports it names allow. */
 export function analyse(trace: Trace, about: About): Analysis {
@@ -45,15 +50,16 @@ export function analyse(trace: Trace, about: About): Analysis {
   const stretches = [
     ...(input && fluid ? pulls(trace, input, fluid, segments, about) : []),
     ...(input && output?.quantity === 'force' ? forces(trace, input, output, segments, about) : []),
-    ...(fluid ? holds(trace, fluid, segments) : []),
-    ...watches(trace, segments, about),
+    ...(fluid ? holds(trace, fluid, segments, about) : []),
+    ...watches(trace, input || output ? segments : [untouched(trace)], about),
+    ...drawings(trace),
     ...reserves(trace, segments, about),
     ...splits(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
   const notes: Sentence[] = [];
   const moved = trace.channels.some((channel) => moves(segmentsOf(trace, channel)));
   if (stretches.length === 0 && moved) notes.push(sentence(KINDS));
-  else if ((input && !output) || (fluid && !input))
+  else if ((input && !output) || (fluid && !input && !onlyHolds(stretches)))
     notes.push(sentence('Input and output are not both named, so no ratio curve was drawn.'));
   if (!about.unit) notes.push(sentence('No profile is named, so areas and air leaks are not told.'));
   if (stretches.length === 0 && !moved)

@@ -39,7 +39,16 @@ export interface FitLine {
 /** A stretch of a trace in which something was tested, with what it tells. */
 export interface Stretch {
   readonly kind:
-    'bypass' | 'pull' | 'let down' | 'hold' | 'vacuum' | 'reserve' | 'split' | 'volume' | 'blocked';
+    | 'bypass'
+    | 'pull'
+    | 'let down'
+    | 'hold'
+    | 'vacuum'
+    | 'drawing'
+    | 'reserve'
+    | 'split'
+    | 'volume'
+    | 'blocked';
   readonly name: string;
   readonly from_s: number;
   readonly to_s: number;

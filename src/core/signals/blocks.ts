@@ -36,7 +36,7 @@ export function scatterOf(channels: readonly Channel[], span: Span): Scatter {
   return {
     noise: grains.map(({ sigma }) => sigma),
     step: grains.map(({ step }) => step),
-    clip: channels.map(({ values }, c) => endStop(values, span, grains[c]!.sigma)),
+    clip: channels.map(({ values }, c) => endStop(values, span, grains[c]!.scatters)),
   };
 }
 
@@ -144,7 +144,7 @@ function meansOf(
 }
 
 /** Value at which a channel ran into the end of its range: its greatest, held sample after sample to the last digit. */
-function endStop(values: Samples, { from, to }: Span, noise: number): number {
+function endStop(values: Samples, { from, to }: Span, scatters: boolean): number {
   let top = -Infinity;
   for (let i = from; i < to; i += 1) if (values[i]! > top) top = values[i]!;
   let run = 0;
@@ -154,5 +154,5 @@ function endStop(values: Samples, { from, to }: Span, noise: number): number {
     if (run > longest) longest = run;
   }
   // Without noise every hold stands still: that alone is no end stop.
-  return longest >= CLIPPED_RUN && noise > 0 ? top : Infinity;
+  return longest >= CLIPPED_RUN && scatters ? top : Infinity;
 }

@@ -1,5 +1,6 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import { blocksOf, type Scatter } from './blocks';
+import { untold } from './estimate';
 import type { Cloud } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
 
@@ -39,6 +40,15 @@ export function pointsOf(
 
 /** Who takes less from nothing to the top hurries: the output is then behind the input by a lag, s. */
 export const SLOW_S = 5;
+
+/** Said of every number that such a pull would be fitted for. */
+export const TOO_FAST = untold(
+  'The handle moved too fast: lag then looks like a slope, a bend or hysteresis.',
+  'Take {slow} or more each way.',
+  { slow: { value: SLOW_S, quantity: 'duration' } },
+);
+/** Time over which a speed is looked at: over less, noise is faster than any hand. */
+const LOOKED_S = SLOW_S / 20;
 /** Noise alone moves a point by so many of its standard errors. */
 const NOISE_WIDTHS = 4;
 /** What is left must be so much of the points, over so much of their range: otherwise all of the pull was a hurry. */
@@ -46,21 +56,33 @@ const LEFT = { points: 0.5, range: 0.8 };
 
 /**
  * Points at which neither channel was in a hurry: in between, the output is behind the input by a lag that is not the
- * unit's ratio. Of a pull that was a hurry throughout, all of them.
+ * unit's ratio. Where the output alone hurried throughout, as it does beside an input that just does not, all of them.
+ *
+ * @returns null where the input was in a hurry throughout: no line of the unit's is in such points
  */
-export function unhurried(all: Points): Points {
+export function unhurried(all: Points): Points | null {
   const { points, u_x, u_y } = all;
   const [top_x, top_y] = [spanOf(points, 'x')[1], spanOf(points, 'y')[1]];
+  const about = (i: number): readonly [Point, Point] => {
+    let [a, b] = [Math.max(0, i - 1), Math.min(points.length - 1, i + 1)];
+    while (points[b]!.t - points[a]!.t < LOOKED_S && (a > 0 || b < points.length - 1))
+      [a, b] = [Math.max(0, a - 1), Math.min(points.length - 1, b + 1)];
+    return [points[a]!, points[b]!];
+  };
   const calm = (i: number, axis: 'x' | 'y', whole: number, u: number) => {
-    const [a, b] = [points[Math.max(0, i - 1)]!, points[Math.min(points.length - 1, i + 1)]!];
+    const [a, b] = about(i);
     const allowed = (whole * (b.t - a.t)) / SLOW_S + NOISE_WIDTHS * Math.SQRT2 * u;
     return Math.abs(b[axis] - a[axis]) <= allowed;
   };
-  const left = points.filter((_, i) => calm(i, 'x', top_x, u_x) && calm(i, 'y', top_y, u_y));
   const [low, high] = spanOf(points, 'x');
-  const [least, most] = spanOf(left, 'x');
-  const enough = left.length >= LEFT.points * points.length && most - least >= LEFT.range * (high - low);
-  return enough ? { ...all, points: left } : all;
+  const enough = (left: readonly Point[]) => {
+    const [least, most] = spanOf(left, 'x');
+    return left.length >= LEFT.points * points.length && most - least >= LEFT.range * (high - low);
+  };
+  const slow = points.map((_, i) => calm(i, 'x', top_x, u_x));
+  if (!enough(points.filter((_, i) => slow[i]))) return null;
+  const left = points.filter((_, i) => slow[i] && calm(i, 'y', top_y, u_y));
+  return enough(left) ? { ...all, points: left } : all;
 }
 
 function spanOf(points: readonly Point[], axis: 'x' | 'y'): readonly [low: number, high: number] {

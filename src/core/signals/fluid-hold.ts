@@ -24,6 +24,8 @@ const BETTER = 12;
 const TELLS = 0.05;
 /** … at odds of 99 in 100. */
 const SURE = 2.6;
+/** A loss is one for certain where it is this many of its standard uncertainties. */
+export const CERTAIN_LOSS = SURE;
 const LONGEST_WANTED_S = 3600;
 
 interface Settled extends Fitted {

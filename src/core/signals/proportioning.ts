@@ -1,6 +1,7 @@
-import { blocksOf } from './blocks';
+import { scatterOf } from './blocks';
+import { cloudOf, pointsOf, TOO_FAST, unhurried } from './branch-points';
 import { told, untold, type Estimate } from './estimate';
-import { kinkedLine, type Cloud } from './kinked-line';
+import { kinkedLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
 
 /** How the rear follows the front through a proportioning or combination valve. */
@@ -16,9 +17,9 @@ const MOST_BLOCKS = 250;
 
 /** Split point and slopes of rear against front over one rising pull. Handbook 6 and 10. */
 export function proportioning(trace: Trace, front: Channel, rear: Channel, span: Span): Proportioning {
-  const { means, sigma } = blocksOf(trace, [front, rear], span, MOST_BLOCKS);
-  const cloud: Cloud = { x: means[0]!, y: means[1]!, u_x: sigma[0]!, u_y: sigma[1]! };
-  const line = kinkedLine(cloud);
+  const slow = unhurried(pointsOf(trace, [front, rear], span, MOST_BLOCKS, scatterOf([front, rear], span)));
+  if (!slow) return { split: TOO_FAST, slopeBefore: TOO_FAST, slopeBeyond: TOO_FAST };
+  const line = kinkedLine(cloudOf(slow));
   if (!line || line.beyond >= line.slope) {
     const none = untold(
       'No split was seen: the rear follows the front to the end of this pull.',

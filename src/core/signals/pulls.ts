@@ -1,7 +1,8 @@
+import { PLAUSIBLE_SCALE } from '../metrology/cross-check';
 import { at, LEAST_PULL, result, suppliedAt, type About, type Stretch, type TraceResult } from './analysis';
 import { SLOW_S } from './branch-points';
 import { effectiveAreaOf } from './effective-area';
-import { told, untold } from './estimate';
+import { told } from './estimate';
 import { forceCurve, rodArea_m2, type ForceCurve } from './force-curve';
 import { hysteresisOf, ratioCurve, type RatioCurve } from './ratio-curve';
 import type { Segment } from './segments';
@@ -11,12 +12,9 @@ import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace
 const STAND_S = 2;
 /** Who stands longer at a level holds it: what leaks meanwhile is no part of a pull. */
 const LONGEST_STAND_S = 30;
-
-const TOO_FAST = untold(
-  'The handle moved too fast: lag then looks like hysteresis.',
-  'Take {slow} or more each way.',
-  { slow: { value: SLOW_S, quantity: 'duration' } },
-);
+/** Two gauges are apart where their scales differ by so many standard uncertainties, and by so much. */
+const CERTAIN = 3;
+const LEAST_APART = 0.005;
 
 /** Pulls and let-downs of a unit that gives fluid pressure: what each tells of output against input. */
 export function pulls(
@@ -29,17 +27,16 @@ export function pulls(
   const moves = inSteps(trace, segments);
   const top = Math.max(...segments.map(({ start, end }) => Math.max(start, end)));
   const stretches: Stretch[] = [];
-  let apply: { readonly curve: RatioCurve; readonly seconds: number } | null = null;
+  let apply: RatioCurve | null = null;
+  let bypass: RatioCurve | null = null;
   moves.forEach((segment, i) => {
     if (segment.kind !== 'apply' && segment.kind !== 'release') return;
     const large = Math.abs(segment.end - segment.start) > LEAST_PULL * top;
     if (!large) return;
     const curve = ratioCurve(trace, input, output, segment, segment.kind);
     if (curve.kind === 'unclear') return;
-    const where = at(trace, segment);
-    const seconds = where.to_s - where.from_s;
     const base = {
-      ...where,
+      ...at(trace, segment),
       lines: [{ on: 'input-output', port: 'output', points: curve.corners } as const],
       points: curve.points,
       supply_Pa: suppliedAt(trace, segment),
@@ -53,21 +50,17 @@ export function pulls(
           ...base,
           results: [
             result('release-ratio', 'Boost ratio B, coming down', 'ratio', curve.boostRatio),
-            result(
-              'hysteresis',
-              'Hysteresis, part of output',
-              'percent',
-              Math.min(seconds, apply.seconds) < SLOW_S ? TOO_FAST : hysteresisOf(apply.curve, curve),
-            ),
+            result('hysteresis', 'Hysteresis, part of output', 'percent', hysteresisOf(apply, curve)),
           ],
         });
       apply = null;
       return;
     }
-    apply = curve.kind === 'assisted' ? { curve, seconds } : null;
+    apply = curve.kind === 'assisted' ? curve : null;
     if (curve.kind === 'blocked') {
       stretches.push({ kind: 'blocked', name: 'Blocked passage', ...base, results: [], lines: [] });
     } else if (curve.kind === 'straight') {
+      bypass = curve;
       stretches.push({
         kind: 'bypass',
         name: 'Bypass, assist off',
@@ -80,12 +73,17 @@ export function pulls(
     } else {
       // What stands at the top belongs to the pull: there the diaphragm works with all of the supply.
       const after = moves[i + 1];
-      const whole = { from: segment.from, to: after?.kind === 'hold' ? after.to : segment.to };
+      const stand = after?.kind === 'hold' ? after.to : segment.to;
+      const whole = { from: curve.tooFast ? segment.to : segment.from, to: stand };
       stretches.push({
         kind: 'pull',
         name: 'Pull with assist',
         ...base,
-        results: [...curveResults(curve), ...areaResult(trace, input, output, whole, about)],
+        results: [
+          ...curveResults(curve),
+          ...(bypass ? correctedRatio(curve, bypass) : []),
+          ...areaResult(trace, input, output, whole, about),
+        ],
       });
     }
   });
@@ -190,6 +188,26 @@ const curveResults = (curve: RatioCurve): TraceResult[] => [
   result('runout-output', 'Runout output', 'pressure', curve.runoutOutput),
   result('slope-beyond', 'Slope beyond runout', 'ratio', curve.slopeBeyond),
 ];
+
+/**
+ * B with the scale of the output gauge against the input gauge taken out, where a bypass before it in the same trace
+ * shows the two gauges apart: B ÷ slope. Beyond the output that the bypass reached, the scale is taken to go on. Handbook 5.
+ */
+function correctedRatio({ boostRatio }: RatioCurve, { passSlope }: RatioCurve): TraceResult[] {
+  if (!boostRatio.told || !passSlope.told) return [];
+  const apart = Math.abs(passSlope.value - 1);
+  if (apart <= CERTAIN * passSlope.u || apart < LEAST_APART || apart > PLAUSIBLE_SCALE) return [];
+  const ratio = boostRatio.value / passSlope.value;
+  const u = ratio * Math.hypot(boostRatio.u / boostRatio.value, passSlope.u / passSlope.value);
+  return [
+    result(
+      'boost-ratio-corrected',
+      'Boost ratio B, gauges set by the bypass',
+      'ratio',
+      told(ratio, u, 'ratio'),
+    ),
+  ];
+}
 
 function areaResult(trace: Trace, input: Channel, output: Channel, span: Span, about: About): TraceResult[] {
   const supply = channelAt(trace, 'supply');

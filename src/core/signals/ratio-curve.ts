@@ -1,6 +1,14 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import { scatterOf } from './blocks';
-import { clippedNotes, cloudOf, pointsOf, unhurried, type Point, type Points } from './branch-points';
+import {
+  clippedNotes,
+  cloudOf,
+  pointsOf,
+  TOO_FAST,
+  unhurried,
+  type Point,
+  type Points,
+} from './branch-points';
 import { told, untold, type Estimate } from './estimate';
 import { kinkedLine, plainLine, type KinkedLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
@@ -10,6 +18,8 @@ export interface RatioCurve {
   /** 'assisted' follows B; 'straight' passes the input through; 'blocked' lets too little through to be fitted. */
   readonly kind: 'assisted' | 'straight' | 'blocked' | 'unclear';
   readonly branch: 'apply' | 'release';
+  /** The handle moved so fast that nothing was fitted. */
+  readonly tooFast: boolean;
   readonly crack: Estimate;
   readonly jumpIn: Estimate;
   readonly boostRatio: Estimate;
@@ -69,8 +79,11 @@ export function ratioCurve(
 ): RatioCurve {
   const scatter = scatterOf([input, output], span);
   const points = (most: number) => pointsOf(trace, [input, output], span, most, scatter);
+  const all = points(LINE_BLOCKS);
+  const slow = unhurried(all);
+  const curve = fitted([input, output], points(EDGE_BLOCKS), slow ?? all, branch);
   return {
-    ...fitted([input, output], points(EDGE_BLOCKS), unhurried(points(LINE_BLOCKS)), branch),
+    ...(slow ? curve : hurried(curve)),
     points: points(DRAWN_BLOCKS).points.map(({ x, y }) => [Math.round(x), Math.round(y)] as const),
   };
 }
@@ -128,6 +141,25 @@ function departure(points: readonly Point[], range: number, sigma: number): Depa
   return { index, low: Math.min(low, high), high: Math.max(low, high), allowance: allowed(high) };
 }
 
+/** What is left of a curve whose pull was a hurry throughout: that it was one, and of which kind. */
+const hurried = (curve: RatioCurve): RatioCurve => {
+  const none = (estimate: Estimate) => (estimate.told ? TOO_FAST : estimate);
+  return {
+    ...curve,
+    tooFast: true,
+    crack: none(curve.crack),
+    jumpIn: none(curve.jumpIn),
+    boostRatio: none(curve.boostRatio),
+    runoutInput: none(curve.runoutInput),
+    runoutOutput: none(curve.runoutOutput),
+    slopeBeyond: none(curve.slopeBeyond),
+    passSlope: none(curve.passSlope),
+    passOffset: none(curve.passOffset),
+    corners: [],
+    line: null,
+  };
+};
+
 const NO_CURVE = untold(
   'Too few points at rising input.',
   'Pull the handle slowly from zero to beyond runout.',
@@ -137,6 +169,7 @@ function nothing(branch: RatioCurve['branch'], notes: readonly Sentence[]): Rati
   return {
     kind: 'unclear',
     branch,
+    tooFast: false,
     crack: NO_CURVE,
     jumpIn: NO_CURVE,
     boostRatio: NO_CURVE,
@@ -302,6 +335,7 @@ function crackOf(
  * are fitted apart and never averaged. Handbook 5 and 6.
  */
 export function hysteresisOf(apply: RatioCurve, release: RatioCurve): Estimate {
+  if (apply.tooFast || release.tooFast) return TOO_FAST;
   if (!apply.line || !release.line || apply.kind !== 'assisted' || release.kind !== 'assisted')
     return untold(
       'It takes an apply and a release with the assist on.',

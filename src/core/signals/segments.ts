@@ -1,5 +1,4 @@
 import { blocksOf, type Blocks } from './blocks';
-import { median } from './noise';
 import { wholeOf, type Channel, type Span, type Trace } from './trace';
 
 /** What the hand was doing over a stretch of a trace. */
@@ -108,7 +107,49 @@ function plateaus(course: Course): Piece[] {
     if (long) found.push({ from, to, still: true });
     from = long ? to : from + 1;
   }
-  return chained(found, course);
+  return chained(
+    found.filter((piece) => !goesOnBeside(piece, course)),
+    course,
+  );
+}
+
+/** The hand's own move goes on beside a stretch where it is no more than so many times as fast there. */
+const AS_FAST = 3;
+
+/**
+ * Whether a stretch is only a part of a move that is slow enough to look level for a moment: the level goes on beside it,
+ * the same way and about as fast, and faster than any hold leaks.
+ */
+function goesOnBeside({ from, to }: Span, { levels, times, width, reach }: Course): boolean {
+  const long_s = times[to - 1]! - times[from]!;
+  const rate = slopeOf(levels, times, from, to);
+  if (Math.abs(rate) * long_s < GOES_PART * width || Math.abs(rate) * SLOWEST_PULL_S < reach) return false;
+  const alike = (a: number, b: number) => {
+    if (times[b]! - times[a]! < long_s / 2) return false;
+    const beside = (levels[b]! - levels[a]!) / (times[b]! - times[a]!) / rate;
+    return beside > 1 / AS_FAST && beside < AS_FAST;
+  };
+  let before = from;
+  while (before > 0 && times[from]! - times[before]! < long_s) before -= 1;
+  let after = to - 1;
+  while (after < times.length - 1 && times[after]! - times[to - 1]! < long_s) after += 1;
+  return alike(before, from) || alike(to - 1, after);
+}
+
+/** A stretch that stays within this part of its width does not go anywhere. */
+const GOES_PART = 0.8;
+
+/** Least-squares slope of the levels over the times. */
+function slopeOf(levels: readonly number[], times: readonly number[], from: number, to: number): number {
+  const count = to - from;
+  let [t, y] = [0, 0];
+  for (let i = from; i < to; i += 1) [t, y] = [t + times[i]! / count, y + levels[i]! / count];
+  let [above, below] = [0, 0];
+  for (let i = from; i < to; i += 1) {
+    above += (times[i]! - t) * (levels[i]! - y);
+    below += (times[i]! - t) ** 2;
+  }
+  return below > 0 ? above / below : 0;
 }
 
 interface Course {
@@ -135,38 +176,13 @@ function chained(found: readonly Piece[], course: Course): Piece[] {
     if (chain.length === 1) return [whole];
     const drift = Math.abs(levels[whole.to - 1]! - levels[whole.from]!);
     const creeps = drift * SLOWEST_PULL_S < reach * (times[whole.to - 1]! - times[whole.from]!);
-    return drift <= 6 * width || creeps ? [whole] : endsOf(whole, course);
+    return drift <= 6 * width || creeps ? [whole] : chain;
   });
 }
 
 /** Whether the level changes from one reading to the next by more than it may wander: something was done in between. */
 const jumps = (levels: readonly number[], at: number, width: number): boolean =>
   Math.abs(levels[at]! - levels[at - 1]!) > 3 * width;
-
-/** Readings by whose median an end of a slow pull is known. */
-const AT_END = 5;
-
-/**
- * What stands still at either end of a slow pull: where the level stays within its width for more than twice as long as
- * the pull as a whole takes to cross it.
- */
-function endsOf(pull: Span, { levels, times, width }: Course): Piece[] {
-  const long_s = times[pull.to - 1]! - times[pull.from]!;
-  const crossing_s = (width * long_s) / Math.abs(levels[pull.to - 1]! - levels[pull.from]!);
-  const enough_s = Math.max(LEAST_HOLD_S, 2 * crossing_s);
-  const near = (level: number) => (i: number) => Math.abs(levels[i]! - level) <= width;
-  const atFirst = near(median(levels.slice(pull.from, pull.from + AT_END)));
-  const atLast = near(median(levels.slice(Math.max(pull.from, pull.to - AT_END), pull.to)));
-  let first = pull.from;
-  while (first < pull.to && atFirst(first)) first += 1;
-  let last = pull.to;
-  while (last > first && atLast(last - 1)) last -= 1;
-  const pieces = [
-    { from: pull.from, to: first, still: true },
-    { from: last, to: pull.to, still: true },
-  ];
-  return pieces.filter(({ from, to }) => to > from && times[to - 1]! - times[from]! >= enough_s);
-}
 
 /** Fills what lies between the plateaus with moves, parted where they turn. */
 function movesBetween(levels: readonly number[], still: readonly Piece[], width: number): Piece[] {

@@ -2,9 +2,10 @@ import { sentence } from '../quantities/sentence';
 import { INHG_PA } from '../quantities/units';
 import { at, meanOf, result, type About, type FitLine, type Stretch } from './analysis';
 import { blocksOf } from './blocks';
+import { unlessCooling } from './cooling';
 import { fluidHold } from './fluid-hold';
 import { REMAINS_PA, type Segment } from './segments';
-import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace';
+import { channelAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
 import { vacuumDecay } from './vacuum-decay';
 
 const LEAST_HOLD_S = 10;
@@ -23,7 +24,7 @@ export const SOME_VACUUM_PA = INHG_PA;
 const CURVE_POINTS = 24;
 
 /** Pressure that was held: what of it was lost. */
-export function holds(trace: Trace, output: Channel, segments: readonly Segment[]): Stretch[] {
+export function holds(trace: Trace, output: Channel, segments: readonly Segment[], about: About): Stretch[] {
   return segments.flatMap((segment): Stretch[] => {
     if (segment.kind !== 'hold' || segment.to_s - segment.from_s < LEAST_HOLD_S) return [];
     const span = {
@@ -32,6 +33,8 @@ export function holds(trace: Trace, output: Channel, segments: readonly Segment[
     };
     if (!(meanOf(trace, output, span) > REMAINS_PA)) return [];
     const hold = fluidHold(trace, output, span, RESOLVE_PAPERS.fluid);
+    // No unit of which a profile can be named stores gas.
+    const loss = about.unit ? hold.loss : unlessCooling(trace, output, span, hold, RESOLVE_PAPERS.fluid);
     const notes = hold.settling
       ? [
           sentence('Settling took off {drop} with a time constant of {tau}; it is not in the loss.', {
@@ -45,7 +48,7 @@ export function holds(trace: Trace, output: Channel, segments: readonly Segment[
         kind: 'hold',
         name: 'Hold under pressure',
         ...at(trace, span),
-        results: [result('hold-loss', 'Output loss on hold', 'pressureRate', hold.loss)],
+        results: [result('hold-loss', 'Output loss on hold', 'pressureRate', loss)],
         lines: [timeLine('output', at(trace, span), hold.curve)],
         points: [],
         supply_Pa: null,
@@ -67,13 +70,28 @@ function timeLine(
   return { on: 'time', port, points: points.filter(([, y]) => Number.isFinite(y)) };
 }
 
+interface Times {
+  readonly from_s: number;
+  readonly to_s: number;
+}
+
+/** A whole trace of which nothing says that the handle was touched: the supply alone was logged. */
+export interface Untouched extends Span, Times {
+  readonly kind: 'untouched';
+}
+
+export const untouched = (trace: Trace): Untouched => ({
+  kind: 'untouched',
+  ...wholeOf(trace),
+  ...at(trace, wholeOf(trace)),
+});
+
 /** Falls of the vacuum while nobody touches the handle: the source was shut. A vacuum that stays tells nothing of it. */
-export function watches(trace: Trace, segments: readonly Segment[], about: About): Stretch[] {
+export function watches(trace: Trace, segments: readonly (Segment | Untouched)[], about: About): Stretch[] {
   const supply = channelAt(trace, 'supply');
   if (!supply) return [];
   return segments.flatMap((segment): Stretch[] => {
-    const applied = segment.kind === 'hold';
-    if (!applied && segment.kind !== 'rest') return [];
+    if (segment.kind !== 'hold' && segment.kind !== 'rest' && segment.kind !== 'untouched') return [];
     const span = fallIn(trace, supply, segment);
     if (!span) return [];
     const where = at(trace, span);
@@ -84,7 +102,7 @@ export function watches(trace: Trace, segments: readonly Segment[], about: About
       { ...about, volume_m3: about.unit?.vacuumVolume_m3 ?? null },
       RESOLVE_PAPERS.vacuum,
     );
-    const when = applied ? 'applied' : 'released';
+    const when = { hold: 'applied', rest: 'released', untouched: null }[segment.kind];
     const leak = about.unit
       ? [
           result('air-leak', 'Air leak, sonic conductance', 'conductance', decay.conductance),
@@ -94,10 +112,15 @@ export function watches(trace: Trace, segments: readonly Segment[], about: About
     return [
       {
         kind: 'vacuum',
-        name: `Vacuum shut in, ${when}`,
+        name: when ? `Vacuum shut in, ${when}` : 'Vacuum shut in',
         ...where,
         results: [
-          result(`vacuum-loss-${when}`, `Vacuum loss, ${when}`, 'depressionRate', decay.loss),
+          result(
+            when ? `vacuum-loss-${when}` : 'vacuum-loss',
+            when ? `Vacuum loss, ${when}` : 'Vacuum loss',
+            'depressionRate',
+            decay.loss,
+          ),
           ...leak,
         ],
         lines: [timeLine('supply', where, decay.curve)],
@@ -110,16 +133,20 @@ export function watches(trace: Trace, segments: readonly Segment[], about: About
 }
 
 /** The longest fall of a stretch: no rise in it that noise would not make; null where none is long or deep enough. */
-function fallIn(trace: Trace, supply: Channel, segment: Segment): Span | null {
+function fallIn(trace: Trace, supply: Channel, segment: Span & Times): Span | null {
   if (segment.to_s - segment.from_s < LEAST_WATCH_S) return null;
   const { means, sigma, first } = blocksOf(trace, [supply], segment, WATCH_BLOCKS);
   const levels = means[0]!;
   const sure = RISE * sigma[0]!;
-  // Behind its deepest point the valve was turned: what lies within a block of it is left out.
-  const spanFrom = (top: number, end: number): Span => ({
-    from: first[Math.min(top + 2, levels.length - 1)]!,
-    to: end < levels.length ? first[end]! : segment.to,
-  });
+  // The vacuum stands at its deepest until the valve is turned: what lies within a block of that is left out.
+  const spanFrom = (top: number, end: number): Span => {
+    let turned = top;
+    for (let i = top; i < end; i += 1) if (levels[i]! > levels[top]! - sure / 2) turned = i;
+    return {
+      from: first[Math.min(turned + 2, levels.length - 1)]!,
+      to: end < levels.length ? first[end]! : segment.to,
+    };
+  };
   const seconds = ({ from, to }: Span) => trace.time_s[Math.max(from, to - 1)]! - trace.time_s[from]!;
   let longest: Span | null = null;
   const close = (top: number, low: number, end: number) => {
