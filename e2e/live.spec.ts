@@ -153,7 +153,7 @@ test('a log is looked over, read, seen against input and against time, noted, sa
   const plot = page.getByRole('img', { name: /against time/ });
   await expect(plot.locator('canvas')).toBeVisible();
   await plot.click({ position: { x: 300, y: 120 } });
-  await page.getByLabel(/Note at/).fill('Pedal heavy from here');
+  await page.getByLabel('Note', { exact: true }).fill('Pedal heavy from here');
   await page.getByRole('button', { name: 'Pin' }).click();
   await expect(page.getByText('Pedal heavy from here')).toBeVisible();
   // A press, and another one further on: a range.
@@ -161,12 +161,24 @@ test('a log is looked over, read, seen against input and against time, noted, sa
   await plot.click({ position: { x: 380, y: 120 } });
   await expect(page.getByLabel(/^Until, s/)).toHaveValue(/^\d+\.\d$/);
   await page.getByLabel(/^Until, s/).fill('soon');
-  await page.getByLabel(/Note at/).fill('Let go and gripped again');
+  await page.getByLabel('Note', { exact: true }).fill('Let go and gripped again');
   await page.getByRole('button', { name: 'Pin' }).click();
   await expect(page.getByText('Until: “soon” is not a time in seconds.')).toBeVisible();
   await page.getByLabel(/^Until, s/).fill('39,5');
   await page.getByRole('button', { name: 'Pin' }).click();
   await expect(page.getByText(/\d+\.\d to 39\.5 s/)).toBeVisible();
+  // By keyboard alone: a range is marked, worked out by itself, and what it yields is kept.
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: /^Pull with assist/ }).focus();
+  await page.keyboard.press('m');
+  await page.keyboard.type('0.5');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('38');
+  for (const key of ['Tab', 'Tab', 'Enter']) await page.keyboard.press(key);
+  const marked = page.getByRole('region', { name: 'Marked range, Range worked out by itself' });
+  await expect(marked.getByText(/^3\.60/)).toBeVisible();
+  await page.reload();
+  await expect(marked.getByText(/^3\.60/)).toBeVisible();
   const [drawing] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save as SVG' }).click(),

@@ -6,7 +6,7 @@ import { JOB_FILE_VERSION, jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { settingsSchema } from '@/core/records/settings';
 import { handsSchema, simUnitSchema } from '@/core/records/live';
-import { traceChangeSchema } from '@/core/records/trace-record';
+import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
 import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live';
@@ -177,6 +177,12 @@ export const OPERATIONS: readonly Operation[] = [
     path: '/traces/{id}',
     summary: 'Name a trace, pin notes',
     body: change(traceChangeSchema),
+  },
+  {
+    method: 'post',
+    path: '/traces/{id}/ranges',
+    summary: 'Work a marked range out by itself and keep what it yields',
+    body: change(traceNoteSchema),
   },
   { method: 'delete', path: '/traces/{id}', summary: 'Take a trace away' },
   { method: 'post', path: '/traces/{id}/restore', summary: 'Put a trace back' },

@@ -20,6 +20,7 @@ import {
   traceCsv,
   tracesOfJob,
   windowOf,
+  workOutRange,
 } from './traces';
 import { verify } from './verify';
 
@@ -224,5 +225,40 @@ describe('a log that is read', () => {
     const packed = pack(recorded);
     expect(packed.chunks).toHaveLength(5 * Math.ceil(recorded.time_s.length / 65_536));
     expect(pack(recorded).sha256).toBe(packed.sha256);
+  });
+});
+
+describe('a range that is marked by hand', () => {
+  const mark = (at_s: number, to_s?: number) => ({ id: newId(), at_s, to_s, words: 'Second pull only' });
+  test('is worked out by itself, and what it yields is kept with the mark and in the journal', async () => {
+    const { id, version, body } = await keep();
+    const { stretches } = taken(await analysisOf(db, id));
+    const pull = stretches.find(({ kind }) => kind === 'pull')!;
+    const range = mark(pull.from_s - 1, pull.to_s + 1);
+    const worked = taken(await workOutRange(db, id, version, range, NOW));
+    const [note] = worked.body.notes;
+    expect(note!.yields!.map(({ name }) => name)).toContain('Pull with assist');
+    const ratio = (results: (typeof pull)['results']) =>
+      results.find((result) => result.id === 'boost-ratio')!.estimate as { value: number };
+    const found = note!.yields!.find(({ name }) => name === 'Pull with assist')!;
+    expect(ratio(found.results).value).toBeCloseTo(ratio(pull.results).value, 1);
+    expect(found.from_s).toBeGreaterThanOrEqual(range.at_s);
+    expect((await findTrace(db, id))!.body.notes).toEqual(worked.body.notes);
+    expect((await verify(db)).alterations).toEqual([]);
+
+    // What a screen sends is not taken for what was worked out, and a change of the words keeps it.
+    const forged = { ...note!, words: 'Other words', yields: [] };
+    const change = { name: body.name, notes: [forged] };
+    const changed = taken(await changeTrace(db, id, worked.version, change, NOW));
+    expect(changed.body.notes[0]!.yields).toEqual(note!.yields);
+    const moved = { name: body.name, notes: [{ ...forged, at_s: 0, yields: note!.yields }] };
+    const other = taken(await changeTrace(db, id, changed.version, moved, NOW));
+    expect(other.body.notes[0]!.yields).toBeUndefined();
+  });
+  test('without an end, or without readings, is refused and nothing is lost', async () => {
+    const { id, version } = await keep();
+    expect(whyNot(await workOutRange(db, id, version, mark(3), NOW))).toMatch(/a range has an end/);
+    expect(whyNot(await workOutRange(db, id, version, mark(3, 3.001), NOW))).toMatch(/only \d readings/);
+    expect((await findTrace(db, id))!.body.notes).toEqual([]);
   });
 });

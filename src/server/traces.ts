@@ -6,9 +6,16 @@ import { FAMILIES } from '@/core/families/registry';
 import { layoutSchema, type LogLayout } from '@/core/signals/csv/layout';
 import type { About, Analysis, Stretch } from '@/core/signals/analysis';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
-import type { Trace } from '@/core/signals/trace';
+import { indexAt, type Trace } from '@/core/signals/trace';
 import type { LoggedTrace } from '@/core/records/logged-traces';
-import { traceChangeSchema, traceRecordSchema, type TraceRecord } from '@/core/records/trace-record';
+import {
+  traceChangeSchema,
+  traceNoteSchema,
+  traceRecordSchema,
+  yieldedOf,
+  type TraceNote,
+  type TraceRecord,
+} from '@/core/records/trace-record';
 import { roomOf } from '@/core/records/settings';
 import type { Stored } from '@/core/records/views';
 import { unsqueezed, type Packed, type TraceProduct, type WorkedOut } from '@/workers/trace-product';
@@ -17,6 +24,7 @@ import { append } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findRun } from './runs';
 import { findProfile, readSettings } from './shelf';
+import { workOut } from './trace-job';
 import { fromRow, missing, replace, setDeleted, shelfChain, type Shelf } from './store';
 
 export type StoredTrace = Stored<TraceRecord>;
@@ -158,20 +166,14 @@ export async function loggedIn(db: Knex, runId: string): Promise<LoggedTrace[]> 
   const logged: LoggedTrace[] = [];
   for (const { id, body } of stored) {
     const analysis = await analysisOf(db, id);
-    if (analysis.ok)
-      logged.push({ id, record: body, stretches: analysis.value.stretches.map(withoutDrawing) });
+    if (!analysis.ok) continue;
+    const marked = body.notes.flatMap(({ yields = [] }) =>
+      yields.map((stretch) => ({ ...stretch, name: `${stretch.name}, range marked by hand` })),
+    );
+    logged.push({ id, record: body, stretches: [...analysis.value.stretches.map(yieldedOf), ...marked] });
   }
   return logged;
 }
-
-/** A stretch without what is only drawn of it. */
-const withoutDrawing = ({ name, from_s, to_s, results, notes }: Stretch) => ({
-  name,
-  from_s,
-  to_s,
-  results,
-  notes,
-});
 
 export async function findTrace(db: Knex, id: string): Promise<StoredTrace | null> {
   const row = await db('traces').where({ id, deleted: false }).first();
@@ -189,9 +191,57 @@ export async function changeTrace(
   const parsed = traceChangeSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   const current = await findTrace(db, id);
-  return current
-    ? replace(db, traces, id, version, { ...current.body, ...parsed.data }, now)
-    : missing('trace');
+  if (!current) return missing('trace');
+  const notes = parsed.data.notes.map((note) => asWorkedOut(note, current.body.notes));
+  return replace(db, traces, id, version, { ...current.body, ...parsed.data, notes }, now);
+}
+
+/** A note with what its range was found to yield, as long as it is that range: never what a screen says. */
+function asWorkedOut(note: TraceNote, kept: readonly TraceNote[]): TraceNote {
+  const { yields: _said, ...rest } = note;
+  const known = kept.find(({ id, at_s, to_s }) => id === note.id && at_s === note.at_s && to_s === note.to_s);
+  return known?.yields ? { ...rest, yields: known.yields } : rest;
+}
+
+/** Works a marked range out by itself, and keeps the mark with what it yields. A mark that is there already is replaced. */
+export async function workOutRange(
+  db: Knex,
+  id: string,
+  version: number,
+  input: unknown,
+  now: string,
+): Promise<Outcome<StoredTrace>> {
+  const parsed = traceNoteSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const { at_s, to_s } = parsed.data;
+  if (to_s === undefined)
+    return invalid([{ path: ['to_s'], message: 'Until: a range has an end as well as a beginning.' }]);
+  const current = await findTrace(db, id);
+  if (!current) return missing('trace');
+  const part = await partOf(db, id, at_s, to_s);
+  if (!part.ok) return part;
+  const trace = within(part.value, at_s, to_s);
+  if (trace.time_s.length < LEAST_READINGS)
+    return invalid([
+      { path: ['to_s'], message: `In this range there are only ${trace.time_s.length} readings.` },
+    ]);
+  const { analysis } = await workOut(trace, await aboutFor(db, current.body));
+  const note = { ...parsed.data, yields: analysis.stretches.map(yieldedOf) };
+  const notes = [...current.body.notes.filter((other) => other.id !== note.id), note].sort(
+    (a, b) => a.at_s - b.at_s,
+  );
+  return replace(db, traces, id, version, { ...current.body, notes }, now);
+}
+
+const LEAST_READINGS = 3;
+
+/** What of a trace lies between two times. */
+function within(trace: Trace, from_s: number, to_s: number): Trace {
+  const [from, to] = [indexAt(trace, from_s), indexAt(trace, to_s)];
+  return {
+    time_s: trace.time_s.slice(from, to),
+    channels: trace.channels.map((channel) => ({ ...channel, values: channel.values.slice(from, to) })),
+  };
 }
 
 export const deleteTrace = (db: Knex, id: string, deleted: boolean, now: string) =>

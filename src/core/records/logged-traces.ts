@@ -2,15 +2,15 @@ import type { TapedTrace } from '../procedure/tape';
 import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
 import type { UnitSet } from '../quantities/units';
-import type { Stretch, TraceResult } from '../signals/analysis';
+import type { TraceResult } from '../signals/analysis';
 import { cell, type Block, type Cell } from './document';
-import type { TraceRecord } from './trace-record';
+import type { TraceRecord, Yielded } from './trace-record';
 
 /** A trace of a run and what it was made to yield, without what is only drawn of it. */
 export interface LoggedTrace {
   readonly id: string;
   readonly record: TraceRecord;
-  readonly stretches: readonly Pick<Stretch, 'name' | 'from_s' | 'to_s' | 'results' | 'notes'>[];
+  readonly stretches: readonly Yielded[];
 }
 
 /** What one trace tells, and how many of its results it could not tell. */

@@ -1,8 +1,48 @@
 import { z } from 'zod';
+import { sentenceSchema } from '../quantities/sentence';
 import { QUANTITIES } from '../quantities/units';
+import type { Stretch } from '../signals/analysis';
 import { layoutSchema } from '../signals/csv/layout';
 
 const words = z.string().trim().max(2_000);
+
+const estimateSchema = z.discriminatedUnion('told', [
+  z.strictObject({
+    told: z.literal(true),
+    value: z.number(),
+    u: z.number().min(0),
+    quantity: z.enum(QUANTITIES),
+  }),
+  z.strictObject({ told: z.literal(false), why: sentenceSchema, wanted: sentenceSchema.nullable() }),
+]);
+
+/** A stretch of a trace with what it yields, without what is only drawn of it. */
+export const yieldedSchema = z.strictObject({
+  name: z.string().max(200),
+  from_s: z.number(),
+  to_s: z.number(),
+  results: z
+    .array(
+      z.strictObject({
+        id: z.string().max(80),
+        name: z.string().max(200),
+        quantity: z.enum(QUANTITIES),
+        estimate: estimateSchema,
+      }),
+    )
+    .readonly(),
+  notes: z.array(sentenceSchema).readonly(),
+});
+export type Yielded = Readonly<z.infer<typeof yieldedSchema>>;
+
+/** A stretch without what is only drawn of it. */
+export const yieldedOf = ({ name, from_s, to_s, results, notes }: Stretch): Yielded => ({
+  name,
+  from_s,
+  to_s,
+  results,
+  notes,
+});
 
 /** Something written at a moment of a trace, or over a range of it. */
 export const traceNoteSchema = z
@@ -12,6 +52,8 @@ export const traceNoteSchema = z
     /** End of the range; without one the note is of a moment. */
     to_s: z.number().optional(),
     words: words.min(1, 'Note: write what is to be said.'),
+    /** What the range yields where it was worked out by itself. The server writes it; what a screen sends is not taken. */
+    yields: z.array(yieldedSchema).max(200).readonly().optional(),
   })
   .refine(({ at_s, to_s }) => to_s === undefined || to_s > at_s, {
     path: ['to_s'],

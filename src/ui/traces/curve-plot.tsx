@@ -5,6 +5,7 @@ import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo } from 'react';
 import type { CurvePoint } from '@/core/families/expected-curve';
 import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
+import type { Yielded } from '@/core/records/trace-record';
 import type { Stretch } from '@/core/signals/analysis';
 import type { Channel } from '@/core/signals/trace';
 import { useSettings } from '../settings-context';
@@ -17,7 +18,7 @@ interface CurvePlotProps {
   readonly expected: readonly CurvePoint[];
   /** What stands on the axes, by port. */
   readonly channels: readonly Pick<Channel, 'name' | 'port' | 'quantity'>[];
-  readonly chosen: Stretch | null;
+  readonly chosen: Yielded | null;
   /** Told of what is drawn, so that it can be saved. */
   readonly onOption: (option: PlotOption) => void;
 }
@@ -75,7 +76,8 @@ function optionOf({ stretches, others, expected, chosen, axes }: Drawn): PlotOpt
   const up = (value: number) => Number(fromSI(value, axes.up.unit).toPrecision(6));
   const pairs = (points: readonly (readonly [number, number])[]) =>
     points.map(([x, y]) => [across(x), up(y)]);
-  const faded = (stretch: Stretch) => (chosen && chosen.points.length > 0 && stretch !== chosen ? 0.18 : 1);
+  const drawn = stretches.some((one) => one === chosen);
+  const faded = (stretch: Stretch) => (drawn && stretch !== chosen ? 0.18 : 1);
   const series = [
     // The band is the healthy unit's low with the width of it stacked on top.
     ...(expected.length > 0

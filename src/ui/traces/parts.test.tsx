@@ -95,17 +95,16 @@ describe('notes pinned to moments', () => {
     { id: '00000000-0000-4000-8000-000000000001', at_s: 12.34, words: '<b>Handle</b> slipped' },
     { id: '00000000-0000-4000-8000-000000000002', at_s: 61, to_s: 64.5, words: 'Heavy from here' },
   ];
-  const pins = (moment: number | null, typed = '') => (
+  const pins = (at: string | null, until = '', typed = '') => (
     <Pins
       notes={notes}
       pins={{
-        moment,
-        until: '',
-        words: typed,
-        setUntil: ignore,
-        setWords: ignore,
+        draft: at === null ? null : { at, until, words: typed },
+        type: ignore,
         press: ignore,
+        begin: ignore,
         pin: nothing,
+        workOut: nothing,
         drop: nothing,
         leave: ignore,
       }}
@@ -119,15 +118,22 @@ describe('notes pinned to moments', () => {
   });
   test('are of a moment, or of a range whichever end was pressed first; an end that is no time is refused', () => {
     const id = '00000000-0000-4000-8000-000000000003';
-    expect(noteFrom(id, 12.3456, '', ' Hiss ')).toEqual({ id, at_s: 12.346, words: 'Hiss' });
-    expect(noteFrom(id, 12, '15,5', 'Hiss')).toEqual({ id, at_s: 12, to_s: 15.5, words: 'Hiss' });
-    expect(noteFrom(id, 12, '9', 'Hiss')).toEqual({ id, at_s: 9, to_s: 12, words: 'Hiss' });
-    expect(noteFrom(id, 12, '12', 'Hiss')).toEqual({ id, at_s: 12, words: 'Hiss' });
-    expect(noteFrom(id, 12, 'soon', 'Hiss')).toBe('Until: “soon” is not a time in seconds.');
+    const note = (at: string, until: string, said = 'Hiss') => noteFrom(id, { at, until, words: said });
+    expect(note('12.3456', '', ' Hiss ')).toEqual({ id, at_s: 12.346, words: 'Hiss' });
+    expect(note('12', '15,5')).toEqual({ id, at_s: 12, to_s: 15.5, words: 'Hiss' });
+    expect(note('12', '9')).toEqual({ id, at_s: 9, to_s: 12, words: 'Hiss' });
+    expect(note('12', '12')).toEqual({ id, at_s: 12, words: 'Hiss' });
+    expect(note('12', 'soon')).toBe('Until: “soon” is not a time in seconds.');
+    expect(note('now', '')).toBe('From: “now” is not a time in seconds.');
   });
   test('a moment that was pressed asks for words, and nothing is pinned without them', () => {
-    expect(words(pins(33.33))).toMatch(/Note at 33\.3 s/);
-    expect(html(pins(33.33))).toMatch(/<button[^>]*disabled[^>]*>Pin/);
-    expect(html(pins(33.33, 'Hiss'))).not.toMatch(/<button[^>]*disabled[^>]*>Pin/);
+    expect(html(pins('33.3'))).toMatch(/value="33\.3"/);
+    expect(html(pins('33.3'))).toMatch(/<button[^>]*disabled[^>]*>Pin/);
+    expect(html(pins('33.3', '', 'Hiss'))).not.toMatch(/<button[^>]*disabled[^>]*>Pin/);
+  });
+  test('a range can be worked out without words, a moment cannot', () => {
+    const disabled = /<button[^>]*disabled[^>]*>Work this range out/;
+    expect(html(pins('33.3'))).toMatch(disabled);
+    expect(html(pins('33.3', '40'))).not.toMatch(disabled);
   });
 });

@@ -2,13 +2,14 @@
 
 import { Box, Button } from '@mui/material';
 import type { Sentence } from '@/core/quantities/sentence';
-import type { Stretch, TraceResult } from '@/core/signals/analysis';
+import type { Yielded } from '@/core/records/trace-record';
+import type { TraceResult } from '@/core/signals/analysis';
 import { usePrint } from '../settings-context';
 
 interface StretchEntryProps {
-  readonly stretch: Stretch;
+  readonly stretch: Yielded;
   /** The same stretch of the trace laid beside; null where there is none. */
-  readonly others: Stretch | null;
+  readonly others: Yielded | null;
   readonly chosen: boolean;
   readonly onChoose: () => void;
 }
@@ -67,7 +68,7 @@ export function StretchEntry({ stretch, others, chosen, onChoose }: StretchEntry
 }
 
 /** What the stretch does not tell, said once for all that share the reason. */
-function untoldOf(stretch: Stretch, say: (sentence: Sentence) => string) {
+function untoldOf(stretch: Yielded, say: (sentence: Sentence) => string) {
   const reasons = new Map<string, string[]>();
   for (const { name, estimate } of stretch.results) {
     if (estimate.told) continue;

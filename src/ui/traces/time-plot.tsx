@@ -4,6 +4,7 @@ import { Box } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useRef } from 'react';
 import { fromSI, unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
+import type { Yielded } from '@/core/records/trace-record';
 import type { Stretch } from '@/core/signals/analysis';
 import type { TraceRecord } from '@/core/records/trace-record';
 import { useSettings } from '../settings-context';
@@ -23,7 +24,7 @@ interface TimePlotProps {
   readonly trace: DrawnTrace;
   readonly other: DrawnTrace | null;
   readonly stretches: readonly Stretch[];
-  readonly chosen: Stretch | null;
+  readonly chosen: Yielded | null;
   readonly onMoment: (at_s: number) => void;
   readonly onOption: (option: PlotOption) => void;
 }
@@ -141,7 +142,7 @@ export function TimePlot({ trace, other, stretches, chosen, onMoment, onOption }
 }
 
 /** A stretch with some room on both sides. */
-function around({ from_s, to_s }: Stretch, end_s: number): readonly [number, number] {
+function around({ from_s, to_s }: Yielded, end_s: number): readonly [number, number] {
   const beside = 0.15 * (to_s - from_s) + 0.5;
   return [Math.max(0, from_s - beside), Math.min(end_s, to_s + beside)];
 }
@@ -152,7 +153,7 @@ type View = { readonly current: readonly [number, number] };
 interface Scene {
   readonly traces: readonly DrawnTrace[];
   readonly stretches: readonly Stretch[];
-  readonly chosen: Stretch | null;
+  readonly chosen: Yielded | null;
   readonly unitSet: UnitSet;
   readonly data: Held;
   readonly view: View;
@@ -284,7 +285,7 @@ function optionOf({ traces, stretches, chosen, unitSet, data, view, height }: Sc
     min: 0,
     max: duration_s,
     axisLine: { lineStyle: { color: ink } },
-    axisLabel: { show: i === last, showMaxLabel: false, color: ink, fontSize: 13 },
+    axisLabel: { show: i === last, showMinLabel: false, showMaxLabel: false, color: ink, fontSize: 13 },
     splitLine: { lineStyle: { color: quiet, opacity: 0.16 } },
     name: i === last ? 'Time, s' : '',
     nameLocation: 'middle',

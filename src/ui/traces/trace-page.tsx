@@ -4,7 +4,7 @@ import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import type { CurvePoint } from '@/core/families/expected-curve';
-import type { TraceRecord } from '@/core/records/trace-record';
+import type { TraceRecord, Yielded } from '@/core/records/trace-record';
 import type { Stored } from '@/core/records/views';
 import type { Analysis, Stretch } from '@/core/signals/analysis';
 import { call } from '../api';
@@ -50,7 +50,7 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
     [other],
   );
   const [against, setAgainst] = useState<'input' | 'time'>(curves.length > 0 ? 'input' : 'time');
-  const [chosen, setChosen] = useState<Stretch | null>(null);
+  const [chosen, setChosen] = useState<Yielded | null>(null);
   const [problem, setProblem] = useState('');
   const option = useRef<PlotOption>({});
   const keepOption = useCallback((next: PlotOption) => void (option.current = next), []);
@@ -65,18 +65,22 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
     [other, stretches],
   );
 
-  const choose = (stretch: Stretch) => {
+  const marked = stored.body.notes.filter(({ yields }) => yields !== undefined);
+  const all: readonly Yielded[] = [...stretches, ...marked.flatMap(({ yields = [] }) => yields)];
+  const choose = (stretch: Yielded) => {
     setChosen(stretch === chosen ? null : stretch);
-    if (stretch !== chosen) setAgainst(stretch.points.length > 0 ? against : 'time');
+    if (stretch !== chosen) setAgainst(curves.some((one) => one === stretch) ? against : 'time');
   };
   const step = (by: number) => {
-    if (stretches.length === 0) return;
-    const at = chosen ? stretches.indexOf(chosen) : by > 0 ? -1 : 0;
-    choose(stretches[(at + by + stretches.length) % stretches.length]!);
+    if (all.length === 0) return;
+    const at = chosen ? all.indexOf(chosen) : by > 0 ? -1 : 0;
+    choose(all[(at + by + all.length) % all.length]!);
   };
   const write = async (change: Partial<Pick<TraceRecord, 'name' | 'notes'>>) => {
-    const body = { name: stored.body.name, notes: stored.body.notes, ...change };
-    const answer = await call<Stored<TraceRecord>>('PUT', `/traces/${stored.id}`, {
+    return send('PUT', '', { name: stored.body.name, notes: stored.body.notes, ...change });
+  };
+  const send = async (method: 'PUT' | 'POST', place: string, body: unknown) => {
+    const answer = await call<Stored<TraceRecord>>(method, `/traces/${stored.id}${place}`, {
       version: stored.version,
       body,
     });
@@ -84,7 +88,11 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
     if (answer.ok) setStored(answer.value);
     return answer.ok;
   };
-  const pins = usePins(stored.body.notes, (notes) => write({ notes }), setProblem);
+  const pins = usePins(stored.body.notes, {
+    keep: (notes) => write({ notes }),
+    workOut: (note) => send('POST', '/ranges', note),
+    onProblem: setProblem,
+  });
   const save = (kind: 'svg' | 'png') => void savePlot(option.current, stored.body.name, kind);
   useKeys([
     {
@@ -94,6 +102,14 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
     },
     { key: '[', label: 'Stretch before', run: () => step(-1) },
     { key: ']', label: 'Next stretch', run: () => step(1) },
+    {
+      key: 'm',
+      label: 'Mark a moment or a range',
+      run: () => {
+        setAgainst('time');
+        pins.begin(chosen);
+      },
+    },
     { key: 'Backspace', label: 'All traces', run: () => router.push('/traces') },
   ]);
 
@@ -168,6 +184,23 @@ export function TracePage({ trace, other, choices, expected, profileName, jobTag
             chosen={stretch === chosen}
             onChoose={() => choose(stretch)}
           />
+        ))}
+        {marked.map(({ id, at_s, to_s, words: said, yields = [] }) => (
+          <Box key={id} component="section" aria-label={`Marked range, ${said}`} sx={{ mt: 1.5 }}>
+            <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 1, fontWeight: 650 }}>
+              Marked {at_s.toFixed(1)} to {to_s?.toFixed(1)} s: {said}
+            </Box>
+            {yields.length === 0 && <Nothing>Nothing in this range could be told apart as a test.</Nothing>}
+            {yields.map((stretch, i) => (
+              <StretchEntry
+                key={i}
+                stretch={stretch}
+                others={null}
+                chosen={stretch === chosen}
+                onChoose={() => choose(stretch)}
+              />
+            ))}
+          </Box>
         ))}
         <Notices notes={notes} record={stored.body} />
       </Box>
