@@ -135,8 +135,9 @@ export async function rememberedLayout(db: Knex, input: unknown): Promise<Outcom
     .first('layout');
   if (!row) return done(null);
   const known = layoutSchema.safeParse(JSON.parse(row.layout as string));
-  // The head may have grown by a line since: where the readings begin is taken from this file.
-  return done(known.success ? { ...known.data, firstLine: parsed.data.firstLine } : null);
+  // The head may have grown by a line since, and a column come on: where the readings stand is taken from this file.
+  const { firstLine, width } = parsed.data;
+  return done(known.success ? { ...known.data, firstLine, width } : null);
 }
 
 const PER_LIST = 500;

@@ -4,6 +4,7 @@ import { analyse } from '@/core/signals/analyse';
 import type { About, Analysis } from '@/core/signals/analysis';
 import { detectLayout, foreignSentence } from '@/core/signals/csv/detect';
 import type { LogLayout } from '@/core/signals/csv/layout';
+import { headText, PlainText } from '@/core/signals/csv/plain-text';
 import { LogReader, type LogTrouble } from '@/core/signals/csv/reader';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import type { Channel, Trace } from '@/core/signals/trace';
@@ -47,6 +48,7 @@ const LEAST_ROWS = 3;
 /** Takes a log in, piece by piece, and makes everything of it. Runs in a worker; nothing here waits for anything. */
 export class TraceJob {
   private reader: LogReader | null = null;
+  private plain: PlainText | null = null;
   private head: Uint8Array[] = [];
   private headLength = 0;
   private doubts: readonly string[] = [];
@@ -65,7 +67,7 @@ export class TraceJob {
   push(piece: Uint8Array): void {
     if (this.refusal) return;
     if (this.reader) {
-      this.reader.push(piece);
+      this.reader.push(this.plain!.next(piece));
       return;
     }
     // A piece's memory may be used again by whoever sent it.
@@ -75,7 +77,9 @@ export class TraceJob {
   }
 
   private begin(): void {
-    const text = new TextDecoder().decode(joined(this.head).subarray(0, HEAD_BYTES));
+    const head = joined(this.head);
+    this.plain = new PlainText(head);
+    const text = headText(head.subarray(0, HEAD_BYTES));
     if (!this.layout) {
       const found = detectLayout(text);
       if (!found.ok) {
@@ -92,7 +96,7 @@ export class TraceJob {
     const lineLength = Math.max(4, text.length / Math.max(1, text.split('\n').length));
     const expectedRows = Math.ceil((1.02 * this.bytes) / lineLength);
     this.reader = new LogReader(this.layout, this.about.barometer_Pa, expectedRows);
-    for (const piece of this.head) this.reader.push(piece);
+    this.reader.push(this.plain.next(head));
     this.head = [];
   }
 

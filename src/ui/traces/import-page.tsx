@@ -24,6 +24,8 @@ import {
   type LogLayout,
   type TimeKind,
 } from '@/core/signals/csv/layout';
+import { headText } from '@/core/signals/csv/plain-text';
+import { PORT_NAMES } from '@/core/signals/csv/ports';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored } from '@/core/records/views';
 import { call, type Problem } from '../api';
@@ -38,21 +40,14 @@ interface ImportPageProps {
 }
 
 const HEAD_BYTES = 65_536;
-const PORT_NAMES: Readonly<Record<string, string>> = {
-  input: 'Fluid in',
-  output: 'Fluid out',
-  supply: 'Vacuum supply',
-  activation: 'Activation',
-  front: 'Front circuit',
-  rear: 'Rear circuit',
-  volume: 'Volume',
-};
 const TIMES: Readonly<Record<TimeKind, string>> = {
   seconds: 'seconds',
   milliseconds: 'milliseconds',
   minutes: 'minutes',
   hours: 'hours',
-  iso: 'date and time',
+  iso: 'date and time, year first',
+  'day-first': 'date and time, day first',
+  'month-first': 'date and time, month first',
   spreadsheet: 'days, as a spreadsheet counts',
   clock: 'time of day',
   rows: 'no time: evenly spaced lines',
@@ -87,7 +82,8 @@ export function ImportPage({ profiles, jobs }: ImportPageProps) {
     setLayout(null);
     setProblem('');
     setName((typed) => typed || chosen.name.replace(/\.[^.]*$/, ''));
-    const detected = detectLayout(new TextDecoder().decode(await chosen.slice(0, HEAD_BYTES).arrayBuffer()));
+    const head = new Uint8Array(await chosen.slice(0, HEAD_BYTES).arrayBuffer());
+    const detected = detectLayout(headText(head));
     if (!detected.ok) {
       setProblem(`${chosen.name}: ${detected.why}`);
       return;

@@ -1,6 +1,9 @@
 import { findUnit, UNITS, type Quantity, type UnitId } from '../../quantities/units';
+import { findBlock, type Block } from './block';
+import { cellKind, cellNumber, cellsOf } from './cells';
 import { LOG_PORTS, type LogColumn, type LogLayout, type TimeKind } from './layout';
-import { readTime, timeKindOf } from './time';
+import { guessPort, PORT_NAMES, saysSomething, TIME_WORDS } from './ports';
+import { readTime, timeKindOf, timeKindOfAll } from './time';
 
 /** What was found in the head of a log, or why nothing was. */
 export type Detected =
@@ -25,22 +28,9 @@ export interface ForeignUnit {
 export const foreignSentence = ({ name, unit }: ForeignUnit): string =>
   `“${name}” is in “${unit}”, a unit that is not known here: choose its unit, or leave the column out.`;
 
-const DELIMITERS = ['\t', ';', ',', '|', ' '] as const;
 const SAMPLE_LINES = 12;
 /** Bytes below 32 that no text has. */
 const BINARY = /[\u0000-\u0008\u000e-\u001a]/;
-
-/** Words by which loggers name what is read at a port; the first that fits counts. */
-const PORT_WORDS: readonly (readonly [RegExp, string])[] = [
-  [/activ|work(ing)?\b|control/i, 'activation'],
-  [/suppl|vac|depress|unterdruck/i, 'supply'],
-  [/front|vorn/i, 'front'],
-  [/rear|back|hinten/i, 'rear'],
-  [/out|boost|slave|aus(gang)?\b/i, 'output'],
-  [/\bin\b|inlet|input|in_|_in|master|ein(gang)?\b/i, 'input'],
-  [/vol/i, 'volume'],
-];
-const TIME_WORDS = /^(t|time|zeit|timestamp|date|datum|elapsed|sec(onds?)?|uhrzeit|clock)\b|time/i;
 
 /**
  * Finds out how a log is written from its first lines: separator, decimal sign, head, units, time. Nothing is read on
@@ -55,95 +45,39 @@ export function detectLayout(head: string): Detected {
     return { ok: false, why: 'This is not a text file: line 1 holds bytes that no text has.' };
   const cut = text.endsWith('\n') || text.length < 1000 ? text : text.slice(0, text.lastIndexOf('\n') + 1);
   const lines = cut.split(/\r\n|\n|\r/).filter((line, i, all) => i < all.length - 1 || line !== '');
-  const best = DELIMITERS.flatMap((delimiter) =>
-    decimalsFor(delimiter).map((decimal) => block(lines, delimiter, decimal)),
-  )
-    .filter((found) => found !== null)
-    .sort((a, b) => b.score - a.score)[0];
-  if (!best) {
-    return {
-      ok: false,
-      why: 'No columns of numbers were found: at least two lines with a time and one reading, or two readings, are needed.',
-    };
-  }
-  return described(lines, best);
+  const block = findBlock(lines);
+  if (!block) return { ok: false, why: noBlock(lines) };
+  const mixed = mixedCommas(lines, block);
+  return mixed === null ? described(lines, block) : { ok: false, why: mixed };
 }
 
-const decimalsFor = (delimiter: string) => (delimiter === ',' ? (['.'] as const) : (['.', ','] as const));
-
-interface Block {
-  readonly delimiter: (typeof DELIMITERS)[number];
-  readonly decimal: '.' | ',';
-  readonly first: number;
-  readonly width: number;
-  readonly score: number;
+/** Why nothing could be read, with the first line that should have held something. */
+function noBlock(lines: readonly string[]): string {
+  const at = lines.findIndex((line) => /\d/.test(line));
+  const said = (line: string) => `“${line.trim().slice(0, 40)}”`;
+  const where =
+    at < 0 ? 'There is no number in its first lines.' : `Line ${at + 1} reads ${said(lines[at]!)}.`;
+  return `No columns of numbers were found: at least two lines with a time and one reading, or two readings, are needed. ${where}`;
 }
 
-/** Cells of a line; quotes about a cell are taken off. */
-export const cellsOf = (line: string, delimiter: string): string[] => {
-  const cells = line.includes('"')
-    ? quotedCells(line, delimiter)
-    : delimiter === ' '
-      ? line.trim().split(/ +/)
-      : line.split(delimiter);
-  return cells.map((cell) => cell.trim());
-};
-
-function quotedCells(line: string, delimiter: string): string[] {
-  const cells: string[] = [];
-  let cell = '';
-  let quoted = false;
-  for (let i = 0; i < line.length; i += 1) {
-    const c = line[i]!;
-    if (c === '"') {
-      if (quoted && line[i + 1] === '"') {
-        cell += '"';
-        i += 1;
-      } else quoted = !quoted;
-    } else if (c === delimiter && !quoted) {
-      cells.push(cell);
-      cell = '';
-    } else cell += c;
-  }
-  return [...cells, cell];
+/**
+ * Numbers with decimal commas in columns parted by commas: twice the columns that the names say, and whole numbers all.
+ *
+ * @returns the sentence that refuses them; null where nothing speaks for it
+ */
+function mixedCommas(lines: readonly string[], { delimiter, decimal, first, width }: Block): string | null {
+  if (delimiter !== ',' || decimal !== '.' || lines.slice(first).some((line) => /\d\.\d/.test(line)))
+    return null;
+  const names = lines
+    .slice(0, first)
+    .map((line) => cellsOf(line, delimiter))
+    .findLast((cells) => cells.length > 1 && cells.every((cell) => cellKind(cell, decimal) === 'words'));
+  return names && names.length < width && width <= 2 * names.length
+    ? `Decimal commas and commas between columns cannot be told apart: line ${first + 1} has ${width} cells under ${names.length} names. Have the logger write points, or part its columns by semicolons.`
+    : null;
 }
 
-/** A cell as a number with this decimal sign; NaN where it is none. */
-export function cellNumber(cell: string, decimal: '.' | ','): number {
-  const point = decimal === ',' ? cell.replace(',', '.') : cell;
-  return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(point) ? Number(point) : NaN;
-}
-
-/** The longest run of lines that read as numbers in one width, to the end of what is seen. */
-function block(lines: readonly string[], delimiter: Block['delimiter'], decimal: '.' | ','): Block | null {
-  const widths = lines.map((line) => {
-    const cells = cellsOf(line, delimiter);
-    const numbers = cells.filter((cell) => Number.isFinite(cellNumber(cell, decimal))).length;
-    const times = cells.filter((cell) => timeKindOf(cell) !== null).length;
-    const blanks = cells.filter((cell) => cell === '' || /^(nan|-|n\/a|null)$/i.test(cell)).length;
-    return numbers >= 1 && numbers + times + blanks === cells.length && numbers + times >= 2
-      ? cells.length
-      : 0;
-  });
-  const width = widths.filter((w) => w > 0).at(-1) ?? 0;
-  if (width < 2) return null;
-  const first = widths.findIndex(
-    (w, i) => w === width && (widths[i + 1] === width || widths[i + 1] === undefined),
-  );
-  const good = widths.slice(first).filter((w) => w === width).length;
-  if (first < 0 || good < 2) return null;
-  // Of two readings of the same lines, the one with whole numbers split at their decimal commas is the wrong one.
-  const uses = lines.slice(first, first + 50).filter((line) => decimal === ',' && /\d,\d/.test(line)).length;
-  return {
-    delimiter,
-    decimal,
-    first,
-    width,
-    score: good + (uses > 0 ? 0.5 : 0) + (delimiter === ' ' ? -0.4 : 0) + (delimiter === ',' ? -0.2 : 0),
-  };
-}
-
-function described(lines: readonly string[], { delimiter, decimal, first, width }: Block): Detected {
+function described(lines: readonly string[], { delimiter, decimal, first, width, words }: Block): Detected {
   const rows = lines
     .slice(first)
     .map((line) => cellsOf(line, delimiter))
@@ -159,11 +93,16 @@ function described(lines: readonly string[], { delimiter, decimal, first, width 
     doubts.push(`“${name}” stands above more than one column.`),
   );
   const time = timeColumn(heads, rows, decimal);
+  if (dayAndMonth(time, rows)) doubts.push(DAY_OR_MONTH);
   if (time.index === null) doubts.push('No column of time was found: lines are taken as evenly spaced.');
   const taken = new Set<string>();
   const foreign: ForeignUnit[] = [];
   const columns = heads.flatMap((head, index): LogColumn[] => {
     if (index === time.index) return [];
+    if (words.includes(index)) {
+      doubts.push(`“${head.name}” holds words, not readings: left out.`);
+      return [];
+    }
     const values = rows.map((cells) => cellNumber(cells[index]!, decimal)).filter(Number.isFinite);
     if (values.length === 0) return [];
     const { name, unit } = head;
@@ -176,27 +115,37 @@ function described(lines: readonly string[], { delimiter, decimal, first, width 
     return { ok: false, why: 'There is one column only: a trace needs a time or a second reading.' };
   return {
     ok: true,
-    layout: { delimiter, decimal, firstLine: first, time, columns },
+    layout: { delimiter, decimal, firstLine: first, width, time, columns },
     doubts,
     foreign,
     sample: rows.slice(0, SAMPLE_LINES),
   };
 }
 
-/** The line of names, and the line of units between it and the readings where there is one. */
+/**
+ * The line of names, and the line of units under it where there is one. Of several lines in the width of the readings it
+ * is the one that says most: words for ports, times and units, all of them different.
+ */
 function headOf(
   lines: readonly (readonly string[])[],
 ): [readonly string[] | undefined, readonly string[] | undefined] {
-  const last = lines.at(-1);
-  const before = lines.at(-2);
-  if (!last) return [undefined, undefined];
-  const filled = last.filter((cell) => cell !== '');
-  const unitLike = filled.filter(
-    (cell) => unitOf(cell.replace(/^[[(]|[\])]$/g, '')) !== null || isTimeUnit(cell),
-  );
-  return before && filled.length > 0 && unitLike.length >= Math.ceil(filled.length / 2)
-    ? [before, last]
-    : [last, undefined];
+  const filled = (cells: readonly string[]) => cells.filter((cell) => cell !== '');
+  const unitLike = (cells: readonly string[] | undefined) =>
+    cells !== undefined &&
+    filled(cells).length > 0 &&
+    filled(cells).filter((cell) => unitOf(cell.replace(/^[[(]|[\])]$/g, '')) !== null || isTimeUnit(cell))
+      .length >= Math.ceil(filled(cells).length / 2);
+  const says = (cells: readonly string[]) =>
+    new Set(filled(cells)).size +
+    filled(cells).filter((cell) => saysSomething(cell) || nameAndUnit(cell, '').unit).length;
+  let names: number | null = null;
+  lines.forEach((cells, i) => {
+    if (i > 0 && unitLike(cells)) return;
+    if (names === null || says(cells) >= says(lines[names]!)) names = i;
+  });
+  if (names === null) return [undefined, undefined];
+  const below = lines[names + 1];
+  return [lines[names], unitLike(below) ? below : undefined];
 }
 
 const isTimeUnit = (text: string) => /^[[(]?(s|sec|seconds|ms|min|h|hh:mm:ss.*)[\])]?$/i.test(text.trim());
@@ -254,8 +203,14 @@ function timeColumn(
       times.length > 1 && times.every((t, i) => i === 0 || t >= times[i - 1]!) && times.at(-1)! > times[0]!
     );
   };
-  const written = heads.findIndex((_, i) => rows.every((cells) => timeKindOf(cells[i]!) !== null));
-  if (written >= 0) return { index: written, kind: timeKindOf(rows[0]![written]!)!, interval_s: 1 };
+  const timed = (i: number) => rows.filter((cells) => timeKindOf(cells[i]!) !== null);
+  const written = heads.findIndex((_, i) => timed(i).length > rows.length / 2);
+  if (written >= 0)
+    return {
+      index: written,
+      kind: timeKindOfAll(timed(written).map((cells) => cells[written]!)),
+      interval_s: 1,
+    };
   const named = heads.findIndex(({ name }) => TIME_WORDS.test(name));
   const index = named >= 0 ? named : heads.findIndex((_, i) => i === 0 && rising(0, 'seconds'));
   if (index < 0) return { index: null, kind: 'rows', interval_s: 0.01 };
@@ -274,6 +229,19 @@ function timeColumn(
   return { index, kind, interval_s: STEPS_S[kind] ?? 1 };
 }
 
+const DAY_OR_MONTH =
+  'The dates do not say whether the day or the month stands first: the day is taken. It matters only where the log runs over midnight.';
+
+/** Whether dates could be read either way. */
+function dayAndMonth({ index, kind }: LogLayout['time'], rows: readonly (readonly string[])[]): boolean {
+  return (
+    index !== null &&
+    kind === 'day-first' &&
+    rows.every((cells) => /^(0?[1-9]|1[0-2])[/-]/.test(cells[index]!)) &&
+    rows.some((cells) => !/^(\d+)[/-]0?\1[/-]/.test(cells[index]!))
+  );
+}
+
 function columnOf(
   { name, unit: written }: Head,
   index: number,
@@ -282,12 +250,19 @@ function columnOf(
   doubts: string[],
 ): LogColumn | null {
   const unit = unitOf(written);
-  const named = PORT_WORDS.find(([word, port]) => word.test(name) && !taken.has(port))?.[1] ?? null;
+  const guess = guessPort(name, taken);
   const fits = (port: string) =>
     unit === null || (UNITS[unit].measures as readonly Quantity[]).includes(LOG_PORTS[port]!);
-  const port = named && fits(named) ? named : null;
+  const port = guess && fits(guess.port) ? guess.port : null;
   if (port) taken.add(port);
+  if (port && guess?.foreign)
+    doubts.push(`“${name}”: is that ${PORT_NAMES[port]}? It is taken for it until you say otherwise.`);
   const quantity: Quantity = port ? LOG_PORTS[port]! : unit ? UNITS[unit].measures[0]! : 'pressure';
+  const unknown = unit === null && written !== '';
+  if (!port && !unknown && (quantity === 'pressure' || quantity === 'depression'))
+    doubts.push(
+      `“${name}” is a pressure, and its name does not say at which port: choose it, or leave the column out.`,
+    );
   if (!unit && written === '') doubts.push(`“${name}” names no unit: choose one.`);
   const negative = values.filter((v) => v < 0).length > values.length / 2;
   const absolute = ABSOLUTE.test(written) || /\babs/i.test(name);

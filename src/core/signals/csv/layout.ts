@@ -8,6 +8,8 @@ export const TIME_KINDS = [
   'minutes',
   'hours',
   'iso',
+  'day-first',
+  'month-first',
   'spreadsheet',
   'clock',
   'rows',
@@ -48,6 +50,8 @@ export const layoutSchema = z
     decimal: z.enum(['.', ',']),
     /** First line of data, from 0; what is above it is head. */
     firstLine: z.int().min(0).max(10_000),
+    /** Cells of a line in all, where that is known: a line of more or fewer is then said to be one. */
+    width: z.int().min(1).max(1000).optional(),
     time: z.strictObject({
       index: z.int().min(0).max(500).nullable(),
       kind: z.enum(TIME_KINDS),

@@ -1,7 +1,7 @@
 import type { Channel, Trace } from '../trace';
-import { cellNumber, cellsOf } from './detect';
+import { cellNumber, cellsOf, isBlank } from './cells';
 import { conversionOf, widthOf, type LogLayout } from './layout';
-import { readTime, secondsIn } from './time';
+import { DAY_S, readTime, secondsIn } from './time';
 
 /** Something that could not be read as it stands. Lines and columns count from 1, as an editor counts them. */
 export interface LogTrouble {
@@ -61,10 +61,17 @@ export class LogReader {
   private readonly troubles: LogTrouble[] = [];
   private troubleCount = 0;
   private lastTime = -Infinity;
-  private readonly numericTime: boolean;
+  /** Every line can be read from its bytes. */
+  private readonly plainNumbers: boolean;
   private readonly delimiter: number;
   private readonly decimal: number;
   private full = false;
+  /** Cells of a line in all; 0 where that is not known. */
+  private readonly cells: number;
+  /** Lines that bear the time of the line before them, and the first of them. */
+  private sameTimes = { count: 0, first: 0 };
+  /** Added to a time of day once the log has run over midnight, s. */
+  private days_s = 0;
   private readonly mostRows: number;
 
   /**
@@ -80,12 +87,14 @@ export class LogReader {
       ...conversionOf(column, barometer_Pa),
     }));
     this.width = widthOf(layout);
+    this.cells = layout.width ?? 0;
     this.roles = new Int32Array(this.width);
     this.fields = new Float64Array(this.width);
     const { index, kind } = layout.time;
     if (index !== null) this.roles[index] = 1;
     this.columns.forEach(({ place }, i) => (this.roles[place] = i + 2));
-    this.numericTime = index === null || (kind !== 'iso' && kind !== 'clock');
+    const written = ['iso', 'clock', 'day-first', 'month-first'].includes(kind);
+    this.plainNumbers = (index === null || !written) && layout.delimiter !== layout.decimal;
     this.delimiter = layout.delimiter.charCodeAt(0);
     this.decimal = layout.decimal.charCodeAt(0);
     this.mostRows = Math.floor(MOST_BYTES / (8 + 4 * this.columns.length));
@@ -159,6 +168,13 @@ export class LogReader {
       // A number that ends where the file is cut may have lost its last digits: a short last line is not trusted.
       if (this.troubleCount > before && this.rows > rows) this.rows = rows;
     }
+    const { count, first } = this.sameTimes;
+    if (count > 0)
+      this.trouble(
+        first,
+        (this.layout.time.index ?? 0) + 1,
+        `the time of the line before, as in ${count === 1 ? 'no other line' : `${count - 1} more`}: kept as it is`,
+      );
     const time_s = this.time.subarray(0, this.rows);
     const zero = this.layout.time.index === null ? 0 : (time_s[0] ?? 0);
     const seconds = this.layout.time.index === null ? this.layout.time.interval_s : 1;
@@ -192,7 +208,7 @@ export class LogReader {
         at = bytes.indexOf(LF, at) + 1;
         continue;
       }
-      const end = this.numericTime ? this.fastLine(bytes, at) : -1;
+      const end = this.plainNumbers ? this.fastLine(bytes, at) : -1;
       if (end >= 0) {
         at = end;
         this.row();
@@ -250,7 +266,7 @@ export class LogReader {
       }
       if (c === CR && bytes[at + 1] === LF) at += 1;
       else if (c !== LF) return -1;
-      return field >= width ? at + 1 : -1;
+      return field >= width && (this.cells === 0 || field === this.cells) ? at + 1 : -1;
     }
   }
 
@@ -258,7 +274,11 @@ export class LogReader {
   private row(): void {
     if (this.rows === this.time.length && !this.grow()) return;
     const { kind, index } = this.layout.time;
-    const t = index === null ? this.rows : this.fields[index]! * secondsIn(kind);
+    let t = index === null ? this.rows : this.fields[index]! * secondsIn(kind) + this.days_s;
+    if (kind === 'clock' && t < this.lastTime - DAY_S / 2) {
+      this.days_s += DAY_S;
+      t += DAY_S;
+    }
     if (!(t >= this.lastTime)) {
       this.trouble(
         this.line,
@@ -266,6 +286,10 @@ export class LogReader {
         Number.isFinite(t) ? 'time runs backwards here: line left out' : 'no time here: line left out',
       );
       return;
+    }
+    if (t === this.lastTime) {
+      this.sameTimes.count += 1;
+      this.sameTimes.first ||= this.line;
     }
     this.lastTime = t;
     this.time[this.rows] = t;
@@ -314,13 +338,29 @@ export class LogReader {
       );
       return;
     }
+    const trailing = cells.slice(this.cells).every((cell) => cell === '');
+    if (this.cells > 0 && cells.length > this.cells && !trailing) {
+      // Which of its cells is one too many is not told: what stands behind it may stand in the wrong column.
+      this.trouble(
+        this.line,
+        cells.length,
+        `${cells.length} columns instead of ${this.cells}: line left out`,
+      );
+      return;
+    }
+    if (cells.length < this.cells)
+      this.trouble(
+        this.line,
+        cells.length,
+        `${cells.length} columns instead of ${this.cells}: read as far as it goes`,
+      );
     for (let i = 0; i < this.width; i += 1) {
       const role = this.roles[i]!;
       const cell = cells[i]!;
       if (role === 1) this.fields[i] = readTime(cell, time.kind, decimal) / secondsIn(time.kind);
       else if (role > 1) {
         const value = cellNumber(cell, decimal);
-        if (Number.isNaN(value) && cell !== '' && !/^(nan|-|n\/a|null)$/i.test(cell))
+        if (Number.isNaN(value) && !isBlank(cell))
           this.trouble(this.line, i + 1, `“${cell.slice(0, 30)}” is no number: left as a gap`);
         this.fields[i] = Number.isFinite(value) ? value : NaN;
       }

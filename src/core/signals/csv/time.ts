@@ -1,13 +1,28 @@
 import type { TimeKind } from './layout';
 
-const ISO = /^(\d{4})-(\d\d)-(\d\d)[T ](\d\d):(\d\d)(?::(\d\d)(?:[.,](\d+))?)?(Z|[+-]\d\d:?\d\d)?$/;
+const ISO = /^(\d{4})[-/.](\d\d)[-/.](\d\d)[T ](\d\d):(\d\d)(?::(\d\d)(?:[.,](\d+))?)?(Z|[+-]\d\d:?\d\d)?$/;
+/** Day and month before the year, either first. */
+const DATED =
+  /^(\d{1,2})([-/.])(\d{1,2})\2(\d{4}|\d{2}),?[T ](\d{1,2}):(\d\d)(?::(\d\d)(?:[.,](\d+))?)?\s*([AP]M)?$/i;
 const CLOCK = /^(\d{1,2}):(\d\d):(\d\d)(?:[.,](\d+))?$/;
-const DAY_S = 86_400;
+/** Seconds of a day. */
+export const DAY_S = 86_400;
 
 /** The kind of time that a cell is written in, where it can be told from the cell alone. */
 export function timeKindOf(cell: string): TimeKind | null {
   if (ISO.test(cell)) return 'iso';
+  if (DATED.test(cell)) return 'day-first';
   return CLOCK.test(cell) ? 'clock' : null;
+}
+
+/** The kind of time that a column is written in: its dates together tell which of day and month stands first. */
+export function timeKindOfAll(cells: readonly string[]): TimeKind {
+  const kind = timeKindOf(cells[0]!)!;
+  if (kind !== 'day-first') return kind;
+  const dates = cells.map((cell) => DATED.exec(cell)).filter((m) => m !== null);
+  const halves = dates.some((m) => m[9] !== undefined);
+  const monthFirst = dates.some((m) => +m[3]! > 12) || (halves && dates.every((m) => +m[1]! <= 12));
+  return monthFirst ? 'month-first' : 'day-first';
 }
 
 /** Seconds that a cell of time stands for, from whatever zero its kind has; NaN where it is none. */
@@ -20,6 +35,18 @@ export function readTime(cell: string, kind: TimeKind, decimal: '.' | ','): numb
       const zone = m[8] && m[8] !== 'Z' ? zoneOf(m[8]) : 0;
       const ms = Date.UTC(+m[1]!, +m[2]! - 1, +m[3]!, +m[4]!, +m[5]!, +(m[6] ?? 0));
       return ms / 1000 + fraction - zone;
+    }
+    case 'day-first':
+    case 'month-first': {
+      const m = DATED.exec(cell);
+      if (!m) return NaN;
+      const [day, month] = kind === 'day-first' ? [+m[1]!, +m[3]!] : [+m[3]!, +m[1]!];
+      if (month < 1 || month > 12 || day < 1 || day > 31) return NaN;
+      const year = m[4]!.length === 2 ? 2000 + +m[4]! : +m[4]!;
+      const half = m[9]?.toUpperCase();
+      const hour = half ? (+m[5]! % 12) + (half === 'PM' ? 12 : 0) : +m[5]!;
+      const ms = Date.UTC(year, month - 1, day, hour, +m[6]!, +(m[7] ?? 0));
+      return ms / 1000 + (m[8] ? Number(`0.${m[8]}`) : 0);
     }
     case 'clock': {
       const m = CLOCK.exec(cell);
@@ -43,6 +70,8 @@ export const secondsIn = (kind: TimeKind): number =>
     hours: 3600,
     spreadsheet: DAY_S,
     iso: 1,
+    'day-first': 1,
+    'month-first': 1,
     clock: 1,
     rows: 1,
   })[kind];
