@@ -74,7 +74,7 @@ export class Technician {
     runId: string,
     change: Partial<BenchTruth> = {},
   ): Promise<Technician> {
-    const { context, kind } = await app.get<StoredRun>(`/runs/${runId}`);
+    const { context, kind, events: from } = await app.get<StoredRun>(`/runs/${runId}`);
     const family = FAMILIES[kind];
     const truth: BenchTruth = {
       parameters: family.healthy(context.profile).values,
@@ -84,10 +84,11 @@ export class Technician {
       noise_steps: 0,
       ...change,
     };
-    const events = rehearse(family, context, truth, {
-      random: seeded(5),
-      startAt: '2026-01-01T08:00:00.000Z',
-    });
+    const options = { random: seeded(5), startAt: '2026-01-01T08:00:00.000Z' };
+    const events = [
+      ...rehearse(family, context, truth, options),
+      ...rehearse(family, context, truth, { ...options, from }),
+    ];
     const shown = new Map(
       events.flatMap((event) => (event.type === 'captured' ? [[event.item, event.value_SI] as const] : [])),
     );

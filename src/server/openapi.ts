@@ -86,6 +86,11 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Add a capture or another event to a run',
     body: appendSchema,
   },
+  {
+    method: 'post',
+    path: '/runs/{id}/settling',
+    summary: 'Go on from a finished run to settle which of two gauges is wrong',
+  },
   { method: 'get', path: '/runs/{id}/logged', summary: 'What the traces of a run were made to yield' },
   {
     method: 'get',

@@ -4,9 +4,10 @@ import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import type { Instrument } from '@/core/metrology/instrument';
 import { checkCapture } from '@/core/procedure/check-capture';
-import { runEventSchema, type RunEvent } from '@/core/procedure/events';
+import { runEventSchema, type RunEvent, type RunEventOf } from '@/core/procedure/events';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/procedure/procedure';
+import { stepsToRepeat } from '@/core/procedure/retest';
 import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
 import type { JobEntryOf } from '@/core/records/entries';
 import { recordRefusalSentence, runFrom, withEvent } from '@/core/records/job-record';
@@ -16,7 +17,7 @@ import { conditionsFrom } from '@/core/records/settings';
 import { retestOf } from '@/core/records/staleness';
 import { storedEntry } from '@/core/records/stored-entry';
 import type { StoredRun } from '@/core/records/views';
-import type { Port, Rig, RunContext } from '@/core/twin/family';
+import type { Conditions, Port, Rig, RunContext } from '@/core/twin/family';
 import { append, jobChain, jobEntryFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
 import { write } from './jobs';
@@ -72,8 +73,54 @@ export async function startRetest(db: Knex, jobId: string, now: string): Promise
   const conditions = conditionsFrom(settings, now.slice(0, 10));
   const plan = retestOf(record, conditions.day);
   if (!plan) return refused({ code: 'refused', message: 'Nothing has become stale since the last test.' });
+  return carryOn(db, record.runs.at(-1)!, conditions, now, [
+    { type: 'disturbed', steps: plan.steps, rezero: plan.rezero, why: plan.why },
+  ]);
+}
+
+/**
+ * Goes on from a finished run to settle which of two gauges is wrong: its readings are carried over, and a third gauge
+ * is put in the place of one of them.
+ */
+export async function startSettling(db: Knex, runId: string, now: string): Promise<Outcome<StoredRun>> {
+  const before = await findRun(db, runId);
+  if (!before) return missing('run');
+  const record = (await readRecord(db, before.jobId))!;
+  if (record.runs.at(-1)!.id !== runId || !before.finishedAt)
+    return refused({
+      code: 'refused',
+      message: 'Only the job’s last test can be gone on from, once it is finished.',
+    });
+  const settling = FAMILIES[before.kind].settling?.(before.context, stateOf(before));
+  if (!settling)
+    return refused({
+      code: 'refused',
+      message: 'No two gauges of that test disagree so that a third would settle it.',
+    });
+  const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
+  const { procedure } = before.context;
+  const safety = procedure.steps.filter(({ mandatory }) => mandatory).map(({ id }) => id);
+  const rezero = conditions.day !== before.context.conditions.day;
+  return carryOn(db, before, conditions, now, [
+    {
+      type: 'disturbed',
+      steps: stepsToRepeat(procedure, safety, rezero),
+      rezero,
+      why: `Two gauges disagree: ${settling.step.title}`,
+    },
+    { type: 'added', ...settling },
+  ]);
+}
+
+/** A new run that goes on from one that is finished. */
+async function carryOn(
+  db: Knex,
+  before: StoredRun,
+  conditions: Conditions,
+  now: string,
+  deeds: readonly (Omit<RunEventOf<'disturbed'>, 'id' | 'at'> | Omit<RunEventOf<'added'>, 'id' | 'at'>)[],
+): Promise<Outcome<StoredRun>> {
   const shelf = (await listInstruments(db)).map(({ body }) => body);
-  const before = record.runs.at(-1)!;
   const moved = Object.values(before.context.rig)
     .flat()
     .filter((gauge) => !shelf.some((now) => canonicalJson(now) === canonicalJson(gauge)));
@@ -83,29 +130,18 @@ export async function startRetest(db: Knex, jobId: string, now: string): Promise
   }
   const { earlier: _known, ...carried } = before.context;
   const context = { ...carried, conditions };
+  const run = {
+    run: randomUUID(),
+    kind: before.kind,
+    revision: FAMILIES[before.kind].revision,
+    context,
+    continues: before.id,
+  };
   return db.transaction(async (trx) => {
-    const started = await begin(
-      trx,
-      jobId,
-      {
-        run: randomUUID(),
-        kind: before.kind,
-        revision: FAMILIES[before.kind].revision,
-        context,
-        continues: before.id,
-      },
-      now,
-    );
+    const started = await begin(trx, before.jobId, run, now);
     if (!started.ok) return started;
-    const event: RunEvent = {
-      id: randomUUID(),
-      at: now,
-      type: 'disturbed',
-      steps: plan.steps,
-      rezero: plan.rezero,
-      why: plan.why,
-    };
-    await insertEvents(trx, started.value, [event], now);
+    const events = deeds.map((deed) => ({ ...deed, id: randomUUID(), at: now }) as RunEvent);
+    await insertEvents(trx, started.value, events, now);
     return done((await findRun(trx, started.value.id))!);
   });
 }
@@ -199,7 +235,7 @@ export async function appendEvent(
     for (const [i, event] of events.entries()) {
       const refusal = refusalOf(next, event);
       if (refusal) return invalid([{ path: ['events', i], message: refusal }]);
-      next = { ...next, events: [...next.events, event] };
+      next = withEvent(next, event);
     }
     await insertEvents(trx, run, events, now);
     return done(next.events);
@@ -234,6 +270,12 @@ function refusalOf(run: StoredRun, event: RunEvent): string | null {
   const { procedure, rig, shelf } = run.context;
   const refusal = admitEvent(procedure, state, event, run.events);
   if (refusal) return runRefusalSentence(refusal);
+  if (event.type === 'added') {
+    const due = FAMILIES[run.kind].settling?.(run.context, state);
+    return due && canonicalJson(due) === canonicalJson({ after: event.after, step: event.step })
+      ? null
+      : 'Nothing is to be settled here by that step.';
+  }
   if (event.type !== 'captured') return null;
   const item = findItem(procedure, event.item)?.item;
   const gauge = instrumentsOf(rig, shelf).get(event.instrument);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { stepSchema } from './procedure';
 
 const base = {
   /** Made by the screen: sending an event twice records it once. */
@@ -83,6 +84,8 @@ export const runEventSchema = z.discriminatedUnion('type', [
     rezero: z.boolean(),
     why: words,
   }),
+  /** A step that the procedure did not have is to be done, behind the one named: the whole step, as built then. */
+  z.strictObject({ ...base, type: z.literal('added'), after: name, step: stepSchema }),
   z.strictObject({ ...base, type: z.literal('finished') }),
 ]);
 

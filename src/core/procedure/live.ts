@@ -1,7 +1,7 @@
 import type { LivePort, LivePorts } from './hands-free';
 import { findItem } from './procedure';
 import type { Procedure, SourceState, Step } from './procedure';
-import { isDone, type RunState } from './run';
+import { belongs, isDone, type RunState } from './run';
 
 /** What is under vacuum or pressure on the bench right now, as far as the run knows. */
 export interface LiveState {
@@ -58,7 +58,7 @@ export function liveByGauges(live: LiveState, { input, supply }: LivePorts): Liv
 
 /** Steps that are done or skipped, for progress: how many of how many. */
 export function progress(procedure: Procedure, run: RunState): { done: number; of: number } {
-  const items = procedure.steps.flatMap(({ items: all }) => all);
+  const items = procedure.steps.filter((step) => belongs(run, step)).flatMap(({ items: all }) => all);
   return { done: items.filter((item) => isDone(run, item)).length, of: items.length };
 }
 

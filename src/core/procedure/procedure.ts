@@ -96,7 +96,7 @@ export type WaitItem = Readonly<z.infer<typeof waitItemSchema>>;
 const itemSchema = z.discriminatedUnion('kind', [readingItemSchema, observationItemSchema, waitItemSchema]);
 export type Item = ReadingItem | ObservationItem | WaitItem;
 
-const stepSchema = z.strictObject({
+export const stepSchema = z.strictObject({
   id: name,
   title: prose,
   instruction: prose,
@@ -114,6 +114,8 @@ const stepSchema = z.strictObject({
     .optional(),
   /** A safety step cannot be skipped. */
   mandatory: z.literal(true).optional(),
+  /** Added while the run was done: a gauge is put in another's place, to settle which of two is wrong. Tags. */
+  exchange: z.strictObject({ out: name, in: name, against: name }).optional(),
   items: z.array(itemSchema).readonly(),
 });
 /** One step of a test: what must be so before it, what is done in it, and what it leaves behind. */

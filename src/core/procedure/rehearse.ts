@@ -50,7 +50,7 @@ export function rehearse(
   options: RehearsalOptions,
 ): RunEvent[] {
   const { procedure } = context;
-  const gate = zeroGate(instrumentsOf(context.rig));
+  const gate = zeroGate(instrumentsOf(context.rig, context.shelf));
   const events: RunEvent[] = [];
   const bench = new Bench(family, context, truth, options.random);
   let at_ms = Date.parse(options.startAt);
@@ -139,8 +139,8 @@ class Bench {
   private gaugeOn(item: ReadingItem, true_Pa: number): Instrument {
     const gauges = this.context.rig[item.port] ?? [];
     const open = item.gate && gaugeOfGate(gauges);
-    if (open) return open;
-    const named = gauges.find(({ tag }) => tag === item.gauge);
+    if (open && (!item.gauge || item.gauge === open.tag)) return open;
+    const named = instrumentsOf(this.context.rig, this.context.shelf).get(item.gauge ?? '');
     const widest = [...gauges].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa)[0];
     const gauge = named ?? gaugeFor(gauges, true_Pa * 1.03) ?? widest;
     if (!gauge) throw new RangeError(`rig: no gauge on ${item.port}`);

@@ -57,6 +57,8 @@ export interface RunState {
   /** Item reopened for a repeat, if any. */
   readonly reopened: string | null;
   readonly session: number;
+  /** Steps added to the procedure while the run was done that are to be done; one taken back is not. */
+  readonly added: readonly string[];
   /** Steps whose cautions were acknowledged since the source last changed. */
   readonly acknowledged: readonly string[];
   readonly finished: boolean;
@@ -91,6 +93,7 @@ export const EMPTY_RUN: RunState = {
   ended: null,
   reopened: null,
   session: 0,
+  added: [],
   acknowledged: [],
   finished: false,
   startedAt: null,
@@ -192,6 +195,8 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
     }
     case 'disturbed':
       return disturb(procedure, next, event);
+    case 'added':
+      return { ...next, added: [...state.added, event.step.id] };
     case 'finished':
       return { ...next, finished: true };
   }
@@ -224,7 +229,12 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
 }
 
 /** Whether a step is the one that makes the unit safe: a gauge has to read zero there. */
-const makesSafe = ({ items }: Step) => items.some((item) => item.kind === 'reading' && item.gate);
+const makesSafe = ({ mandatory, items }: Step) =>
+  mandatory === true && items.some((item) => item.kind === 'reading' && item.gate);
+
+/** Whether a step belongs to this run: one that can be added does once it was. */
+export const belongs = (state: RunState, { id, exchange }: Step): boolean =>
+  exchange === undefined || state.added.includes(id);
 
 /**
  * Whether a reading came before what it hangs on: its wait was not over, or the hold that it ends had barely begun.
@@ -269,7 +279,7 @@ export function nextAction(procedure: Procedure, state: RunState): Action {
   const again = state.reopened ? findItem(procedure, state.reopened) : null;
   if (again) return ready(state, again.step, again.item);
   for (const step of procedure.steps) {
-    if (state.ended !== null && !makesSafe(step)) continue;
+    if (!belongs(state, step) || (state.ended !== null && !makesSafe(step))) continue;
     const item = step.items.find((candidate) => !isDone(state, candidate));
     if (item) return ready(state, step, item);
     if (step.items.length === 0 && !state.acknowledged.includes(step.id))
@@ -374,6 +384,10 @@ export function admitEvent(
       if (unknown) return { code: 'unknown-item', item: unknown };
       return state.vacuum === 'on' ? { code: 'not-vented' } : null;
     }
+    case 'added':
+      return state.added.includes(event.step.id) || !procedure.steps.some(({ id }) => id === event.after)
+        ? { code: 'unknown-item', item: event.step.id }
+        : null;
     case 'finished':
       return nextAction(procedure, state).kind === 'finish' ? null : { code: 'not-safe' };
   }

@@ -28,6 +28,7 @@ export type TapeLine =
 
 /** Step that an event belongs to; none for what concerns the whole run. */
 const stepOf = (procedure: Procedure, event: RunEvent): string | null => {
+  if (event.type === 'added') return event.step.id;
   if ('item' in event && event.item !== null) return findItem(procedure, event.item)?.step.id ?? null;
   return 'step' in event ? event.step : null;
 };
@@ -138,6 +139,8 @@ function lineOf(procedure: Procedure, run: RunState, event: RunEvent, back: bool
       const name = item?.kind === 'observation' ? item.name : event.item;
       return { kind: 'decided', id: event.id, words: `Went on in spite of “${name}”: ${event.reason}`, back };
     }
+    case 'added':
+      return { kind: 'decided', id: event.id, words: `Added: ${event.step.title}`, back };
     case 'ended':
       return { kind: 'decided', id: event.id, words: `Test ended: ${event.reason}`, back };
     default:

@@ -1,4 +1,5 @@
 import type { RunEvent } from '../procedure/events';
+import { contextWith } from '../procedure/exchange';
 import type { Finding, Fitting, JobEntry, JobEntryOf, Photo, Work } from './entries';
 import type { Job } from './job';
 import type { Judgement } from './judgement';
@@ -273,6 +274,7 @@ export const carriedFrom = (before: StoredRun | undefined): RunEvent[] =>
 /** A run after one more event of its own. */
 export const withEvent = (run: StoredRun, event: RunEvent): StoredRun => ({
   ...run,
+  context: contextWith(run.context, [event]),
   events: [...run.events, event],
   finishedAt: event.type === 'finished' ? event.at : run.finishedAt,
 });

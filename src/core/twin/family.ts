@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { SUPPLY_KINDS } from '../air/supply';
 import { calibrationState, instrumentSchema } from '../metrology/instrument';
 import type { CautionId } from '../procedure/cautions';
-import { procedureSchema, type Procedure, type ReadingItem } from '../procedure/procedure';
+import { procedureSchema, type Procedure, type ReadingItem, type Step } from '../procedure/procedure';
 import type { RunState } from '../procedure/run';
 import type { About } from '../signals/analysis';
 import type { Quantity } from '../quantities/units';
@@ -118,6 +118,12 @@ export interface FamilyCurve {
   readonly knee: { readonly reading: string; readonly word: string };
 }
 
+/** A step that can be added to a run, and the step behind which it stands. */
+export interface Settling {
+  readonly after: string;
+  readonly step: Step;
+}
+
 /** Contract that every family of units, sources and loads meets. */
 export interface Family<Profile = unknown> {
   readonly kind: string;
@@ -150,6 +156,8 @@ export interface Family<Profile = unknown> {
   readonly leakPoints: readonly Port[];
   /** What a healthy unit should show at an item, at the conditions actually read, and what it must keep to. */
   readonly expect: (context: RunContext<Profile>, run: RunState, item: ReadingItem) => Expectation | null;
+  /** What would settle which of two gauges is wrong, where readings with both show that one is; null where nothing does. */
+  readonly settling?: (context: RunContext<Profile>, run: RunState) => Settling | null;
   /** Results of a run, in the order of the tests; those with no readings yet are 'not taken'. */
   readonly results: (context: RunContext<Profile>, run: RunState) => Result[];
   /** The run in a sentence or two: what falls short, and what does not. */

@@ -17,19 +17,28 @@ export interface BarProps {
 
 /** The action bar: what is asked, where it is answered, and one large button. */
 export function Bar({ prompt, children, primary, others, message, focused }: BarProps) {
+  const bar = useRef<HTMLElement>(null);
   const heading = useRef<HTMLElement>(null);
   useEffect(() => {
     if (focused) heading.current?.focus();
   }, [focused]);
+  // What had the focus may be gone: it comes back to what is asked, and never falls to the page.
+  useEffect(() => {
+    if (document.activeElement !== document.body) return;
+    (bar.current?.querySelector<HTMLElement>('[data-reading]') ?? heading.current)?.focus();
+  });
   return (
-    <Box sx={{ borderTop: 2, borderColor: 'primary.main', bgcolor: 'background.paper', px: 2, py: 1.25 }}>
+    <Box
+      ref={bar}
+      sx={{ borderTop: 2, borderColor: 'primary.main', bgcolor: 'background.paper', px: 2, py: 1.25 }}
+    >
       <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 1 } }}>
         {message}
       </Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
         <Box
           ref={heading}
-          tabIndex={focused ? -1 : undefined}
+          tabIndex={-1}
           role={focused ? 'group' : undefined}
           aria-label={focused ? 'What is asked' : undefined}
           // The focus is put here, never by Tab: no frame is needed to find it.

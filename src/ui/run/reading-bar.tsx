@@ -12,8 +12,8 @@ import {
 } from '@/core/procedure/check-capture';
 import type { RunEventOf } from '@/core/procedure/events';
 import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
-import type { ReadingItem, Step } from '@/core/procedure/procedure';
-import { isDone } from '@/core/procedure/run';
+import { findItem, type ReadingItem, type Step } from '@/core/procedure/procedure';
+import { counts, isDone } from '@/core/procedure/run';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
@@ -84,7 +84,8 @@ export function ReadingBar(props: ReadingBarProps) {
   const rules = { quantity: item.quantity, unit, barometer_Pa: context.conditions.barometer_Pa };
   const typed: ReadingResult = parseReading(text, rules);
   const empty = text.trim() === '';
-  const named = picked ?? item.gauge ?? (item.gate ? (gaugeOfGate(own)?.tag ?? null) : null);
+  const brought = broughtTo(run, item.port);
+  const named = picked ?? item.gauge ?? brought ?? (item.gate ? (gaugeOfGate(own)?.tag ?? null) : null);
   const heard = moment && !named ? gaugeNow(own, moment) : null;
   const gauge =
     empty && heard ? heard : gaugeInUse(choices, own, named, Math.max(aim, typed.ok ? typed.value_SI : 0));
@@ -333,6 +334,16 @@ export function ReadingBar(props: ReadingBarProps) {
       )}
     </Bar>
   );
+}
+
+/** A gauge from the shelf that was put on a port in place of its own, and read there last; null where none was. */
+function broughtTo({ state, context }: RunHandle, port: string): string | null {
+  const last = state.captures.findLast((capture) => {
+    const item = findItem(context.procedure, capture.item)?.item;
+    return counts(capture) && item?.kind === 'reading' && item.port === port;
+  });
+  const own = (context.rig[port] ?? []).some(({ tag }) => tag === last?.instrument);
+  return last && !own ? last.instrument : null;
 }
 
 const SHORT_LABEL = {

@@ -25,6 +25,7 @@ import { NumberPad } from './number-pad';
 import { hasCurve, LiveCurve } from './live-curve';
 import { OtherBars } from './other-bars';
 import { ReadingBar } from './reading-bar';
+import { SettleGauges } from './settle-gauges';
 import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { Tape } from './tape';
@@ -219,6 +220,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         {run.clash && <ClashNotice run={run} onDone={(id) => write(id, '')} />}
         <LeftTyped run={run} drafts={drafts} onDrop={(id) => write(id, '')} />
         <StepHead run={run} />
+        <SettleGauges run={run} runId={stored.id} />
         {step && FLUID_STEPS.includes(step.id) && (
           <FluidClash found={job.body.fluid} profile={context.profile} />
         )}

@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import type { RunEvent } from '@/core/procedure/events';
+import { contextWith } from '@/core/procedure/exchange';
 import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
 import { nextAction, reduceRun } from '@/core/procedure/run';
 import type { StoredRun } from '@/core/records/views';
@@ -42,7 +43,7 @@ export function useRun(stored: StoredRun) {
   const [busy, setBusy] = useState(false);
   const unsent = useRef<{ body: string; made: RunEvent[] } | null>(null);
   const family = FAMILIES[stored.kind];
-  const { context } = stored;
+  const context = useMemo(() => contextWith(stored.context, events), [stored.context, events]);
   const gate = useMemo(() => zeroGate(instrumentsOf(context.rig, context.shelf)), [context]);
   const state = useMemo(() => reduceRun(context.procedure, events, gate), [context, events, gate]);
   const action = useMemo(() => nextAction(context.procedure, state), [context, state]);

@@ -1,12 +1,11 @@
-import { permissibleError_SI } from '../../metrology/instrument';
-import { combinedUncertainty } from '../../metrology/uncertainty';
 import { judged } from '../../procedure/judged';
-import { captureIds, type ItemReading } from '../../procedure/measured-item';
+import { captureIds } from '../../procedure/measured-item';
 import type { RunState } from '../../procedure/run';
 import { sentence, type Sentence } from '../../quantities/sentence';
 import type { RunContext } from '../../twin/family';
 import { notTaken, type Result, type ResultHead } from '../../twin/result';
-import { gaugePairs } from './bypass';
+import { classAllowance, gaugePairs, type GaugePair } from './bypass';
+import { exchanges, settledBy } from './settled';
 import type { RemoteVacuumProfile } from './profile';
 
 type Context = RunContext<RemoteVacuumProfile>;
@@ -33,7 +32,8 @@ export function bypassResults(context: Context, run: RunState): Result[] {
   };
   const pairs = gaugePairs(context, run);
   if (pairs.length === 0) return [notTaken(gaugesHead), notTaken(unitHead, bypass_Pa.source)];
-  return pairs.flatMap(({ input, output, points, check }, i) => {
+  const checks = pairs.flatMap((pair, i) => {
+    const { input, output, points, check } = pair;
     const suffix = i === 0 ? '' : `-${i + 1}`;
     const captures = points.flatMap((p) => captureIds(p.input, p.output));
     const gauges = { ...gaugesHead, id: gaugesHead.id + suffix, name: `${output} against ${input}` };
@@ -79,7 +79,7 @@ export function bypassResults(context: Context, run: RunState): Result[] {
         value: check.slope,
         u: check.u_slope,
         verdict: 'noted' as const,
-        notes: scaleNotes(context, check, input, output, points),
+        notes: scaleNotes(context, run, pair, check),
         gauges: [input, output],
         captures,
       },
@@ -98,26 +98,13 @@ export function bypassResults(context: Context, run: RunState): Result[] {
       ),
     ];
   });
+  return [...checks, ...exchanges(context, run).map((exchange) => exchange.result)];
 }
 
 type Through = Extract<ReturnType<typeof gaugePairs>[number]['check'], { kind: 'through' }>;
 
-/** Largest scale difference that the classes of both gauges allow at the highest point read. */
-function classAllowance(points: readonly { input: ItemReading; output: ItemReading }[]): number {
-  const top = points.reduce((most, p) => (p.input.value_SI > most.input.value_SI ? p : most));
-  const share = (reading: ItemReading) =>
-    (Math.sqrt(3) * combinedUncertainty([{ sensitivity: 1, measured: { ...reading, scatter_SI: 0 } }])) /
-    reading.value_SI;
-  return share(top.input) + share(top.output);
-}
-
-function scaleNotes(
-  context: Context,
-  check: Through,
-  input: string,
-  output: string,
-  points: Parameters<typeof classAllowance>[0],
-): Sentence[] {
+function scaleNotes(context: Context, run: RunState, pair: GaugePair, check: Through): Sentence[] {
+  const { input, output, points } = pair;
   const notes: Sentence[] = [];
   if (check.scaleDiffers) {
     notes.push(
@@ -133,7 +120,7 @@ function scaleNotes(
         sentence(
           'That is more than the two classes allow together: one of the gauges is out of its class. Have both checked.',
         ),
-        ...settledBy(context, points, input, output),
+        ...settledBy(context, run, pair),
       );
     }
   } else {
@@ -149,30 +136,6 @@ function scaleNotes(
   return notes;
 }
 
-/** The gauge on the shelf that would tell which of two gauges is wrong: none of theirs, and fine enough to tell. */
-function settledBy(
-  { shelf }: Context,
-  points: Parameters<typeof classAllowance>[0],
-  input: string,
-  output: string,
-): Sentence[] {
-  const top_Pa = Math.max(...points.map((point) => point.output.value_SI));
-  const error = (gauge: Context['shelf'][number]) => permissibleError_SI(gauge, top_Pa);
-  const inUse = shelf.find(({ tag }) => tag === output);
-  const [best] = shelf
-    .filter(({ tag, quantity, fullScale_Pa }) => {
-      const other = tag !== input && tag !== output;
-      return other && quantity === 'pressure' && fullScale_Pa >= top_Pa;
-    })
-    .sort((a, b) => error(a) - error(b));
-  if (!best || (inUse && error(best) > error(inUse))) return [];
-  return [
-    sentence(
-      `${best.tag} in ${output}’s place settles it: input released and both gauges at zero, change the gauge, and repeat two of these points.`,
-    ),
-  ];
-}
-
 function thresholdNotes(check: Through): Sentence[] {
   if (!check.threshold) return [];
   return [
@@ -181,21 +144,4 @@ function thresholdNotes(check: Through): Sentence[] {
       { offset: { value: check.offset_Pa, quantity: 'pressure', u: check.u_offset_Pa, withU: true } },
     ),
   ];
-}
-
-/**
- * How far an absolute output may be out because the two gauges disagree by more than their classes allow: one of
- * them is wrong, and nothing here says which. 0 while they agree within class.
- */
-export function gaugeDoubt_Pa(
-  context: Context,
-  run: RunState,
-  { input, output }: { input: ItemReading; output: ItemReading },
-): number {
-  const pair = gaugePairs(context, run).find(
-    (p) => p.input === input.instrument.tag && p.output === output.instrument.tag,
-  );
-  if (pair?.check.kind !== 'through') return 0;
-  const disagreement = Math.abs(pair.check.slope - 1);
-  return disagreement > classAllowance(pair.points) ? disagreement * output.value_SI : 0;
 }

@@ -1,5 +1,5 @@
 import { crossCheck, type BypassPoint, type CrossCheck, type VentedZeros } from '../../metrology/cross-check';
-import { randomUncertainty_SI } from '../../metrology/uncertainty';
+import { combinedUncertainty, randomUncertainty_SI } from '../../metrology/uncertainty';
 import {
   instrumentsOf,
   measuredByGauge,
@@ -95,3 +95,14 @@ export const bypassAllowed_Pa = ({ limits }: RemoteVacuumProfile, input_Pa: numb
 /** Whether a cross-check holds at these readings: it reaches from the vented zero to the highest point read, no further. */
 export const covers = (check: CrossCheck, input_Pa: number, output_Pa: number): boolean =>
   check.kind === 'through' && input_Pa <= check.covered.input_Pa && output_Pa <= check.covered.output_Pa;
+
+/** Largest scale difference that the classes of both gauges allow at the highest point read. */
+export function classAllowance(points: readonly Pick<PointRead, 'input' | 'output'>[]): number {
+  const top = points.reduce((most, p) => (p.input.value_SI > most.input.value_SI ? p : most));
+  return shareOf(top.input) + shareOf(top.output);
+}
+
+/** What a gauge may be out at a reading by its class, as a part of that. */
+export const shareOf = (reading: ItemReading): number =>
+  (Math.sqrt(3) * combinedUncertainty([{ sensitivity: 1, measured: { ...reading, scatter_SI: 0 } }])) /
+  reading.value_SI;

@@ -8,6 +8,7 @@ import { leakPoints, ports } from './ports';
 import { procedure } from './procedure';
 import { remoteVacuumProfile, type RemoteVacuumProfile } from './profile';
 import { resultsWith } from './results';
+import { settling } from './settled';
 import { typical } from './typical';
 import { healthy, inputs, logged, parameters, readings, steady } from './twin';
 
@@ -39,6 +40,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   ports,
   leakPoints,
   expect: (context, run, item) => expectWith(remoteVacuum, context, run, item),
+  settling,
   results: (context, run) => resultsWith(remoteVacuum, context, run),
   assess: (context, run, results) => assessWith(remoteVacuum, context, run, results),
 });

@@ -1,0 +1,160 @@
+import { permissibleError_SI, type Instrument } from '../../metrology/instrument';
+import { exchangeId, exchangeStep, hasStep } from '../../procedure/exchange';
+import { captureIds, instrumentsOf, measuredByGauge, type ItemReading } from '../../procedure/measured-item';
+import type { Step } from '../../procedure/procedure';
+import { belongs, type RunState } from '../../procedure/run';
+import { sentence, type Sentence } from '../../quantities/sentence';
+import type { RunContext, Settling } from '../../twin/family';
+import { notTaken, type Result } from '../../twin/result';
+import { classAllowance, gaugePairs, shareOf, type GaugePair } from './bypass';
+import { ports } from './ports';
+import type { RemoteVacuumProfile } from './profile';
+
+type Context = RunContext<RemoteVacuumProfile>;
+
+/** Bypass inputs that are read once more with the third gauge: the highest tell the most. */
+const READ_AGAIN = 2;
+
+/** Two gauges of which one is out of its class for certain. */
+const disagreeing = (context: Context, run: RunState): GaugePair | null =>
+  gaugePairs(context, run).find((pair) => outOfClass(pair)) ?? null;
+
+const outOfClass = ({ check, points }: GaugePair): boolean =>
+  check.kind === 'through' && check.scaleDiffers && Math.abs(check.slope - 1) > classAllowance(points);
+
+/** The gauge on the shelf that would tell which of the two is wrong: none of theirs, and fine enough to tell. */
+function thirdGauge({ shelf }: Context, { points, input, output }: GaugePair): Instrument | null {
+  const top_Pa = Math.max(...points.map((point) => point.output.value_SI));
+  const error = (gauge: Instrument) => permissibleError_SI(gauge, top_Pa);
+  const inUse = shelf.find(({ tag }) => tag === output);
+  const [best] = shelf
+    .filter(({ tag, quantity, fullScale_Pa }) => {
+      const other = tag !== input && tag !== output;
+      return other && quantity === 'pressure' && fullScale_Pa >= top_Pa;
+    })
+    .sort((a, b) => error(a) - error(b));
+  return best && (!inUse || error(best) <= error(inUse)) ? best : null;
+}
+
+/** What would settle which of two gauges is wrong, in a sentence; nothing once it was done. */
+export function settledBy(context: Context, run: RunState, pair: GaugePair): Sentence[] {
+  const best = thirdGauge(context, pair);
+  if (!best || exchanges(context, run).some(({ found }) => found !== null)) return [];
+  return [
+    sentence(
+      `${best.tag} in ${pair.output}’s place settles it: input released and both gauges at zero, change the gauge, and repeat two of these points.`,
+    ),
+  ];
+}
+
+/** The step in which a third gauge tells which of two that disagree is wrong; null where none do, or it was added. */
+export function settling(context: Context, run: RunState): Settling | null {
+  const pair = disagreeing(context, run);
+  const fresh = pair && thirdGauge(context, pair);
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const [out, against] = [pair && instruments.get(pair.output), pair && instruments.get(pair.input)];
+  if (!pair || !fresh || !out || !against) return null;
+  if (run.added.includes(exchangeId({ out, in: fresh }))) return null;
+  const inputs_Pa = [...context.profile.bypassInputs_Pa]
+    .filter((input_Pa) => input_Pa <= against.fullScale_Pa)
+    .sort((a, b) => a - b)
+    .slice(-READ_AGAIN);
+  const plan = { against, out, in: fresh, inputs_Pa, measures: 'outputPassed', after: 'bypass' };
+  return { after: plan.after, step: exchangeStep(context, ports, plan) };
+}
+
+/** Which gauge a third one has shown to be wrong. */
+export type WrongGauge = 'input' | 'output' | 'both';
+
+interface Exchanged {
+  readonly result: Result;
+  /** Null while it is not told. */
+  readonly found: WrongGauge | null;
+}
+
+/** What came of each exchange of gauges that belongs to the run. */
+export function exchanges(context: Context, run: RunState): Exchanged[] {
+  return context.procedure.steps.flatMap((step): Exchanged[] =>
+    step.exchange && belongs(run, step) && hasStep(context.procedure, step.id)
+      ? [exchanged(context, run, step, step.exchange)]
+      : [],
+  );
+}
+
+function exchanged(
+  context: Context,
+  run: RunState,
+  step: Step,
+  { out, in: fresh, against }: NonNullable<Step['exchange']>,
+): Exchanged {
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const read = (item: string, tag: string) =>
+    measuredByGauge(instruments, run, item).find(({ instrument }) => instrument.tag === tag) ?? null;
+  const head = {
+    id: step.id,
+    name: `${out} against ${fresh}`,
+    step: step.id,
+    item: step.items.at(-1)!.id,
+    about: 'gauges' as const,
+    quantity: 'ratio' as const,
+  };
+  const rows = step.items.flatMap(({ id }) => {
+    const row = /^(.*)\.output$/.exec(id)?.[1];
+    const input = row && read(`${row}.input`, against);
+    const output = row && read(id, fresh);
+    return input && output ? [{ input, output }] : [];
+  });
+  const pair = gaugePairs(context, run).find((one) => one.input === against && one.output === out);
+  if (rows.length < READ_AGAIN || pair?.check.kind !== 'through')
+    return { result: notTaken(head), found: null };
+  // Each row tells the scale of the third gauge against the one that stayed; zeros are off both.
+  const scales = rows.map(({ input, output }) => output.value_SI / input.value_SI);
+  const scale = scales.reduce((sum, one) => sum + one, 0) / scales.length;
+  const value = pair.check.slope / scale;
+  const top = rows.at(-1)!;
+  const known = pair.points.at(-1)!.output;
+  const agrees = (off: number, a: ItemReading, b: ItemReading) => Math.abs(off) <= shareOf(a) + shareOf(b);
+  const stays = agrees(scale - 1, top.input, top.output);
+  const taken = agrees(value - 1, known, top.output);
+  const found: WrongGauge | null = stays === taken ? (stays ? null : 'both') : stays ? 'output' : 'input';
+  const words = {
+    output: `${fresh} agrees with ${against}: ${out} is out of its class. What was read on it keeps that doubt; read what matters again on ${fresh}.`,
+    input: `${fresh} agrees with ${out}: ${against} is out of its class. Outputs stand as they were read; inputs read on ${against} do not.`,
+    both: `${fresh} agrees with neither: ${against} and ${out} are both out of their class.`,
+    unknown: `${fresh} agrees with both as far as their classes go: it does not tell which of them is out.`,
+  };
+  return {
+    found,
+    result: {
+      ...notTaken(head),
+      value,
+      u: pair.check.u_slope,
+      verdict: 'noted',
+      notes: [sentence(words[found ?? 'unknown'])],
+      gauges: [against, out, fresh],
+      captures: rows.flatMap((row) => captureIds(row.input, row.output)),
+    },
+  };
+}
+
+/**
+ * How far an absolute output may be out because the two gauges disagree by more than their classes allow: one of
+ * them is wrong, and nothing here says which. 0 while they agree within class, and once a third gauge has shown that it
+ * is not the output gauge.
+ */
+export function gaugeDoubt_Pa(
+  context: Context,
+  run: RunState,
+  { input, output }: { input: ItemReading; output: ItemReading },
+): number {
+  const pair = gaugePairs(context, run).find(
+    (p) => p.input === input.instrument.tag && p.output === output.instrument.tag,
+  );
+  if (pair?.check.kind !== 'through') return 0;
+  const disagreement = Math.abs(pair.check.slope - 1);
+  if (disagreement <= classAllowance(pair.points)) return 0;
+  const cleared = exchanges(context, run).some(
+    ({ found, result }) => found === 'input' && result.gauges.includes(output.instrument.tag),
+  );
+  return cleared ? 0 : disagreement * output.value_SI;
+}
