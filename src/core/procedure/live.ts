@@ -22,7 +22,7 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
   let shutIn = false;
   const seen = new Set<string>();
   for (const capture of run.captures) {
-    if (capture.struck || capture.stale) continue;
+    if (capture.struck || capture.stale || capture.place < run.disturbedAt) continue;
     const found = findItem(procedure, capture.item);
     if (found?.item.kind !== 'reading') continue;
     const { item, step } = found;

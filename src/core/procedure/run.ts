@@ -57,6 +57,8 @@ export interface RunState {
   /** Item reopened for a repeat, if any. */
   readonly reopened: string | null;
   readonly session: number;
+  /** Readings placed before this were made before lines were off: they say nothing of what is on the bench now. */
+  readonly disturbedAt: number;
   /** Steps added to the procedure while the run was done that are to be done; one taken back is not. */
   readonly added: readonly string[];
   /** Steps whose cautions were acknowledged since the source last changed. */
@@ -93,6 +95,7 @@ export const EMPTY_RUN: RunState = {
   ended: null,
   reopened: null,
   session: 0,
+  disturbedAt: 0,
   added: [],
   acknowledged: [],
   finished: false,
@@ -224,6 +227,7 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
     acknowledged: [],
     vacuum: 'off',
     session: state.session + (event.rezero ? 1 : 0),
+    disturbedAt: state.version,
     finished: false,
   };
 }

@@ -119,6 +119,23 @@ describe('what is live', () => {
       spent: true,
     });
   });
+  test('what was read before lines were off says nothing of the bench now', () => {
+    const disturbed: RunEvent = {
+      id: '00000000-0000-4000-8000-0000000000dd',
+      at: events.at(-1)!.at,
+      type: 'disturbed',
+      steps: ['cautions', 'make-safe'],
+      rezero: false,
+      why: 'Taken up again on another day',
+    };
+    const carried = events.filter(({ type }) => type !== 'finished');
+    expect(liveState(procedure, stateOf([...carried, disturbed]))).toEqual({
+      vacuum: 'off',
+      supply_Pa: null,
+      input: 'released',
+      spent: false,
+    });
+  });
   test('a loss test uses up the vacuum, and the next step charges again', () => {
     expect(liveState(procedure, stateOf(upTo('charge.input'))).spent).toBe(false);
     const shut = events.findIndex((e) => e.type === 'captured' && e.item === 'loss-released.end');
