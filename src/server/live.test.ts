@@ -6,7 +6,8 @@ import { FAMILIES } from '@/core/families/registry';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
-import { hangUp, link, liveStream, recordStep, traceOf, workBench } from './live';
+import { hangUp, link, liveStream, recordStep, workBench } from './live';
+import { dropRecording, parted, piecesOf, Recording, traceOf } from './recordings';
 import { startRun, usualRig } from './runs';
 import { listInstruments, readSettings, writeSettings } from './shelf';
 import { aboutFor, analysisOf, listTraces } from './traces';
@@ -134,7 +135,7 @@ describe('the trace of a step', () => {
     const run = taken(await startRun(db, job.id, NOW));
     expect(taken(await recordStep(db, run.id, { step: 'bypass' }, NOW))).toEqual({ recording: true });
     taken(await workBench(db, { hands: { handle_Pa: 6e6, pull_PaPerS: 2e7 } }));
-    await until(() => (line.recording?.rows.length ?? 0) > 420);
+    await until(() => (line.recording?.count ?? 0) > 420);
     taken(await recordStep(db, run.id, { step: 'bypass' }, NOW));
     expect(await listTraces(db, run.id)).toEqual([]);
     taken(await recordStep(db, run.id, { step: null }, NOW));
@@ -166,7 +167,7 @@ describe('the trace of a step', () => {
       taken(await recordStep(db, run, { step, ...(take && { take }) }, NOW)).recording;
     expect(await say(first!.id, 'bypass')).toBe(true);
     expect(line.status.owner).toEqual({ run: first!.id, tag: 'GF-0415' });
-    await until(() => (line.recording?.rows.length ?? 0) > 220);
+    await until(() => (line.recording?.count ?? 0) > 220);
     expect(await say(second!.id, 'zeros')).toBe(false);
     // A run that does not have the bench cannot end what another records.
     expect(await say(second!.id, null)).toBe(false);
@@ -203,27 +204,81 @@ describe('what a logger sent, as a trace', () => {
     low: 0,
     high: 1,
   }));
-  const sample = (t_s: number) => ({ t_s, values: [1, 2, 3, 4, t_s < 0.5 ? NaN : 5] });
+  const rows = (...times: number[]) => ({
+    channels,
+    rows: Float64Array.from(times.flatMap((t_s) => [t_s, 1, 2, 3, 4, t_s < 0.5 ? NaN : 5])),
+  });
   const gauges = async () =>
     usualRig(
       FAMILIES['remote-vacuum'].ports,
       (await listInstruments(db)).map(({ body }) => body),
     );
+  const rounded = (times: Float64Array) => [...times].map((t) => Number(t.toFixed(6)));
   test('has a channel to a port, begins at nothing, and leaves out what stands on no port', async () => {
-    const { time_s, channels: kept } = traceOf([7, 7.1, 7.2].map(sample), channels, await gauges());
-    expect([...time_s].map((t) => Number(t.toFixed(6)))).toEqual([0, 0.1, 0.2]);
+    const [piece] = parted([rows(7, 7.1), rows(7.2)]);
+    const { time_s, channels: kept } = traceOf(piece!, await gauges());
+    expect(rounded(time_s)).toEqual([0, 0.1, 0.2]);
     // G-11 is the low range of the port that G-12 reads whole; T-05 is in the cupboard; X-99 is not on the Shelf.
     expect(kept.map(({ name, port, quantity, values }) => [name, port, quantity, values[0]])).toEqual([
       ['G-12', 'input', 'pressure', 2],
       ['V-31', 'supply', 'depression', 3],
     ]);
   });
-  test('time never runs back: of the pieces that a new start of the logger leaves, the longest is kept', async () => {
-    const rows = [5, 5.1, 0.1, 0.2, 0.3, 0.4, 0.05].map(sample);
-    const { time_s } = traceOf(rows, channels, await gauges());
-    expect([...time_s].map((t) => Number(t.toFixed(6)))).toEqual([0, 0.1, 0.2, 0.3]);
+  test('time never runs back: each piece that a new start of the logger leaves stands by itself', async () => {
+    const rig = await gauges();
+    const pieces = parted([rows(5, 5.1, 0.1, 0.2), rows(0.3, 0.4, 0.05)]);
+    expect(pieces.map((piece) => rounded(traceOf(piece, rig).time_s))).toEqual([
+      [0, 0.1],
+      [0, 0.1, 0.2, 0.3],
+      [0],
+    ]);
   });
-  test('nothing is an empty trace', async () => {
-    expect(traceOf([], channels, await gauges()).time_s).toHaveLength(0);
+  test('so does what came of other channels', () => {
+    const other = { channels: channels.slice(1), rows: Float64Array.of(5.2, 2, 3, 4, 5) };
+    expect(parted([rows(5, 5.1), other]).map(({ count, channels: { length } }) => [count, length])).toEqual([
+      [2, 5],
+      [1, 4],
+    ]);
+  });
+  test('nothing is no piece', () => expect(parted([])).toEqual([]));
+});
+
+describe('a recording', () => {
+  test('is on the disk as it grows: a server that is ended in the middle loses no more than a second', async () => {
+    const line = await streaming();
+    const job = await desk.jobOf('GF-0425');
+    const run = taken(await startRun(db, job.id, NOW));
+    taken(await recordStep(db, run.id, { step: 'bypass' }, NOW));
+    await until(() => (line.recording?.count ?? 0) > 450);
+    const sent = line.recording!.count;
+    // Nothing gets a chance to tidy up: the line is gone, and another server opens the same data.
+    line.recording = null;
+    hangUp();
+    await streaming();
+    await until(async () => (await listTraces(db, run.id)).length > 0);
+    const [kept] = await listTraces(db, run.id);
+    expect(kept!.body).toMatchObject({ name: 'GF-0425: Bypass, assist off', runId: run.id, jobId: job.id });
+    expect(kept!.body.rows).toBeGreaterThan(sent - 100);
+    expect(await db('recordings')).toEqual([]);
+    expect(await db('recording_parts')).toEqual([]);
+  }, 30_000);
+  test('is not cut, however long it is', async () => {
+    const recording = await Recording.begin(db, newId(), 'hold', NOW);
+    const channels = [{ tag: 'G-22', unit: 'BAR', low: 0, high: 160 }];
+    const samples = 361_000;
+    for (let i = 0; i < samples; i += 1) {
+      recording.add({ t_s: i / 100, values: [i] }, channels);
+      if (i % 100_000 === 0) await recording.flush();
+    }
+    await recording.flush();
+    const [piece] = await piecesOf(db, recording.id);
+    const rig = { output: [(await listInstruments(db)).find(({ body }) => body.tag === 'G-22')!.body] };
+    const { time_s, channels: kept } = traceOf(piece!, rig);
+    expect([time_s.length, time_s.at(-1), kept[0]!.values.at(-1)]).toEqual([
+      samples,
+      (samples - 1) / 100,
+      samples - 1,
+    ]);
+    await dropRecording(db, recording.id);
   });
 });

@@ -11,16 +11,15 @@ import {
   type LiveMessage,
   type LiveMoment,
   type LiveStatus,
-  type LoggerChannel,
   type LoggerStatus,
 } from '@/core/records/live';
 import { Settling } from '@/core/signals/settle';
-import type { Trace } from '@/core/signals/trace';
-import type { Rig } from '@/core/twin/family';
+import type { StoredRun } from '@/core/records/views';
 import { LoggerClient, type LoggerSample } from '@/devices/logger/client';
 import { Lines } from '@/devices/logger/protocol';
 import { findJob } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { dropRecording, keptRecordings, piecesOf, Recording, traceOf, type Kept } from './recordings';
 import { findRun } from './runs';
 import { readSettings } from './shelf';
 import { missing } from './store';
@@ -32,8 +31,8 @@ const RATE_HZ = 100;
 const MOMENTS_HZ = 25;
 /** A pointer that stood still for so long has settled. */
 const SETTLE_S = 1.2;
-/** A trace of a step longer than this is cut off: an hour. */
-const MOST_SAMPLES = 360_000;
+/** What was recorded is on the disk at most so much later, ms. */
+const FLUSH_MS = 500;
 const LEAST_SAMPLES = 200;
 const OFF: LiveStatus = {
   state: 'off',
@@ -44,12 +43,6 @@ const OFF: LiveStatus = {
   owner: null,
 };
 
-interface Recording {
-  readonly runId: string;
-  readonly step: string;
-  readonly rows: LoggerSample[];
-}
-
 /** The one line to the bench logger: kept while the application runs, whoever looks. */
 class Link {
   status: LiveStatus = OFF;
@@ -59,6 +52,8 @@ class Link {
   private settling: Settling[] = [];
   private readonly watchers = new Set<(message: LiveMessage) => void>();
   private lastMoment_ms = 0;
+  private readonly flushing = setInterval(() => this.bringToDisk(), FLUSH_MS);
+  private turn: Promise<unknown> = Promise.resolve();
 
   constructor(readonly address: string) {
     const [host = '127.0.0.1', port = ''] = address.split(':');
@@ -70,8 +65,24 @@ class Link {
   }
 
   stop(): void {
+    clearInterval(this.flushing);
     this.client.stop();
     this.watchers.clear();
+  }
+
+  private bringToDisk(): void {
+    this.recording?.flush().catch(() => {
+      const trouble = 'What the logger sends cannot be written to the disk: is it full?';
+      this.status = { ...this.status, trouble };
+      this.tell({ type: 'status', status: this.status });
+    });
+  }
+
+  /** Does what changes the recording one after the other, however many screens ask at once. */
+  inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.turn.then(work);
+    this.turn = done.catch(() => undefined);
+    return done;
   }
 
   watch(tell: (message: LiveMessage) => void): () => void {
@@ -106,8 +117,7 @@ class Link {
 
   private onSample(sample: LoggerSample): void {
     this.settling.forEach((settling, i) => settling.add(sample.t_s, sample.values[i]!));
-    const { recording } = this;
-    if (recording && recording.rows.length < MOST_SAMPLES) recording.rows.push(sample);
+    this.recording?.add(sample, this.status.channels);
     const now = Date.now();
     if (now - this.lastMoment_ms < 1000 / MOMENTS_HZ) return;
     this.lastMoment_ms = now;
@@ -130,8 +140,19 @@ export async function link(db: Knex): Promise<Link | null> {
   const address = (await readSettings(db)).body.logger;
   if (held.hardPedalLink && held.hardPedalLink.address !== address) hangUp();
   if (address === '') return null;
-  held.hardPedalLink ??= new Link(address);
+  if (!held.hardPedalLink) {
+    const line = new Link(address);
+    held.hardPedalLink = line;
+    // What a server was recording as it was ended is filed now, under the run that it was of.
+    // Where that fails it stays on the disk, and is filed the next time.
+    line.inTurn(() => fileLeft(db, line)).catch(() => undefined);
+  }
   return held.hardPedalLink;
+}
+
+async function fileLeft(db: Knex, line: Link): Promise<void> {
+  for (const kept of await keptRecordings(db))
+    if (kept.id !== line.recording?.id) await fileRecording(db, kept, new Date().toISOString());
 }
 
 /** Lets go of the logger: for an end of the application, and of a test. */
@@ -183,66 +204,53 @@ export async function recordStep(
   if (!run) return missing('run');
   const line = await link(db);
   if (!line) return done({ recording: false });
-  const { step, take } = parsed.data;
+  return line.inTurn(() => recordNow(db, line, run, parsed.data, now));
+}
+
+async function recordNow(
+  db: Knex,
+  line: Link,
+  run: StoredRun,
+  { step, take }: z.infer<typeof recordSchema>,
+  now: string,
+): Promise<Outcome<{ recording: boolean }>> {
   const { owner } = line.status;
-  const others = owner !== null && owner.run !== runId && !(await findRun(db, owner.run))?.finishedAt;
+  const others = owner !== null && owner.run !== run.id && !(await findRun(db, owner.run))?.finishedAt;
   if (others && !take) return done({ recording: false });
   const before = line.recording;
-  if (before?.runId === runId && before.step === step) return done({ recording: true });
-  line.recording = step === null ? null : { runId, step, rows: [] };
+  if (before?.runId === run.id && before.step === step) return done({ recording: true });
+  line.recording = step === null ? null : await Recording.begin(db, run.id, step, now);
   const job = step === null ? null : await findJob(db, run.jobId);
-  line.give(job && { run: runId, tag: job.body.tag });
-  if (before && before.rows.length >= LEAST_SAMPLES) await keepStep(db, before, line.status, now);
+  line.give(job && { run: run.id, tag: job.body.tag });
+  if (before) {
+    await before.flush();
+    await fileRecording(db, before, now);
+  }
   return done({ recording: step !== null });
 }
 
-async function keepStep(db: Knex, recording: Recording, status: LiveStatus, now: string): Promise<void> {
+/** Files what was recorded as traces of its run, a piece each, and lets go of the recording once they are kept. */
+async function fileRecording(db: Knex, recording: Kept, now: string): Promise<void> {
   const run = await findRun(db, recording.runId);
   const job = run && (await findJob(db, run.jobId));
-  if (!run || !job) return;
+  const pieces =
+    run && job ? (await piecesOf(db, recording.id)).filter(({ count }) => count >= LEAST_SAMPLES) : [];
+  if (!run || !job) return dropRecording(db, recording.id);
   const title = run.context.procedure.steps.find(({ id }) => id === recording.step)?.title ?? recording.step;
-  const trace = traceOf(recording.rows, status.channels, run.context.rig);
-  const origin = {
-    name: `${job.body.tag}: ${title}`,
-    source: 'bench',
-    profileId: job.body.profileId,
-    jobId: job.id,
-    runId: run.id,
-    tape: tapedAt(run.context.procedure, run.events, recording.step),
-  } as const;
-  await keepTrace(db, origin, await workOut(trace, await aboutFor(db, origin)), now);
-}
-
-/**
- * A trace with one channel to a port: of a tied pair, the gauge of the wider range has seen everything. A logger that
- * was started anew counts from nothing again: of the pieces the longest is kept, since how far apart they lie in time
- * is not known.
- */
-export function traceOf(rows: readonly LoggerSample[], channels: readonly LoggerChannel[], rig: Rig): Trace {
-  const piece = longestPiece(rows);
-  const first_s = piece[0]?.t_s ?? 0;
-  const widest = Object.entries(rig).flatMap(([port, gauges]) => {
-    const heard = gauges.filter(({ tag }) => channels.some((channel) => channel.tag === tag));
-    const [gauge] = [...heard].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa);
-    return gauge ? [{ port, gauge, i: channels.findIndex(({ tag }) => tag === gauge.tag) }] : [];
-  });
-  widest.sort((a, b) => a.i - b.i);
-  return {
-    time_s: Float64Array.from(piece, ({ t_s }) => t_s - first_s),
-    channels: widest.map(({ i, gauge, port }) => ({
-      name: gauge.tag,
-      port,
-      quantity: gauge.quantity,
-      values: Float64Array.from(piece, ({ values }) => values[i] ?? NaN),
-    })),
-  };
-}
-
-function longestPiece(rows: readonly LoggerSample[]): readonly LoggerSample[] {
-  const cuts = rows.flatMap(({ t_s }, i) => (i > 0 && t_s < rows[i - 1]!.t_s ? [i] : []));
-  const edges = [0, ...cuts, rows.length];
-  const pieces = edges.slice(1).map((to, k) => rows.slice(edges[k], to));
-  return pieces.reduce((longest, piece) => (piece.length > longest.length ? piece : longest), []);
+  for (const [i, piece] of pieces.entries()) {
+    const origin = {
+      name: `${job.body.tag}: ${title}${i === 0 ? '' : `, part ${i + 1}`}`,
+      source: 'bench',
+      profileId: job.body.profileId,
+      jobId: job.id,
+      runId: run.id,
+      tape: tapedAt(run.context.procedure, run.events, recording.step),
+    } as const;
+    const trace = traceOf(piece, run.context.rig);
+    if (trace.channels.length > 0)
+      await keepTrace(db, origin, await workOut(trace, await aboutFor(db, origin)), now);
+  }
+  await dropRecording(db, recording.id);
 }
 
 const ANSWER_MS = 2000;

@@ -4,6 +4,7 @@ import { journal } from './migrations/002-journal';
 import { traces } from './migrations/003-traces';
 import { traceJobs } from './migrations/004-trace-jobs';
 import { judgements } from './migrations/005-judgements';
+import { recordings } from './migrations/007-recordings';
 import { shelfRevisions } from './migrations/006-shelf-revisions';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
@@ -14,6 +15,7 @@ const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '004-trace-jobs': traceJobs,
   '005-judgements': judgements,
   '006-shelf-revisions': shelfRevisions,
+  '007-recordings': recordings,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */
