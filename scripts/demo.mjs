@@ -33,7 +33,11 @@ const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', port], {
 });
 const bench = spawn('npx', ['tsx', 'src/devices/cli/bench.ts'], {
   stdio: 'inherit',
-  env: { ...process.env, HARD_PEDAL_LOGGER_PORT: loggerPort },
+  env: {
+    ...process.env,
+    HARD_PEDAL_LOGGER_PORT: loggerPort,
+    HARD_PEDAL_BENCH: path.join(data, 'bench.json'),
+  },
 });
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => [server, bench].forEach((child) => child.kill(signal)));

@@ -8,7 +8,11 @@ import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { hangUp, link, liveStream, recordStep, workBench } from './live';
 import { dropRecording, parted, piecesOf, Recording, traceOf } from './recordings';
-import { startRun, usualRig } from './runs';
+import { openRuns, startRun, usualRig } from './runs';
+import { benchAsLeft } from './demo/bench-as-left';
+import { contradiction, liveState } from '@/core/procedure/live';
+import { stateOf } from '@/core/records/judged-run';
+import { SimBench } from '@/devices/logger/sim-bench';
 import { listInstruments, readSettings, writeSettings } from './shelf';
 import { aboutFor, analysisOf, listTraces } from './traces';
 
@@ -67,6 +71,22 @@ async function messagesUntil(wanted: (message: LiveMessage) => boolean): Promise
   await reader.cancel();
   return seen;
 }
+
+test('the demo’s half-done run and its bench begin in agreement', async () => {
+  const run = (await openRuns(db)).at(-1)!;
+  const left = (await benchAsLeft(db))!;
+  const device = new SimBench({ ...TYPICAL_BENCH, ...left.unit });
+  device.set(left.hands);
+  let shown: readonly number[] = [];
+  device.advance(30, 0.02, (_t, values) => (shown = values));
+  const at = (tag: string) => shown[TYPICAL_BENCH.gauges.findIndex((gauge) => gauge.tag === tag)]!;
+  const live = liveState(run.context.procedure, stateOf(run));
+  expect(live.vacuum).toBe('on');
+  expect(Math.abs(at('G-12') - (live.input as number)) / 1e5).toBeLessThan(0.5);
+  expect(Math.abs(at('V-31') / live.supply_Pa! - 1)).toBeLessThan(0.03);
+  const supply = { value: at('V-31'), settled: true, step: 100 };
+  expect(contradiction(live, { supply })).toBeNull();
+});
 
 describe('the line to the logger', () => {
   test('is one, follows the settings, and is none where none is set', async () => {
@@ -246,7 +266,7 @@ describe('what a logger sent, as a trace', () => {
 describe('a recording', () => {
   test('is on the disk as it grows: a server that is ended in the middle loses no more than a second', async () => {
     const line = await streaming();
-    const job = await desk.jobOf('GF-0425');
+    const job = await desk.jobOf('GF-0419');
     const run = taken(await startRun(db, job.id, NOW));
     taken(await recordStep(db, run.id, { step: 'bypass' }, NOW));
     await until(() => (line.recording?.count ?? 0) > 450);
@@ -257,7 +277,7 @@ describe('a recording', () => {
     await streaming();
     await until(async () => (await listTraces(db, run.id)).length > 0);
     const [kept] = await listTraces(db, run.id);
-    expect(kept!.body).toMatchObject({ name: 'GF-0425: Bypass, assist off', runId: run.id, jobId: job.id });
+    expect(kept!.body).toMatchObject({ name: 'GF-0419: Bypass, assist off', runId: run.id, jobId: job.id });
     expect(kept!.body.rows).toBeGreaterThan(sent - 100);
     expect(await db('recordings')).toEqual([]);
     expect(await db('recording_parts')).toEqual([]);

@@ -1,3 +1,4 @@
+import { sentence, type Sentence } from '../quantities/sentence';
 import type { LivePort, LivePorts } from './hands-free';
 import { findItem } from './procedure';
 import type { Procedure, SourceState, Step } from './procedure';
@@ -70,4 +71,31 @@ export function missingNeeds(procedure: Procedure, run: RunState, step: Step): s
         step.needs.includes(id) && items.length > 0 && items.every((item) => run.skipped[item.id]),
     )
     .map(({ title }) => title);
+}
+
+/** A supply below this part of what the run last read is gone; one above it, where the run has it off, is there. */
+const GONE_PART = 0.1;
+/** A depression of less than this is none, Pa. */
+const SOME_VACUUM_PA = 3_000;
+
+/**
+ * Where the bench contradicts what the run has of it: the vacuum on and read, and none there, or off and still there. A
+ * vacuum that the run has shut in is no contradiction.
+ *
+ * @returns a sentence that says both, and what to do; null where they agree or the supply is not seen
+ */
+export function contradiction(live: LiveState, { supply }: LivePorts): Sentence | null {
+  if (!supply) return null;
+  const shown = { value: Math.max(0, supply.value), quantity: 'depression' } as const;
+  if (live.vacuum === 'on' && live.supply_Pa !== null && shown.value < GONE_PART * live.supply_Pa)
+    return sentence(
+      'The run has the vacuum on, last read at {read}; the bench shows {shown}. Open the vacuum, or see whether this unit is on the bench.',
+      { read: { value: live.supply_Pa, quantity: 'depression' }, shown },
+    );
+  if (live.vacuum === 'off' && live.supply_Pa === null && shown.value > SOME_VACUUM_PA)
+    return sentence(
+      'The run has the vacuum off and vented; the bench shows {shown}. Vent it before a line comes off.',
+      { shown },
+    );
+  return null;
 }

@@ -1,8 +1,9 @@
+import { printSentence } from '../quantities/sentence';
 import { bench, BAR, contextWith, family, INHG, truthWith } from '../scenarios/bench';
 import { waitOf } from '../records/waits';
 import type { StoredRun } from '../records/views';
 import type { RunEvent } from './events';
-import { liveState, missingNeeds, progress } from './live';
+import { contradiction, liveState, missingNeeds, progress } from './live';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { EMPTY_RUN, reduceRun } from './run';
 import { tapedAt, tapeOf } from './tape';
@@ -118,6 +119,32 @@ describe('what is live', () => {
       input: 'released',
       spent: true,
     });
+  });
+  describe('and where the bench contradicts it', () => {
+    const on = liveState(procedure, stateOf(upTo('ratio.1.input')));
+    const off = liveState(procedure, stateOf(upTo('bypass.2.input')));
+    const said = (live: typeof on, inHg: number | null) => {
+      const supply = inHg === null ? undefined : { value: inHg * INHG, settled: true, step: 100 };
+      const words = contradiction(live, supply ? { supply } : {});
+      return words && printSentence(words, 'mixed');
+    };
+    test('a supply that is on and gone is said, with both figures', () => {
+      expect(said(on, 0)).toMatch(
+        /has the vacuum on, last read at 20\.\d+ inHg; the bench shows 0\.00? inHg/,
+      );
+    });
+    test('a vacuum that is off and still there is said', () =>
+      expect(said(off, 19.9)).toMatch(/has the vacuum off and vented; the bench shows 19\.9\d* inHg/));
+    test.each([
+      ['a weaker supply is none', on, 15],
+      ['nor is a vented one that is off', off, 0.2],
+      [
+        'nor a vacuum that the run has shut in',
+        liveState(procedure, stateOf(upTo('loss-released.wait'))),
+        19,
+      ],
+      ['nor what no gauge shows', on, null],
+    ])('%s', (_name, live, inHg) => expect(said(live, inHg)).toBeNull());
   });
   test('what was read before lines were off says nothing of the bench now', () => {
     const disturbed: RunEvent = {

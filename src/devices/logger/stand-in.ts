@@ -209,18 +209,22 @@ export class StandIn {
 
   private hand(line: string): { ok: boolean; hands?: Hands; why?: string } {
     try {
-      const message = JSON.parse(line) as HandMessage;
-      if ('mischief' in message) this.mischief = message.mischief;
-      if ('unit' in message) {
-        this.unit = { ...this.unit, ...message.unit };
-        this.bench = new SimBench(this.unit);
-        for (const listener of this.listeners) listener.due_s = 0;
-      }
-      if ('hands' in message) this.bench.set(message.hands);
-      return { ok: true, hands: this.bench.hands };
+      return { ok: true, hands: this.obeyed(JSON.parse(line) as HandMessage) };
     } catch (error) {
       return { ok: false, why: (error as Error).message };
     }
+  }
+
+  /** Does what is sent to the bench by hand. @returns what its hands do then. @throws where it makes no sense */
+  obeyed(message: HandMessage): Hands {
+    if ('mischief' in message) this.mischief = message.mischief;
+    if ('unit' in message) {
+      this.unit = { ...this.unit, ...message.unit };
+      this.bench = new SimBench(this.unit);
+      for (const listener of this.listeners) listener.due_s = 0;
+    }
+    if ('hands' in message) this.bench.set(message.hands);
+    return this.bench.hands;
   }
 }
 

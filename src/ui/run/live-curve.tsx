@@ -15,6 +15,8 @@ interface LiveCurveProps {
   readonly stored: StoredRun;
   /** What the gauges show now; null where readings are typed. */
   readonly ports: LivePorts | null;
+  /** The bench contradicts the run: the curve is drawn for the supply that was read, not for what it shows. */
+  readonly asRead: boolean;
 }
 
 /** A supply that moves by less than this leaves the expected curve where it is, Pa. */
@@ -36,12 +38,12 @@ export function hasCurve({ family }: RunHandle, step: Step | null): boolean {
 }
 
 /** Output against input as the test goes: the expected line with its band and bend, what was captured, where it is now. */
-export function LiveCurve({ run, stored, ports }: LiveCurveProps) {
+export function LiveCurve({ run, stored, ports, asRead }: LiveCurveProps) {
   const { unitSet } = useSettings();
   const [box, size] = useSize(LEAST);
   const { kind, context } = stored;
   const { state } = run;
-  const live_Pa = state.vacuum === 'on' ? ports?.supply?.value : undefined;
+  const live_Pa = state.vacuum === 'on' && !asRead ? ports?.supply?.value : undefined;
   const captured_Pa = supplyRead(stored, state);
   const supply_Pa =
     live_Pa === undefined ? captured_Pa : Math.max(0, SUPPLY_STEP_PA * Math.round(live_Pa / SUPPLY_STEP_PA));

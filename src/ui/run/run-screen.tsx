@@ -4,9 +4,10 @@ import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
-import { progress } from '@/core/procedure/live';
+import { contradiction, liveState, progress } from '@/core/procedure/live';
 import { takeBackLast } from '@/core/procedure/run';
 import type { Item, Procedure } from '@/core/procedure/procedure';
+import { printSentence } from '@/core/quantities/sentence';
 import { unitFor, type Quantity } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { useKeys } from '../keys';
@@ -63,6 +64,8 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const withCurve = hasCurve(run, step);
   const curveShown = withCurve && !drawing;
   const livePorts = moment ? portsNow(context.rig, state, moment) : null;
+  const known = liveState(context.procedure, state);
+  const against = livePorts && action.kind !== 'source' ? contradiction(known, livePorts) : null;
   const Drawing = SCHEMATICS[stored.kind];
   const last = state.captures.filter(({ struck }) => !struck).at(-1) ?? null;
   const done = progress(context.procedure, state);
@@ -220,6 +223,14 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         {run.clash && <ClashNotice run={run} onDone={(id) => write(id, '')} />}
         <LeftTyped run={run} drafts={drafts} onDrop={(id) => write(id, '')} />
         <StepHead run={run} />
+        {against && (
+          <Box
+            role="status"
+            sx={{ borderLeft: '5px solid', borderColor: 'error.main', pl: 1.25, fontWeight: 600 }}
+          >
+            {printSentence(against, settings.unitSet)}
+          </Box>
+        )}
         <SettleGauges run={run} runId={stored.id} />
         {step && FLUID_STEPS.includes(step.id) && (
           <FluidClash found={job.body.fluid} profile={context.profile} />
@@ -234,7 +245,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         ) : (
           <Box sx={{ flex: 1, minHeight: streaming && status.simulated ? 170 : 190 }}>
             {curveShown ? (
-              <LiveCurve run={run} stored={stored} ports={livePorts} />
+              <LiveCurve run={run} stored={stored} ports={livePorts} asRead={against !== null} />
             ) : (
               <Drawing lit={placeOfItem(item)} marks={leakMarks(run)} />
             )}

@@ -1,4 +1,7 @@
-import { database } from '../../database';
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { database, dataFolder } from '../../database';
+import { benchAsLeft } from '../bench-as-left';
 import { seedDemo } from '../seed';
 
 /** `tsx src/server/demo/cli/seed.ts`: the demo world into HARD_PEDAL_DATA. */
@@ -6,6 +9,8 @@ async function main() {
   const db = await database();
   const port = process.env.HARD_PEDAL_LOGGER_PORT;
   const made = await seedDemo(db, new Date(), port ? `127.0.0.1:${port}` : '');
+  // The simulated bench begins as the open run left it.
+  writeFileSync(path.join(dataFolder(), 'bench.json'), JSON.stringify(await benchAsLeft(db)));
   console.log(made ? 'Demo data made.' : 'There are jobs already; demo data left as it is.');
   await db.destroy();
 }

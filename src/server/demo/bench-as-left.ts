@@ -1,0 +1,43 @@
+import type { Knex } from 'knex';
+import { liveState } from '@/core/procedure/live';
+import { countedCaptures } from '@/core/procedure/run';
+import { stateOf } from '@/core/records/judged-run';
+import type { StoredRun } from '@/core/records/views';
+import { openRuns } from '../runs';
+
+/** What is put on a simulated bench, and what its hands do: the messages that it takes. */
+export interface BenchAsLeft {
+  readonly unit: object;
+  readonly hands: object;
+}
+
+/** The simulated bench as the newest open run left it, so that both agree; null where no run is open. */
+export async function benchAsLeft(db: Knex): Promise<BenchAsLeft | null> {
+  const run = (await openRuns(db)).at(-1);
+  return run ? asLeft(run) : null;
+}
+
+function asLeft(run: StoredRun): BenchAsLeft {
+  const state = stateOf(run);
+  const { procedure, profile, conditions } = run.context;
+  const live = liveState(procedure, state);
+  const read = procedure.steps
+    .flatMap(({ items }) => items)
+    .filter((item) => item.kind === 'reading' && item.measures === 'supply')
+    .flatMap(({ id }) => countedCaptures(state, id))
+    .at(-1);
+  const { barometer_Pa, temperature_K } = conditions;
+  return {
+    unit: {
+      kind: run.kind,
+      profile,
+      room: { barometer_Pa, temperature_K },
+      ...(read && { supply_Pa: read.value_SI }),
+    },
+    hands: {
+      pump: true,
+      valve: live.vacuum === 'on' ? 'open' : live.supply_Pa === null ? 'vented' : 'shut',
+      handle_Pa: live.input === 'released' ? 0 : live.input,
+    },
+  };
+}
