@@ -83,4 +83,4 @@ const asShown = (body: Partial<Instrument>) => ({
 });
 
 /** A scale is typed in units of what the instrument reads. */
-const SCALE_QUANTITY = { field: 'quantity', of: ['fullScale_Pa', 'step_Pa'] };
+const SCALE_QUANTITY = { field: 'quantity', of: ['fullScale_Pa', 'lowEnd_Pa', 'step_Pa'] };

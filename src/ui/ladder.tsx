@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@mui/material';
-import type { Instrument } from '@/core/metrology/instrument';
+import { lowEnd_SI, type Instrument } from '@/core/metrology/instrument';
 import { unitFor, type UnitSet } from '@/core/quantities/units';
 import { useSize } from './use-size';
 
@@ -131,13 +131,17 @@ function Scale({
   // Four figures want more room than three.
   const wide = Math.round(full / unitFactor) >= 1000;
   const axis = Math.min(wide ? 36 : 27, width * (wide ? 0.6 : 0.52));
-  const y = (value: number) => TOP + height * (1 - Math.min(1, Math.max(0, value / full)));
-  const step = niceStep(full / unitFactor);
-  const ticks = Array.from({ length: Math.floor(full / unitFactor / step + 1e-9) + 1 }, (_, i) => i * step);
+  const low = lowEnd_SI(gauge);
+  const span = full - low;
+  const y = (value: number) => TOP + height * (1 - Math.min(1, Math.max(0, (value - low) / span)));
+  const step = niceStep(span / unitFactor);
+  const first = Math.ceil(low / unitFactor / step - 1e-9);
+  const count = Math.floor(full / unitFactor / step + 1e-9) - first + 1;
+  const ticks = Array.from({ length: count }, (_, i) => (first + i) * step);
   const color = `var(--hp-${channel})`;
   const shown = reading !== null && reading !== undefined && reading <= full * 1.0001;
   const bandHigh = band?.high ?? full;
-  const bandLow = band?.low ?? 0;
+  const bandLow = band?.low ?? low;
   return (
     <g opacity={passed ? 0.35 : 1}>
       {band && bandLow <= full && (

@@ -78,6 +78,12 @@ export const instrumentFields = {
     .number()
     .positive('Full scale must be above zero.')
     .meta({ title: 'Full scale', quantity: 'pressure' }),
+  /** Where the scale of a compound gauge begins, below zero; none for one that begins at zero. */
+  lowEnd_Pa: z
+    .number()
+    .max(0, 'Lower end of the scale: zero or below.')
+    .nullish()
+    .meta({ title: 'Lower end of a compound scale, below zero', quantity: 'pressure' }),
   accuracy: accuracySchema.meta({ title: 'Accuracy' }),
   step_Pa: z
     .number()
@@ -124,23 +130,32 @@ export const instrumentSchema = z
 export type Instrument = z.infer<typeof instrumentSchema>;
 export type Accuracy = Instrument['accuracy'];
 
+/** Where the scale begins, SI: below zero for a compound gauge. */
+export const lowEnd_SI = ({ lowEnd_Pa }: Pick<Instrument, 'lowEnd_Pa'>): number => lowEnd_Pa ?? 0;
+
+/** From one end of the scale to the other, SI: what a class or grade is a percentage of. */
+export const span_SI = (gauge: Pick<Instrument, 'lowEnd_Pa' | 'fullScale_Pa'>): number =>
+  gauge.fullScale_Pa - lowEnd_SI(gauge);
+
 /**
  * Maximum permissible error of a gauge at a reading, SI. EN 837-1 classes and ASME B40.100 grades are percent of
- * span; ASME grades A, B and C are wider in the outer quarters. Handbook 5.
+ * span, from the lower end of a compound gauge; ASME grades A, B and C are wider in the outer quarters. Handbook 5.
  */
-export function permissibleError_SI({ accuracy, fullScale_Pa }: Instrument, reading_SI: number): number {
+export function permissibleError_SI(gauge: Instrument, reading_SI: number): number {
+  const { accuracy } = gauge;
+  const span = span_SI(gauge);
   switch (accuracy.kind) {
     case 'percent-of-reading':
       return (accuracy.percent / 100) * Math.abs(reading_SI);
     case 'percent-of-span':
-      return (accuracy.percent / 100) * fullScale_Pa;
+      return (accuracy.percent / 100) * span;
     case 'en-837-1':
-      return (Number(accuracy.class) / 100) * fullScale_Pa;
+      return (Number(accuracy.class) / 100) * span;
     case 'asme-b40.100': {
       const [first, middle, last] = ASME_PERCENT[accuracy.grade];
-      const part = reading_SI / fullScale_Pa;
+      const part = (reading_SI - lowEnd_SI(gauge)) / span;
       const percentHere = part < 0.25 ? first : part <= 0.75 ? middle : last;
-      return (percentHere / 100) * fullScale_Pa;
+      return (percentHere / 100) * span;
     }
   }
 }

@@ -49,6 +49,19 @@ describe('instruments', () => {
     const pair = [gauge({ tag: 'H' }), low];
     expect([4, 10, 10.5, 120].map((p) => gaugeFor(pair, p * BAR)?.tag)).toEqual(['L', 'L', 'H', undefined]);
   });
+  test('a compound gauge’s class is a percentage from its lower end', () => {
+    // −1 to 1.5 bar, class 1.6: 1.6 % of 2.5 bar is 0.04 bar, not 0.024.
+    const compound = { lowEnd_Pa: -1 * BAR, fullScale_Pa: 1.5 * BAR, step_Pa: 0.02 * BAR };
+    const classed = gauge({ ...compound, accuracy: { kind: 'en-837-1', class: '1.6' } });
+    expect(permissibleError_SI(classed, 0.5 * BAR) / BAR).toBeCloseTo(0.04, 12);
+    // Grade B is 3 % in the outer quarters of the scale and 2 % between: −0.5 bar lies in the first, 0.2 in the middle.
+    const graded = gauge({ ...compound, accuracy: { kind: 'asme-b40.100', grade: 'B' } });
+    expect([-0.5, 0.2, 1.2].map((p) => permissibleError_SI(graded, p * BAR) / BAR)).toEqual([
+      expect.closeTo(0.075, 12),
+      expect.closeTo(0.05, 12),
+      expect.closeTo(0.075, 12),
+    ]);
+  });
   test('calibration state and labels', () => {
     expect(calibrationState(gauge({ calibrationDue: '2026-11-22' }), '2026-11-23')).toBe('overdue');
     expect(calibrationState(gauge({ calibrationDue: '2026-11-23' }), '2026-11-23')).toBe('in date');

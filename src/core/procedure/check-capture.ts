@@ -1,4 +1,4 @@
-import { permissibleError_SI, type Instrument } from '../metrology/instrument';
+import { permissibleError_SI, span_SI, type Instrument } from '../metrology/instrument';
 import { measured } from '../metrology/uncertainty';
 import { printQuantity } from '../quantities/print';
 import { impossibility, type ReadingRefusal } from '../quantities/reading';
@@ -47,7 +47,9 @@ export function checkCapture(
   const { barometer_Pa } = context.conditions;
   const impossible = impossibility(value_SI, { quantity: item.quantity, barometer_Pa });
   if (impossible) return refused(impossible);
-  if (Math.abs(value_SI) > gauge.fullScale_Pa * (1 + 1e-9)) {
+  // Below the zero of a plain gauge its pointer may stand a little; a compound gauge ends where its scale does.
+  const below = gauge.lowEnd_Pa ? value_SI < gauge.lowEnd_Pa * (1 + 1e-9) : -value_SI > gauge.fullScale_Pa;
+  if (value_SI > gauge.fullScale_Pa * (1 + 1e-9) || below) {
     const { fullScale_Pa: fullScale_SI, tag: instrument } = gauge;
     return refused({ code: 'above-full-scale', value_SI, fullScale_SI, instrument, quantity: item.quantity });
   }
@@ -89,9 +91,9 @@ export const gaugeOfGate = (gauges: readonly Instrument[]): Instrument | null =>
 function notVented({ item, gauge, value_SI }: Candidate): CaptureProblem | null {
   if (item.measures !== 'zero' || item.gate) return null;
   const off = Math.abs(value_SI);
-  const allowed = permissibleError_SI(gauge, 0) || DOUBTFUL_PART * gauge.fullScale_Pa;
+  const allowed = permissibleError_SI(gauge, 0) || DOUBTFUL_PART * span_SI(gauge);
   const shows = (set: UnitSet) => `${gauge.tag} shows ${printQuantity(value_SI, item.quantity, set)} vented`;
-  if (off > NOT_VENTED_PART * gauge.fullScale_Pa)
+  if (off > NOT_VENTED_PART * span_SI(gauge))
     return { asks: false, say: (set) => `${shows(set)}: it is not vented, or broken.` };
   return off > Math.max(allowed, gauge.step_Pa) * (1 + 1e-9)
     ? { asks: true, say: (set) => `${shows(set)}, beyond its class. Is it vented? Read it again.` }
@@ -164,7 +166,7 @@ export function secondLook(candidate: Candidate, live: LiveShown | null): Captur
   const aim = item.measures === 'input' ? item.target_Pa : undefined;
   if (aim !== undefined && !near(aim, NEAR.part * aim))
     return asks((show) => `${show(value_SI)} is far from the aim of ${show(aim)}.`);
-  if (by === 'typed' && live && !near(live.value_SI, DOUBTFUL_PART * gauge.fullScale_Pa))
+  if (by === 'typed' && live && !near(live.value_SI, DOUBTFUL_PART * span_SI(gauge)))
     return asks((show) => `You typed ${show(value_SI)}; ${gauge.tag} shows ${show(live.value_SI)}.`);
   return null;
 }

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { asEntered } from '@/core/quantities/as-entered';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, readingList } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
-import { fromSI, unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
+import { unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
 
 /** One field of a form, made from the schema of the thing itself. */
 export interface SchemaField {
@@ -27,10 +28,15 @@ interface Meta {
 /** Fields of an object schema, in its own order; nested objects give their title as the group. */
 export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[] {
   if (!(schema instanceof z.ZodObject)) return [];
-  return Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(([key, child]): SchemaField[] => {
+  return Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(([key, whole]): SchemaField[] => {
+    const child = whole instanceof z.ZodOptional ? (whole.unwrap() as z.ZodType) : whole;
     const nullable = child instanceof z.ZodNullable;
     const inner = nullable ? (child.unwrap() as z.ZodType) : child;
-    const meta = { ...(inner.meta() as Meta | undefined), ...(child.meta() as Meta | undefined) };
+    const meta = {
+      ...(inner.meta() as Meta | undefined),
+      ...(child.meta() as Meta | undefined),
+      ...(whole.meta() as Meta | undefined),
+    };
     const here = path ? `${path}.${key}` : key;
     const title = meta.title ?? key;
     if (inner instanceof z.ZodLiteral) return [];
@@ -58,27 +64,6 @@ export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[
 /** What is typed in the fields, by path. */
 export type FormText = Record<string, string>;
 
-/** Digits kept when a stored value is put into a field: enough to save it back unchanged. */
-const FIELD_DIGITS = 8;
-/** A rounder figure this near, as a part of the value, is what was entered: 18, not 17.999999. */
-const ENTERED_PART = 1e-7;
-
-/** A value in the fewest digits that say the same. */
-function entered(value: number): number {
-  for (let digits = 1; digits < FIELD_DIGITS; digits += 1) {
-    const round = Number(value.toPrecision(digits));
-    if (Math.abs(round - value) <= ENTERED_PART * Math.abs(value)) return round;
-  }
-  return Number(value.toPrecision(FIELD_DIGITS));
-}
-
-function fieldText(value_SI: number, quantity: Quantity, set: UnitSet): string {
-  const unit = unitFor(quantity, set);
-  const text = String(entered(fromSI(value_SI, unit)));
-  // Exactly three decimals could be taken for a thousands group.
-  return /^-?[1-9]\d{0,2}\.\d{3}$/.test(text) ? `${text}0` : text;
-}
-
 /** A body as text in the fields, in a unit set. */
 export function textOf(fields: readonly SchemaField[], body: unknown, set: UnitSet): FormText {
   return Object.fromEntries(
@@ -87,9 +72,9 @@ export function textOf(fields: readonly SchemaField[], body: unknown, set: UnitS
       if (field.kind === 'switch') return [field.path, value === null || value === undefined ? '' : 'yes'];
       if (value === null || value === undefined) return [field.path, ''];
       if (field.kind === 'flag') return [field.path, value ? 'yes' : ''];
-      if (field.kind === 'quantity') return [field.path, fieldText(value as number, field.quantity!, set)];
+      if (field.kind === 'quantity') return [field.path, asEntered(value as number, field.quantity!, set)];
       if (field.kind === 'quantities')
-        return [field.path, (value as number[]).map((v) => fieldText(v, field.quantity!, set)).join('; ')];
+        return [field.path, (value as number[]).map((v) => asEntered(v, field.quantity!, set)).join('; ')];
       return [field.path, String(value)];
     }),
   );
