@@ -49,6 +49,8 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   'report of a servo': (demo) => `${demo.run('GF-0422')}/report`,
   'job sheet of a servo': (demo) => demo.job('GF-0422'),
   'run finished': (demo) => demo.run('GF-0412'),
+  'run too close to call': (demo) => demo.run('GF-0419'),
+  'report too close to call': (demo) => `${demo.run('GF-0419')}/report`,
   report: (demo) => `${demo.run('GF-0415')}/report`,
   'report so far': (demo) => `${demo.run('GF-0423')}/report`,
   shelf: () => '/shelf',

@@ -76,6 +76,7 @@ function TopBar() {
         component={Link}
         href="/"
         sx={{
+          minHeight: 44,
           fontWeight: 750,
           fontSize: '1.05rem',
           color: 'text.primary',

@@ -5,7 +5,7 @@ type Word = Result['verdict'];
 
 const COLOR: Record<Word, string> = {
   meets: 'success.main',
-  close: 'warning.main',
+  close: 'warning.dark',
   fails: 'error.main',
   'not-taken': 'text.secondary',
   noted: 'text.secondary',

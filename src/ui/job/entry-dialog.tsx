@@ -1,8 +1,9 @@
 'use client';
 
-import { Button, Dialog, DialogContent, DialogTitle } from '@mui/material';
+import { Button, DialogContent, DialogTitle } from '@mui/material';
 import { useId, type ReactNode } from 'react';
 import type { z } from 'zod';
+import { DraftDialog } from '../draft-dialog';
 import { SchemaForm } from '../forms/schema-form';
 
 interface EntryDialogProps<T> {
@@ -25,7 +26,7 @@ interface EntryDialogProps<T> {
 export function EntryDialog<T>({ title, intro, onClose, onSaved, ...form }: EntryDialogProps<T>) {
   const id = useId();
   return (
-    <Dialog open onClose={onClose} aria-labelledby={id} fullWidth maxWidth="sm">
+    <DraftDialog labelledBy={id} onClose={onClose}>
       <DialogTitle id={id}>{title}</DialogTitle>
       <DialogContent>
         {intro}
@@ -37,6 +38,6 @@ export function EntryDialog<T>({ title, intro, onClose, onSaved, ...form }: Entr
           beside={<Button onClick={onClose}>Leave it</Button>}
         />
       </DialogContent>
-    </Dialog>
+    </DraftDialog>
   );
 }

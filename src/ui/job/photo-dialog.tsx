@@ -1,17 +1,9 @@
 'use client';
 
-import {
-  Box,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  MenuItem,
-  TextField,
-} from '@mui/material';
+import { Box, Button, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material';
 import { useId, useState } from 'react';
 import { upload } from '../api';
+import { DraftDialog } from '../draft-dialog';
 import { FileButton } from '../file-button';
 
 interface PhotoDialogProps {
@@ -43,7 +35,7 @@ export function PhotoDialog({ jobId, points, onClose, onSaved }: PhotoDialogProp
     else setMessage(answer.problem.title);
   };
   return (
-    <Dialog open onClose={onClose} aria-labelledby={id} fullWidth maxWidth="sm">
+    <DraftDialog labelledBy={id} onClose={onClose}>
       <DialogTitle id={id}>Add a photo</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
@@ -90,6 +82,6 @@ export function PhotoDialog({ jobId, points, onClose, onSaved }: PhotoDialogProp
           {busy ? 'Storing…' : 'Add the photo'}
         </Button>
       </DialogActions>
-    </Dialog>
+    </DraftDialog>
   );
 }

@@ -46,6 +46,16 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
     );
     if (answer.ok) setHands({ handle_Pa: 0, pump: true, valve: 'vented', shutIn: false });
   };
+  useEffect(() => {
+    // The bench stands as somebody left it: nothing is moved, its hands are asked for.
+    let gone = false;
+    void call<{ hands: Hands }>('POST', '/live/hands', { hands: {} }).then((answer) => {
+      if (answer.ok && !gone) setHands(answer.value.hands);
+    });
+    return () => {
+      gone = true;
+    };
+  }, []);
   const latest = useRef(move);
   useEffect(() => {
     latest.current = move;
@@ -109,7 +119,7 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
           onChangeCommitted={(_event, value) =>
             void move({ handle_Pa: (value as number) * unit.factor, pull_PaPerS: PULL_PAPERS })
           }
-          sx={{ flex: 1 }}
+          sx={{ flex: 1, mx: 1.5 }}
         />
         <Button
           size="small"

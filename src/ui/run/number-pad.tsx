@@ -30,6 +30,7 @@ export function NumberPad({ units, onKey, onErase }: NumberPadProps) {
       sx={{
         display: 'grid',
         gridTemplateColumns: 'repeat(4, minmax(64px, 96px))',
+        minWidth: 274,
         gap: 0.75,
         justifyContent: 'center',
       }}

@@ -36,6 +36,8 @@ interface ReadingBarProps {
   readonly others: BarProps['others'];
   readonly text: string;
   readonly onText: (text: string) => void;
+  /** The field was tapped with a finger. */
+  readonly onTap: () => void;
   /** What the live bench shows; null where readings are typed. */
   readonly moment: LiveMoment | null;
   readonly livePorts: LivePorts | null;
@@ -57,7 +59,7 @@ const SHORT_KEY = 'F6';
 
 /** Asks for one reading: what a healthy unit shows, the field, the gauge it is read on. */
 export function ReadingBar(props: ReadingBarProps) {
-  const { run, step, item, expectation, others, text, onText, moment, livePorts, handsFree } = props;
+  const { run, step, item, expectation, others, text, onText, onTap, moment, livePorts, handsFree } = props;
   const settings = useSettings();
   const print = usePrint();
   const field = useRef<HTMLInputElement>(null);
@@ -272,6 +274,7 @@ export function ReadingBar(props: ReadingBarProps) {
             }
             value={text}
             onChange={(event: React.ChangeEvent<HTMLInputElement>) => change(event.target.value)}
+            onPointerUp={(event: React.PointerEvent) => event.pointerType !== 'mouse' && onTap()}
             onKeyDown={(event: React.KeyboardEvent) => {
               if (event.key !== 'Enter') return;
               event.preventDefault();

@@ -30,7 +30,9 @@ import { SettleGauges } from './settle-gauges';
 import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { Tape } from './tape';
+import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
+import { usePad } from './use-pad';
 import { useRun, type RunHandle } from './use-run';
 
 /** The run: tape at the left, the drawing in the middle, ladders at the right, live strip above, one action bar below. */
@@ -42,13 +44,11 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const [selected, setSelected] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setSelected((now) => (now === id ? null : id)), []);
   const [skipping, setSkipping] = useState<{ step: string; item: string | null; title: string } | null>(null);
-  const [pad, setPad] = useState(false);
-  /** What is typed, by the item it was typed for: a value never wanders to another reading. */
-  const [drafts, setDrafts] = useState<Readonly<Record<string, string>>>({});
+  const [pad, setPad] = usePad();
+  const [drafts, write] = useDrafts(stored.id);
   const step = 'step' in action ? action.step : null;
   const item = action.kind === 'item' ? action.item : null;
   const text = drafts[item?.id ?? ''] ?? '';
-  const write = (id: string, value: string) => setDrafts((all) => ({ ...all, [id]: value }));
   const expectation = useMemo(
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
@@ -122,7 +122,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           },
         ]
       : []),
-    { label: 'Number pad', key: 'F7', about: 'Number pad', run: () => setPad((shown) => !shown) },
+    { label: 'Number pad', key: 'F7', about: 'Number pad', run: () => setPad(!pad) },
     { label: 'Leave', key: 'Escape', about: 'Leave the run; it waits for you at this step', run: leave },
   ];
   useKeys(
@@ -135,6 +135,14 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     true,
   );
   const others = action.kind === 'done' ? [] : deeds;
+  const padded = pad && item?.kind === 'reading';
+  const numbers = padded && (
+    <NumberPad
+      units={padUnits(item, settings.unitSet)}
+      onKey={(key) => write(item.id, text + key)}
+      onErase={() => write(item.id, text.slice(0, -1))}
+    />
+  );
 
   return (
     <Box
@@ -142,13 +150,21 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         display: 'grid',
         height: 'calc(100dvh - 49px)',
         minHeight: { xs: 900, md: 600 },
-        gridTemplateColumns: { xs: '240px minmax(0, 1fr)', md: '280px minmax(0, 1fr) 330px' },
+        gridTemplateColumns: {
+          xs: padded ? '220px 300px minmax(0, 1fr)' : '240px minmax(0, 1fr)',
+          md: '280px minmax(0, 1fr) 330px',
+        },
         gridTemplateRows: {
-          xs: pad ? 'auto minmax(0, 1fr) 0 auto' : 'auto minmax(0, 1fr) minmax(0, 0.85fr) auto',
+          // What the step says comes first; the ladders have what is left of the height.
+          xs: padded
+            ? 'auto minmax(0, 1fr) auto auto'
+            : 'auto minmax(0, max-content) minmax(220px, 1fr) auto',
           md: 'auto minmax(0, 1fr) auto',
         },
         gridTemplateAreas: {
-          xs: '"live live" "tape middle" "tape ladders" "bar bar"',
+          xs: padded
+            ? '"live live live" "tape middle middle" "tape pad ladders" "bar bar bar"'
+            : '"live live" "tape middle" "tape ladders" "bar bar"',
           md: '"live live live" "tape middle ladders" "bar bar bar"',
         },
       }}
@@ -157,7 +173,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         sx={{
           gridArea: 'live',
           display: 'flex',
-          gap: 3,
+          gap: { xs: 1.5, md: 3 },
           alignItems: 'center',
           px: 2,
           py: 0.75,
@@ -236,21 +252,20 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           <FluidClash found={job.body.fluid} profile={context.profile} />
         )}
         <SelectedOrLast run={run} selected={selected} onClose={() => setSelected(null)} />
-        {pad && item?.kind === 'reading' ? (
-          <NumberPad
-            units={padUnits(item, settings.unitSet)}
-            onKey={(key) => write(item.id, text + key)}
-            onErase={() => write(item.id, text.slice(0, -1))}
-          />
-        ) : (
-          <Box sx={{ flex: 1, minHeight: streaming && status.simulated ? 170 : 190 }}>
-            {curveShown ? (
-              <LiveCurve run={run} stored={stored} ports={livePorts} asRead={against !== null} />
-            ) : (
-              <Drawing lit={placeOfItem(item)} marks={leakMarks(run)} />
-            )}
-          </Box>
-        )}
+        {padded && <Box sx={{ display: { xs: 'none', md: 'block' } }}>{numbers}</Box>}
+        <Box
+          sx={{
+            flex: 1,
+            minHeight: streaming && status.simulated ? 170 : 190,
+            display: padded ? { xs: 'block', md: 'none' } : 'block',
+          }}
+        >
+          {curveShown ? (
+            <LiveCurve run={run} stored={stored} ports={livePorts} asRead={against !== null} />
+          ) : (
+            <Drawing lit={placeOfItem(item)} marks={leakMarks(run)} />
+          )}
+        </Box>
         {streaming && status.simulated && action.kind !== 'done' && (
           <SimHandle
             aim_Pa={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
@@ -260,6 +275,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           />
         )}
       </Box>
+      {padded && <Box sx={{ gridArea: 'pad', display: { xs: 'block', md: 'none' }, p: 1 }}>{numbers}</Box>}
       <Gauges
         run={run}
         item={item?.kind === 'reading' ? item : null}
@@ -278,6 +294,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             others={others}
             text={text}
             onText={(value) => write(item!.id, value)}
+            onTap={() => setPad(true)}
             moment={streaming ? moment : null}
             livePorts={livePorts}
             handsFree={handsFree}

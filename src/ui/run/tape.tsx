@@ -251,6 +251,7 @@ function ReadingLine({
     <Box component="li">
       {onSelect ? (
         <ButtonBase
+          className="touched"
           sx={{ ...style, fontFamily: 'inherit', fontSize: 'inherit' }}
           onClick={() => onSelect(capture.id)}
           aria-pressed={selected}
