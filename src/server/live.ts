@@ -19,6 +19,7 @@ import { LoggerClient, type LoggerSample } from '@/devices/logger/client';
 import { Lines } from '@/devices/logger/protocol';
 import { findJob } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { PRACTICE_LOGGER, practiceBench } from './practice';
 import { dropRecording, keptRecordings, piecesOf, Recording, traceOf, type Kept } from './recordings';
 import { findRun } from './runs';
 import { readSettings } from './shelf';
@@ -140,6 +141,7 @@ export async function link(db: Knex): Promise<Link | null> {
   const address = (await readSettings(db)).body.logger;
   if (held.hardPedalLink && held.hardPedalLink.address !== address) hangUp();
   if (address === '') return null;
+  if (address === PRACTICE_LOGGER) await practiceBench();
   if (!held.hardPedalLink) {
     const line = new Link(address);
     held.hardPedalLink = line;

@@ -211,6 +211,11 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Every reading of a trace, SI',
     returns: 'text/csv',
   },
+  {
+    method: 'post',
+    path: '/practice',
+    summary: 'A practice unit on the simulated bench: its run, begun or gone on with',
+  },
   { method: 'get', path: '/settings', summary: 'Settings of the bench' },
   { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },
   { method: 'post', path: '/verify', summary: 'Read the whole database and name whatever was altered' },

@@ -90,6 +90,11 @@ class Sheet {
   set(block: Block, next: Block | undefined): void {
     const { pdf } = this;
     switch (block.kind) {
+      case 'letterhead':
+        this.text(block.name, { bold: true, size: 12 });
+        this.text(block.lines.join(' · '), { size: 10 });
+        pdf.moveDown(0.8);
+        return;
       case 'title':
         return this.title(block.text, block.aside);
       case 'headline':

@@ -21,9 +21,10 @@ const two = (value: number) => String(value).padStart(2, '0');
 
 /** Numbers in the bench's units, times by the bench's own clock. */
 async function printing(db: Knex): Promise<Printing> {
-  const { unitSet } = (await readSettings(db)).body;
+  const { body } = await readSettings(db);
   return {
-    set: unitSet,
+    set: body.unitSet,
+    shop: body,
     day: (iso) => {
       const at = new Date(iso);
       return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;

@@ -39,14 +39,21 @@ export function usualRig(ports: readonly Pick<Port, 'id' | 'quantity'>[], shelf:
 /**
  * Starts a bench test. Profile, gauges, conditions and steps are kept with the run as they are now: a run is judged
  * for ever by what it was made under.
+ *
+ * @param gauges those of the bench, where they are not the shelf's
  */
-export async function startRun(db: Knex, jobId: string, now: string): Promise<Outcome<StoredRun>> {
+export async function startRun(
+  db: Knex,
+  jobId: string,
+  now: string,
+  gauges?: readonly Instrument[],
+): Promise<Outcome<StoredRun>> {
   const record = await readRecord(db, jobId);
   if (!record) return missing('job');
   const found = await findProfile(db, record.job.profileId);
   const profile = found ?? { kind: record.profile.kind, body: record.profile.body };
   const family = FAMILIES[profile.kind];
-  const shelf = (await listInstruments(db)).map(({ body }) => body);
+  const shelf = gauges ?? (await listInstruments(db)).map(({ body }) => body);
   const rig = usualRig(family.ports, shelf);
   const bare = family.ports.filter(({ id }) => rig[id]!.length === 0).map(({ name }) => name);
   if (bare.length > 0) {

@@ -5,6 +5,8 @@ import Link from 'next/link';
 import { daysBetween, type DueDate } from '@/core/records/due';
 import type { OnBench } from '@/core/records/on-bench';
 import type { StoredJob } from '@/core/records/views';
+import type { FirstStep } from '@/core/records/first-steps';
+import { FirstSteps } from './first-steps';
 import { Key } from './keys';
 import { LinkButton } from './link-button';
 import { vacuumWords } from './live-words';
@@ -18,11 +20,15 @@ export interface BenchView {
   /** Calibrations overdue or due soon. */
   readonly due: readonly DueDate[];
   readonly today: string;
+  /** What a new shop does before its first test; null once it has tested a unit. */
+  readonly steps: readonly FirstStep[] | null;
+  /** Gauges on the shelf. */
+  readonly gauges: number;
 }
 
 /** The day: what is on the bench and live, what is next and what blocks it, gauges in use, what is overdue. */
 export function BenchPage({ view }: { view: BenchView }) {
-  const { onBench, next, due, today } = view;
+  const { onBench, next, due, today, steps, gauges } = view;
   return (
     <Page
       title="Bench"
@@ -32,14 +38,27 @@ export function BenchPage({ view }: { view: BenchView }) {
         </LinkButton>
       }
     >
+      {steps && <FirstSteps steps={steps} />}
       <Part title="On the bench now" note={onBench.length > 0 ? undefined : 'nothing is live'}>
-        {onBench.length === 0 && <Nothing>No test is running. Start one from a job below.</Nothing>}
+        {onBench.length === 0 && (
+          <Nothing>
+            {next.length > 0
+              ? 'No test is running. Start one from a job below.'
+              : 'A test that was begun stands here until it is finished, with what is live on it.'}
+          </Nothing>
+        )}
         {onBench.map((run) => (
           <RunLine key={run.runId} run={run} />
         ))}
       </Part>
       <Part title="Next">
-        {next.length === 0 && <Nothing>Every job has been tested. Take in a unit to begin.</Nothing>}
+        {next.length === 0 && (
+          <Nothing>
+            {steps
+              ? 'Units that were taken in and wait for their test stand here.'
+              : 'Every job has been tested. Take in a unit to begin.'}
+          </Nothing>
+        )}
         <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {next.map(({ job, blockedBy }) => (
             <Box
@@ -77,7 +96,13 @@ export function BenchPage({ view }: { view: BenchView }) {
           </Box>
         }
       >
-        {due.length === 0 && <Nothing>Every gauge is in date, and none falls due this month.</Nothing>}
+        {due.length === 0 && (
+          <Nothing>
+            {gauges === 0
+              ? 'Gauges whose calibration falls due stand here. There is none on the Shelf yet.'
+              : 'Every gauge is in date, and none falls due this month.'}
+          </Nothing>
+        )}
         {due.map(({ tag, name, on }) => (
           <Box key={tag} sx={{ py: 0.5 }}>
             <b>{tag}</b> {name}:{' '}

@@ -20,6 +20,13 @@ const piece = (block: Block, i: number) => <Piece key={i} block={block} />;
 
 function Piece({ block }: { block: Block }) {
   switch (block.kind) {
+    case 'letterhead':
+      return (
+        <Box sx={{ mb: 2 }}>
+          <Box sx={{ fontWeight: 700, fontSize: '1.1rem' }}>{block.name}</Box>
+          <Box sx={{ color: 'text.secondary', whiteSpace: 'pre-line' }}>{block.lines.join(' · ')}</Box>
+        </Box>
+      );
     case 'title':
       return (
         <Box

@@ -22,10 +22,11 @@ interface ReportProps {
 
 /** The report, on screen and on paper, and as files: a page for the customer, then the numbers behind it. */
 export function Report({ record, run, logged }: ReportProps) {
-  const { unitSet } = useSettings();
+  const shop = useSettings();
+  const { unitSet } = shop;
   const document = useMemo(
-    () => reportDocument(record, run, judgedRun(run), { set: unitSet, day, time }, logged),
-    [record, run, unitSet, logged],
+    () => reportDocument(record, run, judgedRun(run), { set: unitSet, shop, day, time }, logged),
+    [record, run, unitSet, shop, logged],
   );
   useKeys([
     { key: 'p', label: 'Print the report', run: () => window.print() },

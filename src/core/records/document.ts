@@ -12,6 +12,7 @@ export interface Cell {
 
 /** A piece of a printed document. The same pieces make the page on the screen and the PDF. */
 export type Block =
+  | { kind: 'letterhead'; name: string; lines: readonly string[] }
   | { kind: 'title'; text: string; aside: readonly string[] }
   | { kind: 'headline'; text: string }
   | { kind: 'heading'; text: string }

@@ -29,7 +29,12 @@ import { readingsTable } from './readings-table';
 import { reportDocument, type Printing } from './report-document';
 import type { StoredRun } from './views';
 
-const PRINTING: Printing = { set: 'mixed', day: (iso) => iso.slice(0, 10), time: (iso) => iso.slice(11, 19) };
+const PRINTING: Printing = {
+  set: 'mixed',
+  shop: { shopName: '', shopAddress: '', shopTelephone: '' },
+  day: (iso) => iso.slice(0, 10),
+  time: (iso) => iso.slice(11, 19),
+};
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
 /** A record with one run of a unit on the bench. */
@@ -77,6 +82,19 @@ const tableOf = (document: Document, name: string) =>
   document.blocks.find(
     (block): block is Extract<Block, { kind: 'table' }> => block.kind === 'table' && block.name === name,
   )!;
+
+test('a report bears the letterhead of the shop and a number of its own; without a name there is none', () => {
+  const record = recordOf();
+  const run = record.runs[0]!;
+  const shop = { shopName: 'Brake room', shopAddress: 'Slip Road 3', shopTelephone: '' };
+  const { blocks } = reportDocument(record, run, judgedRun(run), { ...PRINTING, shop });
+  expect(blocks[0]).toEqual({ kind: 'letterhead', name: 'Brake room', lines: ['Slip Road 3'] });
+  expect(blocks[1]).toMatchObject({
+    kind: 'title',
+    aside: [`Report ${record.job.tag}/1`, expect.any(String)],
+  });
+  expect(reportDocument(record, run, judgedRun(run), PRINTING).blocks[0]).toMatchObject({ kind: 'title' });
+});
 
 describe('the report as a document', () => {
   const finding = {

@@ -101,7 +101,12 @@ describe('a finished run', () => {
     const words = (how: Judgement['how']) => {
       const record = jobRecord('job', lines, new Map([[RUN, { ...written, how }]]))!;
       const stored = record.runs[0]!;
-      const printing = { set: 'metric', day: String, time: String } as const;
+      const printing = {
+        set: 'metric',
+        shop: { shopName: '', shopAddress: '', shopTelephone: '' },
+        day: String,
+        time: String,
+      } as const;
       return JSON.stringify(reportDocument(record, stored, judgedRun(stored), printing).blocks);
     };
     expect(words('finished')).toContain('"The unit fails"');

@@ -19,11 +19,14 @@ import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from '
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent } from './report';
+import type { Settings } from './settings';
 import type { StoredRun } from './views';
 
 /** How numbers and times are written: the reader's units and the bench's own clock. */
 export interface Printing {
   readonly set: UnitSet;
+  /** Who prints it; without a name there is no letterhead. */
+  readonly shop: Pick<Settings, 'shopName' | 'shopAddress' | 'shopTelephone'>;
   /** "2026-11-23" of an ISO time. */
   readonly day: (iso: string) => string;
   /** "14:05:09" of an ISO time. */
@@ -54,6 +57,18 @@ export function reportDocument(
   };
 }
 
+/** The number of a report: the job's tag, and which of its tests it is of. */
+export const reportNumber = (
+  { job, runs }: Pick<JobRecord, 'job' | 'runs'>,
+  run: Pick<StoredRun, 'id'>,
+): string => `${job.tag}/${runs.findIndex(({ id }) => id === run.id) + 1}`;
+
+/** Name, address and telephone of the shop at the head of what it hands out; nothing where it has no name. */
+export const letterhead = ({ shopName, shopAddress, shopTelephone }: Printing['shop']): Block[] =>
+  shopName === ''
+    ? []
+    : [{ kind: 'letterhead', name: shopName, lines: [shopAddress, shopTelephone].filter(Boolean) }];
+
 class Report {
   constructor(
     private readonly record: JobRecord,
@@ -82,7 +97,12 @@ class Report {
     const profile = run.context.profile as { name: string; fluid: FluidKind };
     const telling = assessment.call === 'weak-supply' || assessment.call === 'open';
     return [
-      { kind: 'title', text: 'Bench test report', aside: [record.job.tag, this.printing.day(run.startedAt)] },
+      ...letterhead(this.printing.shop),
+      {
+        kind: 'title',
+        text: 'Bench test report',
+        aside: [`Report ${reportNumber(record, run)}`, this.printing.day(run.startedAt)],
+      },
       ...(run.finishedAt
         ? []
         : [

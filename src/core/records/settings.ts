@@ -11,6 +11,9 @@ const key = (title: string) =>
 /** What holds for the whole bench. SI. */
 export const settingsSchema = z
   .strictObject({
+    shopName: z.string().trim().max(120).default('').meta({ title: 'Name on the letterhead' }),
+    shopAddress: z.string().trim().max(300).default('').meta({ title: 'Address' }),
+    shopTelephone: z.string().trim().max(60).default('').meta({ title: 'Telephone' }),
     technician: z.string().trim().max(120).meta({ title: 'Technician' }),
     unitSet: z.enum(UNIT_SETS).meta({
       title: 'Units',
@@ -84,6 +87,9 @@ export type Settings = z.infer<typeof settingsSchema>;
 
 /** A bench at sea level with a vacuum pump, until it is told otherwise. */
 export const INITIAL_SETTINGS: Settings = {
+  shopName: '',
+  shopAddress: '',
+  shopTelephone: '',
   technician: '',
   unitSet: 'mixed',
   barometer_Pa: null,

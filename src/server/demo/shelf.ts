@@ -7,6 +7,9 @@ const BAR = 1e5;
 /** The brake room of Greywater Ferry Depot: everything in the demo world is made up. */
 export const settings: Settings = {
   ...INITIAL_SETTINGS,
+  shopName: 'Greywater Ferry Depot, brake room',
+  shopAddress: 'Slip Road 3, Greywater',
+  shopTelephone: '0555 010 418',
   technician: 'Ottoline Brack',
   altitude_m: 40,
   supplyHealth_Pa: 18 * INHG_PA,

@@ -29,7 +29,8 @@ interface Meta {
 export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[] {
   if (!(schema instanceof z.ZodObject)) return [];
   return Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(([key, whole]): SchemaField[] => {
-    const child = whole instanceof z.ZodOptional ? (whole.unwrap() as z.ZodType) : whole;
+    const child =
+      whole instanceof z.ZodOptional || whole instanceof z.ZodDefault ? (whole.unwrap() as z.ZodType) : whole;
     const nullable = child instanceof z.ZodNullable;
     const inner = nullable ? (child.unwrap() as z.ZodType) : child;
     const meta = {

@@ -18,12 +18,13 @@ import { EntryDialog } from './entry-dialog';
 /** The sheet for whoever fits the unit: what to do first, in which order to bleed, and what is in it. */
 export function InstallationPage({ record }: { record: JobRecord }) {
   const router = useRouter();
-  const { unitSet } = useSettings();
+  const shop = useSettings();
+  const { unitSet } = shop;
   const [choosing, setChoosing] = useState(false);
   const [id] = useState(() => crypto.randomUUID());
   const document = useMemo(
-    () => installationDocument(record, { set: unitSet, day, time }),
-    [record, unitSet],
+    () => installationDocument(record, { set: unitSet, shop, day, time }),
+    [record, unitSet, shop],
   );
   const locked = record.signed || record.deleted;
   useKeys([
