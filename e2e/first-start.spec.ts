@@ -12,7 +12,7 @@ test('a shop without any data is led in order to its first test, with a unit to 
     const steps = page.getByRole('region', { name: 'Setting up this shop' });
     await expect(steps.getByRole('listitem')).toHaveCount(5);
     await expect(steps.getByRole('link', { name: 'Begin: Gauges' })).toBeVisible();
-    await expect(steps.getByText('needs a profile')).toBeVisible();
+    await expect(steps.getByText('needs gauges and a profile')).toBeVisible();
     await expect(page.getByText(/every job has been tested/i)).toHaveCount(0);
     const { violations } = await new AxeBuilder({ page }).analyze();
     expect(violations.map(({ id }) => id)).toEqual([]);

@@ -2,17 +2,36 @@
 
 import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { settingsSchema, stationPressure_Pa, type Settings } from '@/core/records/settings';
 import type { Stored } from '@/core/records/views';
 import { SchemaForm } from './forms/schema-form';
 import { usePrint } from './settings-context';
 
 /** Settings of the bench. A run keeps the ones it was started under. */
-export function SettingsForm({ stored }: { stored: Stored<Settings> }) {
+export function SettingsForm({
+  stored,
+  technicians,
+}: {
+  stored: Stored<Settings>;
+  /** Names of those who may sign. */
+  technicians: readonly string[];
+}) {
   const router = useRouter();
   const print = usePrint();
   const [saved, setSaved] = useState(false);
+  const { technician } = stored.body;
+  const choices = useMemo(() => {
+    // Who stood there before, and is on the list no more, is not lost by saving something else.
+    const names =
+      technician === '' || technicians.includes(technician) ? technicians : [technician, ...technicians];
+    return {
+      technician: [
+        { value: '', label: 'Nobody yet' },
+        ...names.map((name) => ({ value: name, label: name })),
+      ],
+    };
+  }, [technician, technicians]);
   return (
     <>
       <Box sx={{ mb: 2 }}>
@@ -28,6 +47,7 @@ export function SettingsForm({ stored }: { stored: Stored<Settings> }) {
         url="/settings"
         version={stored.version}
         saveLabel="Save the settings"
+        choices={choices}
         onSaved={() => {
           setSaved(true);
           router.refresh();

@@ -26,6 +26,7 @@ import { judgedRun } from './judged-run';
 import { plainColours, Plot, ticks } from './plot';
 import { ratioChart } from './ratio-svg';
 import { readingsTable } from './readings-table';
+import { unconfirmed } from './unconfirmed';
 import { reportDocument, type Printing } from './report-document';
 import type { StoredRun } from './views';
 
@@ -82,6 +83,35 @@ const tableOf = (document: Document, name: string) =>
   document.blocks.find(
     (block): block is Extract<Block, { kind: 'table' }> => block.kind === 'table' && block.name === name,
   )!;
+
+test('report and sheet agree on the fluid, confirmed or not', () => {
+  const open = recordOf();
+  expect(wordsIn(reportOf(open))).toContain('Which fluid is in the unit is not confirmed');
+  expect(wordsIn(installationDocument(open, PRINTING))).toContain('NOT CONFIRMED YET');
+  const fitting = { bleeding: 'wheels-first', fluid: 'dot5.1' } as const;
+  const said = recordOf(undefined, undefined, [{ type: 'fitting', fitting }]);
+  for (const document of [reportOf(said), installationDocument(said, PRINTING)]) {
+    expect(wordsIn(document)).toContain('DOT 5.1');
+    expect(wordsIn(document)).not.toMatch(/not confirmed/i);
+  }
+});
+
+test('what a signature would leave open is said before it is given', () => {
+  expect(unconfirmed(recordOf(), '2026-11-23')).toEqual([
+    'Which fluid the unit holds, and how it is bled, is not confirmed on the installation sheet.',
+  ]);
+  const fitting = { type: 'fitting', fitting: { bleeding: 'wheels-first', fluid: 'dot4' } } as const;
+  expect(unconfirmed(recordOf(undefined, undefined, [fitting]), '2026-11-23')).toEqual([]);
+  const work = {
+    type: 'work',
+    work: { part: 'diaphragm', did: 'replaced', reason: 'Torn', provenance: 'new', serial: '' },
+  } as const;
+  expect(unconfirmed(recordOf(undefined, undefined, [fitting, work]), '2026-11-23')).toEqual([
+    expect.stringMatching(/^Since the last test: .*Diaphragm.* was not tested again\.$/i),
+  ]);
+  const other = { ...fitting, fitting: { ...fitting.fitting, fluid: 'mineral' } } as const;
+  expect(unconfirmed(recordOf(undefined, undefined, [other]), '2026-11-23')[0]).toMatch(/its profile names/);
+});
 
 test('a report bears the letterhead of the shop and a number of its own; without a name there is none', () => {
   const record = recordOf();

@@ -19,7 +19,7 @@ test('an empty shop is led in order, and the first test waits for what it needs'
   ]);
   const [gauges] = firstSteps(EMPTY)!;
   for (const { name } of FAMILIES['remote-vacuum'].ports) expect(gauges!.words).toContain(name);
-  expect(firstSteps(EMPTY)!.at(-1)!.waitsFor).toBe('a profile');
+  expect(firstSteps(EMPTY)!.at(-1)!.waitsFor).toBe('gauges and a profile');
 });
 
 test('gauges are asked for by the kinds of unit on the shelf: one that can be tested is enough', () => {

@@ -86,7 +86,8 @@ export function firstSteps(shop: ShopState): FirstStep[] | null {
       words: 'Take in a unit and test it: the run says what to do next, and what a sound unit shows.',
       href: '/jobs/new',
       done: false,
-      waitsFor: gauged && profiled ? null : !profiled ? 'a profile' : 'gauges',
+      waitsFor:
+        gauged && profiled ? null : gauged ? 'a profile' : profiled ? 'gauges' : 'gauges and a profile',
     },
   ];
 }

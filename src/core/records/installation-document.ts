@@ -22,7 +22,8 @@ export function installationDocument(record: JobRecord, printing: Printing): Doc
         kind: 'facts',
         facts: [
           ['Unit', `${body.name}, ${FAMILIES[profile.kind].name.toLowerCase()}`],
-          ['For', job.from || 'not given'],
+          ...(job.serial ? [['Serial number', job.serial] as const] : []),
+          ['For', [job.customer, job.from].filter(Boolean).join(', ') || 'not given'],
           ['Fluid in the unit', fluid ?? 'NOT CONFIRMED YET: ask the bench before filling'],
         ],
       },

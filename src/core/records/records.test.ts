@@ -26,7 +26,7 @@ describe('what the report says beyond the results', () => {
   });
   test('a weak supply is told to the customer as the supply', () => {
     expect(contentOf(bench(truthWith({ supply_Pa: 15 * INHG }))).plain[0]).toMatch(
-      /the vacuum supply, not the unit/,
+      /our bench’s vacuum, not your unit/,
     );
   });
   test('what was skipped is listed with its reason, what was not reached as that', () => {

@@ -115,7 +115,11 @@ class Report {
       {
         kind: 'facts',
         facts: [
-          ['Unit', profile.name],
+          [
+            'Unit',
+            [profile.name, record.job.serial && `serial no. ${record.job.serial}`].filter(Boolean).join(', '),
+          ],
+          ...(record.job.customer ? [['Customer', record.job.customer] as const] : []),
           ['From', record.job.from || 'not given'],
           ['You told us', record.job.complaint ? `“${record.job.complaint}”` : 'nothing written down'],
           ['Technician', run.context.conditions.technician || 'not given'],
@@ -155,7 +159,11 @@ class Report {
       { kind: 'heading', text: 'What to know before it goes back on' },
       {
         kind: 'paragraph',
-        text: `The unit holds ${FLUIDS[profile.fluid]}. Drain the old fluid from the vehicle first, and do not mix kinds. The vehicle maker’s procedure, local regulation and a licensed technician decide how it is fitted and whether the vehicle may be used.`,
+        text: `${
+          record.fitting
+            ? `The unit holds ${FLUIDS[record.fitting.fluid]}.`
+            : `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[profile.fluid]}. Ask us before filling.`
+        } Drain the old fluid from the vehicle first, and do not mix kinds. The vehicle maker’s procedure, local regulation and a licensed technician decide how it is fitted and whether the vehicle may be used.`,
       },
       { kind: 'paragraph', text: NOT_CLAIMED },
     ];

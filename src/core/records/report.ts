@@ -29,7 +29,7 @@ export interface ReportContent {
 const PLAIN: Record<Assessment['call'], string> = {
   healthy: 'We tested your brake unit on the bench. Every limit that we tested was met.',
   'weak-supply':
-    'We tested your brake unit on the bench. It did everything that the vacuum it was given allows. What falls short is the vacuum supply, not the unit.',
+    'We tested your brake unit on the bench. It did everything that the vacuum of our bench allows. What fell short is our bench’s vacuum, not your unit.',
   faulty: 'We tested your brake unit on the bench. It did not meet its limits.',
   open: 'We tested your brake unit on the bench. On at least one point our gauges cannot yet tell whether it meets its limit.',
   incomplete: 'The bench test of your brake unit is not complete.',

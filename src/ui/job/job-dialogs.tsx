@@ -16,6 +16,8 @@ interface JobDialogProps {
   readonly kind: DialogKind;
   readonly job: StoredJob;
   readonly technicians: readonly { id: string; name: string }[];
+  /** What a signature would leave open. */
+  readonly unconfirmed: readonly string[];
   readonly onClose: () => void;
   readonly onSaved: () => void;
 }
@@ -41,7 +43,7 @@ const reopenFields = z.strictObject({
 });
 
 /** The forms in which something is written into a job's record. */
-export function JobDialog({ kind, job, technicians, onClose, onSaved }: JobDialogProps) {
+export function JobDialog({ kind, job, technicians, unconfirmed, onClose, onSaved }: JobDialogProps) {
   const family = FAMILIES[job.body.kind];
   // Made once for the dialog: sent twice, an entry is recorded once.
   const [id] = useState(() => crypto.randomUUID());
@@ -114,6 +116,16 @@ export function JobDialog({ kind, job, technicians, onClose, onSaved }: JobDialo
                 Everything written so far is sealed. It cannot be changed after that, only corrected by adding
                 to it.
               </Box>
+              {unconfirmed.length > 0 && (
+                <Box sx={{ mb: 2, borderLeft: '5px solid', borderColor: 'warning.main', pl: 1.25 }}>
+                  <b>Not confirmed yet:</b>
+                  <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+                    {unconfirmed.map((sentence) => (
+                      <li key={sentence}>{sentence}</li>
+                    ))}
+                  </Box>
+                </Box>
+              )}
               {nobody}
             </>
           }

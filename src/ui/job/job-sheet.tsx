@@ -28,13 +28,16 @@ export interface JobSheetProps {
   readonly record: Omit<JobRecord, 'runs'>;
   readonly visits: readonly Visit[];
   readonly retest: Retest | null;
+  /** What a signature would leave open. */
+  readonly unconfirmed: readonly string[];
   readonly technicians: readonly { id: string; name: string }[];
   /** Everything that was logged of the unit, oldest first. */
   readonly traces: readonly Stored<TraceRecord>[];
 }
 
 /** The unit's own continuous tape through its visits: what was found, tested, done and signed, in order. */
-export function JobSheet({ job, record, visits, retest, technicians, traces }: JobSheetProps) {
+export function JobSheet(props: JobSheetProps) {
+  const { job, record, visits, retest, technicians, traces } = props;
   const router = useRouter();
   const [problem, setProblem] = useState<Problem | null>(null);
   const [dialog, setDialog] = useState<DialogKind | null>(null);
@@ -210,6 +213,7 @@ export function JobSheet({ job, record, visits, retest, technicians, traces }: J
           kind={dialog}
           job={job}
           technicians={technicians}
+          unconfirmed={props.unconfirmed}
           onClose={() => setDialog(null)}
           onSaved={() => {
             setDialog(null);

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
 import { retestOf } from '@/core/records/staleness';
+import { unconfirmed } from '@/core/records/unconfirmed';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { findJob } from '@/server/jobs';
@@ -32,6 +33,7 @@ export default async function JobPage({ params }: Place) {
       record={record}
       visits={visits}
       retest={retestOf(whole, today())}
+      unconfirmed={unconfirmed(whole, today())}
       technicians={await listTechnicians(db)}
       traces={await tracesOfJob(db, id)}
     />
