@@ -71,7 +71,7 @@ const runout = defineWorking<RemoteFields>({
   title: 'Runout against supply',
   about:
     'Where a remote vacuum unit runs out of assist on the supply it is given, and what it puts out at an input.',
-  source: 'Bench handbook 8.1',
+  source: 'Balance of forces on diaphragm and slave piston',
   input: remoteFields,
   example: {
     effectiveDiameter_m: 0.23,
@@ -141,7 +141,7 @@ const cross = defineWorking<CrossFields>({
   title: 'Cross-check of two gauges',
   about:
     'Whether two gauges disagree in scale, or the unit between them holds pressure back: readings with the assist off.',
-  source: 'Bench handbook 5; York’s fit, errors on both',
+  source: 'York’s fit, errors on both axes',
   input: crossFields,
   example: {
     inputs_Pa: [20, 45, 70, 95].map((x) => x * BAR),
@@ -229,7 +229,7 @@ const verdict = defineWorking<VerdictFields>({
   name: 'verdict-probability',
   title: 'Verdict probability',
   about: 'How probable it is that the true value keeps to its limits, given what was read and how well.',
-  source: 'Bench handbook 5; JCGM 106, normal distribution',
+  source: 'JCGM 106, normal distribution',
   input: verdictFields,
   example: { value: 3.4, U: 0.2, low: 3.24, high: 3.96 },
   compute: (input) => [
@@ -270,7 +270,7 @@ const altitude = defineWorking<AltitudeFields>({
   name: 'altitude',
   title: 'Altitude',
   about: 'The standard barometer at an altitude, and what a supply of the same health makes there.',
-  source: 'Bench handbook 4; standard atmosphere',
+  source: 'Standard atmosphere, ISO 2533',
   input: altitudeFields,
   example: { altitude_m: 1600, supply_Pa: 18 * INHG, kind: 'manifold' },
   compute: ({ altitude_m, supply_Pa, kind }) => {
@@ -321,7 +321,7 @@ const reserve = defineWorking<ReserveFields>({
   name: 'reserve',
   title: 'Reserve',
   about: 'How much vacuum is left after each full application once the source has stopped.',
-  source: 'Bench handbook 4',
+  source: 'Boyle and Mariotte, stroke after stroke',
   input: reserveFields,
   example: {
     supply_Pa: 20 * INHG,
@@ -383,7 +383,7 @@ const conversion = defineWorking<ConversionFields>({
   name: 'unit-conversion',
   title: 'Unit conversion',
   about: 'A value in every unit that measures the same thing.',
-  source: 'Bench handbook 3',
+  source: 'Definitions of the units',
   input: conversionFields,
   example: { value: 18, unit: 'inHg', quantity: 'depression' },
   compute: ({ value, unit, quantity }) => {

@@ -5,9 +5,9 @@ const BAR = 1e5;
 const MINUTE = 60;
 const typicalLimit = (value: number) => ({
   value,
-  source: 'Typical for rod-acting servos, bench handbook 8.2',
+  source: 'Typical for servos that push a rod; the maker’s own figure where it is known',
 });
-const benchLimit = (value: number) => ({ value, source: 'Bench setting; the handbook names none' });
+const benchLimit = (value: number) => ({ value, source: 'Setting of this bench' });
 
 /** A servo of middling size with the handbook's typical figures (8.2), and bench settings where it gives none. */
 export const typical: RodServoProfile = {
