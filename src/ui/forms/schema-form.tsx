@@ -152,6 +152,7 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
                         error={fieldState.error?.message}
                         long={longFields?.includes(field.path) ?? false}
                         secret={secretFields?.includes(field.path) ?? false}
+                        first={field === fields[0]}
                         unit={field.quantity ? unitFor(field.quantity, unitSet).symbol : ''}
                       />
                     )}
@@ -235,10 +236,12 @@ interface FieldInputProps {
   readonly error: string | undefined;
   readonly long: boolean;
   readonly secret: boolean;
+  /** The form begins here. */
+  readonly first: boolean;
   readonly unit: string;
 }
 
-function FieldInput({ field, input, error, long, secret, unit }: FieldInputProps) {
+function FieldInput({ field, input, error, long, secret, first, unit }: FieldInputProps) {
   if (field.kind === 'switch') {
     return (
       <FormControlLabel
@@ -292,6 +295,7 @@ function FieldInput({ field, input, error, long, secret, unit }: FieldInputProps
       {...rest}
       value={input.value ?? ''}
       inputRef={ref}
+      autoFocus={first}
       label={label}
       error={Boolean(error)}
       helperText={error ?? hint}
