@@ -174,7 +174,10 @@ test('an empty installation says what to do first', async ({ browser }) => {
   const page = await context.newPage();
   try {
     await page.goto(app.url);
-    await expect(page.getByText('No test is running.')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Setting up this shop' })).toBeVisible();
+    await expect(
+      page.getByText('Units that were taken in and wait for their test stand here.'),
+    ).toBeVisible();
     await page.goto(`${app.url}/jobs`);
     await expect(page.getByText('No jobs yet.')).toBeVisible();
     await page.goto(`${app.url}/jobs/new`);

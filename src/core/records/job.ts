@@ -10,14 +10,14 @@ export const jobSchema = z.strictObject({
   tag: text('Job tag', 40).min(1, 'Job tag: give the unit a tag.'),
   kind: z.enum(FAMILY_KINDS, 'Kind of unit: choose one.').meta({ title: 'Kind of unit' }),
   profileId: z.uuid('Profile: choose one.').meta({ title: 'Profile' }),
-  serial: text('Serial number of the unit', 80).optional(),
-  customer: text('Customer', 200).optional(),
   from: text('From', 200),
   complaint: text('Complaint, in the customer’s words', 20_000),
   fluid: z
     .enum([...FLUID_KINDS, 'unknown'], 'Fluid found: choose one.')
     .meta({ title: 'Fluid found in the unit', labels: { ...FLUIDS, unknown: 'Not known' } }),
   promisedOn: z.iso.date('Promised: a date, as in 2026-11-30.').nullable().meta({ title: 'Promised for' }),
+  customer: text('Customer', 200).optional(),
+  serial: text('Serial number of the unit', 80).optional(),
 });
 
 export type Job = z.infer<typeof jobSchema>;
