@@ -9,7 +9,8 @@ import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { bytesOf, paperOf } from './http';
 import { pdfOf } from './pdf';
 import { exportProfile, importProfile } from './profile-files';
-import { chartFile, findRunWithRecord, installationPdf, readingsCsv, reportPdf } from './reports';
+import { findRunWithRecord } from './record';
+import { chartFile, installationPdf, readingsCsv, reportPdf } from './reports';
 import { markRunning, runningServer } from './running';
 import { findProfile, listProfiles } from './shelf';
 

@@ -15,7 +15,7 @@ import { addProfile, listProfiles, readSettings, writeSettings } from './shelf';
 const PORT = 5725;
 export const PRACTICE_LOGGER = `127.0.0.1:${PORT}`;
 
-const KIND = 'remote-vacuum';
+const { kind: KIND } = TYPICAL_BENCH;
 const PROFILE_NAME = 'Practice unit';
 /** What every practice job is called, with a number. */
 export const PRACTICE_TAG = 'Practice';

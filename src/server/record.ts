@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { judgedChain } from '@/core/records/job-file';
 import { jobRecord, type JobRecord } from '@/core/records/job-record';
 import type { Judgement } from '@/core/records/judgement';
+import type { StoredRun } from '@/core/records/views';
 import { append, jobChain, jobEntryFrom, linksOf, type JournalRow } from './journal';
 import { storedEntry } from '@/core/records/stored-entry';
 
@@ -43,4 +44,15 @@ export async function appendJudgement(
   const chain = judgedChain(judgement.run);
   if ((await linksOf(trx, chain)).length > 0) return;
   await append(trx, chain, { id, at, entry: storedEntry(judgement) });
+}
+
+/** A run with the whole record that it stands in. */
+export async function findRunWithRecord(
+  db: Knex,
+  runId: string,
+): Promise<{ record: JobRecord; run: StoredRun } | null> {
+  const row = await db('runs').where({ id: runId }).first('job_id');
+  const record = row ? await readRecord(db, row.job_id as string) : null;
+  const run = record?.runs.find(({ id }) => id === runId);
+  return record && run ? { record, run } : null;
 }

@@ -2,15 +2,13 @@ import { Resvg } from '@resvg/resvg-js';
 import type { Knex } from 'knex';
 import type { Document } from '@/core/records/document';
 import { installationDocument } from '@/core/records/installation-document';
-import type { JobRecord } from '@/core/records/job-record';
 import { judgedRun } from '@/core/records/judged-run';
 import { plainColours } from '@/core/records/plot';
 import { ratioChart } from '@/core/records/ratio-svg';
 import { readingsTable } from '@/core/records/readings-table';
 import { reportDocument, type Printing } from '@/core/records/report-document';
-import type { StoredRun } from '@/core/records/views';
 import { csvOf } from './csv';
-import { readRecord } from './record';
+import { findRunWithRecord, readRecord } from './record';
 import { done, refused, type Outcome } from './outcome';
 import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
 import { readSettings } from './shelf';
@@ -34,17 +32,6 @@ async function printing(db: Knex): Promise<Printing> {
       return `${two(at.getHours())}:${two(at.getMinutes())}:${two(at.getSeconds())}`;
     },
   };
-}
-
-/** A run with the whole record that it stands in. */
-export async function findRunWithRecord(
-  db: Knex,
-  runId: string,
-): Promise<{ record: JobRecord; run: StoredRun } | null> {
-  const row = await db('runs').where({ id: runId }).first('job_id');
-  const record = row ? await readRecord(db, row.job_id as string) : null;
-  const run = record?.runs.find(({ id }) => id === runId);
-  return record && run ? { record, run } : null;
 }
 
 interface File {

@@ -12,6 +12,7 @@ import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
 import type { JobEntryOf } from '@/core/records/entries';
 import { recordRefusalSentence, runFrom, withEvent } from '@/core/records/job-record';
 import { judgementOf, stateOf } from '@/core/records/judged-run';
+import { bareOf } from '@/core/records/first-steps';
 import { canonicalJson } from '@/core/records/canonical';
 import { conditionsFrom } from '@/core/records/settings';
 import { retestOf } from '@/core/records/staleness';
@@ -21,7 +22,7 @@ import type { Conditions, Port, Rig, RunContext } from '@/core/twin/family';
 import { append, jobChain, jobEntryFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
 import { write } from './jobs';
-import { judgedLinks, judgementsFrom, readRecord } from './record';
+import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findProfile, listInstruments, readSettings } from './shelf';
 import { missing } from './store';
@@ -55,7 +56,7 @@ export async function startRun(
   const family = FAMILIES[profile.kind];
   const shelf = gauges ?? (await listInstruments(db)).map(({ body }) => body);
   const rig = usualRig(family.ports, shelf);
-  const bare = family.ports.filter(({ id }) => rig[id]!.length === 0).map(({ name }) => name);
+  const bare = bareOf(profile.kind, shelf);
   if (bare.length > 0) {
     return invalid([
       {
@@ -90,9 +91,9 @@ export async function startRetest(db: Knex, jobId: string, now: string): Promise
  * is put in the place of one of them.
  */
 export async function startSettling(db: Knex, runId: string, now: string): Promise<Outcome<StoredRun>> {
-  const before = await findRun(db, runId);
-  if (!before) return missing('run');
-  const record = (await readRecord(db, before.jobId))!;
+  const found = await findRunWithRecord(db, runId);
+  if (!found) return missing('run');
+  const { record, run: before } = found;
   if (record.runs.at(-1)!.id !== runId || !before.finishedAt)
     return refused({
       code: 'refused',

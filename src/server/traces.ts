@@ -18,7 +18,13 @@ import {
 } from '@/core/records/trace-record';
 import { roomOf } from '@/core/records/settings';
 import type { Stored } from '@/core/records/views';
-import { unsqueezed, type Packed, type TraceProduct, type WorkedOut } from '@/workers/trace-product';
+import {
+  LEAST_ROWS,
+  unsqueezed,
+  type Packed,
+  type TraceProduct,
+  type WorkedOut,
+} from '@/workers/trace-product';
 import { csvOf } from './csv';
 import { append } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
@@ -222,7 +228,7 @@ export async function workOutRange(
   const part = await partOf(db, id, at_s, to_s);
   if (!part.ok) return part;
   const trace = within(part.value, at_s, to_s);
-  if (trace.time_s.length < LEAST_READINGS)
+  if (trace.time_s.length < LEAST_ROWS)
     return invalid([
       { path: ['to_s'], message: `In this range there are only ${trace.time_s.length} readings.` },
     ]);
@@ -233,8 +239,6 @@ export async function workOutRange(
   );
   return replace(db, traces, id, version, { ...current.body, notes }, now);
 }
-
-const LEAST_READINGS = 3;
 
 /** What of a trace lies between two times. */
 function within(trace: Trace, from_s: number, to_s: number): Trace {

@@ -43,7 +43,8 @@ export type TraceOutcome = { ok: true; product: TraceProduct } | { ok: false; wh
 export const CHUNK = 65_536;
 const OVERVIEW_BUCKETS = 16_384;
 const HEAD_BYTES = 65_536;
-const LEAST_ROWS = 3;
+/** Fewer readings than this are nothing to be worked out. */
+export const LEAST_ROWS = 3;
 
 /** Takes a log in, piece by piece, and makes everything of it. Runs in a worker; nothing here waits for anything. */
 export class TraceJob {

@@ -82,8 +82,7 @@ export const exchangeId = ({ out, in: fresh }: Pick<ExchangePlan, 'out' | 'in'>)
   `exchange.${out.tag}.${fresh.tag}`;
 
 /** Whether this step has been added to a procedure, whatever came of it. */
-export const hasStep = (procedure: Procedure, id: string): boolean =>
-  procedure.steps.some((step) => step.id === id);
+const hasStep = (procedure: Procedure, id: string): boolean => procedure.steps.some((step) => step.id === id);
 
 /**
  * What a run is made under, with the steps that were added while it was done. An added step stands in the procedure for

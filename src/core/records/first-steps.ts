@@ -1,4 +1,4 @@
-import { FAMILIES, type FamilyKind } from '../families/registry';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import type { Instrument } from '../metrology/instrument';
 
 /** What a shop has of what a test needs. */
@@ -25,7 +25,7 @@ export interface FirstStep {
 }
 
 /** Kind of unit whose gauges are asked for while no profile says which. */
-const USUAL_KIND: FamilyKind = 'remote-vacuum';
+const USUAL_KIND = FAMILY_KINDS[0];
 
 /** Names of ports on which no gauge of the shelf stands. */
 export function bareOf(kind: FamilyKind, instruments: ShopState['instruments']): string[] {

@@ -1,6 +1,6 @@
 import { courseOf } from './blocks';
 import { untold, type Estimate } from './estimate';
-import { CERTAIN_LOSS, type FluidHold } from './fluid-hold';
+import { SURE, type FluidHold } from './fluid-hold';
 import { leastSquares } from './least-squares';
 import type { Channel, Span, Trace } from './trace';
 
@@ -27,7 +27,7 @@ export function unlessCooling(
   { loss }: FluidHold,
   resolve_PaPerS: number,
 ): Estimate {
-  const leaks = loss.told && loss.value > Math.max(CERTAIN_LOSS * loss.u, resolve_PaPerS);
+  const leaks = loss.told && loss.value > Math.max(SURE * loss.u, resolve_PaPerS);
   if (!leaks || !cooledAlone(trace, channel, span)) return loss;
   const long_s = trace.time_s[span.to - 1]! - trace.time_s[span.from]!;
   return untold(

@@ -22,10 +22,8 @@ const TAUS = 24;
 const BETTER = 12;
 /** The loss counts as told where its limits are within this part of it … */
 const TELLS = 0.05;
-/** … at odds of 99 in 100. */
-const SURE = 2.6;
-/** A loss is one for certain where it is this many of its standard uncertainties. */
-export const CERTAIN_LOSS = SURE;
+/** … at odds of 99 in 100: a loss of so many of its standard uncertainties is one for certain. */
+export const SURE = 2.6;
 const LONGEST_WANTED_S = 3600;
 
 interface Settled extends Fitted {

@@ -2,10 +2,9 @@
 
 import { Box } from '@mui/material';
 import type { LivePorts } from '@/core/procedure/hands-free';
-import { liveByGauges, liveState } from '@/core/procedure/live';
+import { liveByGauges, type LiveState } from '@/core/procedure/live';
 import { vacuumWords } from '../live-words';
 import { usePrint } from '../settings-context';
-import type { RunHandle } from './use-run';
 
 /** Read out, not shown. */
 const HEARD_ONLY = {
@@ -18,15 +17,15 @@ const HEARD_ONLY = {
 } as const;
 
 interface LiveStripProps {
-  readonly run: RunHandle;
+  /** What is live as far as the run knows. */
+  readonly known: LiveState;
   /** What gauges that read themselves show; null where readings are typed. */
   readonly gauges: LivePorts | null;
 }
 
 /** What is live now, always in sight. */
-export function LiveStrip({ run, gauges }: LiveStripProps) {
+export function LiveStrip({ known, gauges }: LiveStripProps) {
   const print = usePrint();
-  const known = liveState(run.context.procedure, run.state);
   const live = gauges ? liveByGauges(known, gauges) : known;
   const pill = (label: string, on: boolean) => (
     <Box

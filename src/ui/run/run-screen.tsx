@@ -64,7 +64,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const withCurve = hasCurve(run, step);
   const curveShown = withCurve && !drawing;
   const livePorts = moment ? portsNow(context.rig, state, moment) : null;
-  const known = liveState(context.procedure, state);
+  const known = useMemo(() => liveState(context.procedure, state), [context, state]);
   const against = livePorts && action.kind !== 'source' ? contradiction(known, livePorts) : null;
   const Drawing = SCHEMATICS[stored.kind];
   const last = state.captures.filter(({ struck }) => !struck).at(-1) ?? null;
@@ -185,7 +185,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         <Box component="h1" sx={{ m: 0, fontSize: '1.05rem', fontWeight: 650 }}>
           {job.body.tag} · {job.profileName}
         </Box>
-        <LiveStrip run={run} gauges={livePorts} />
+        <LiveStrip known={known} gauges={livePorts} />
         {held && <HeldBench owner={held} onTake={takeOver} />}
         {status && status.state !== 'off' && !held && (
           <Box

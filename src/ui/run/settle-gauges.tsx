@@ -2,7 +2,7 @@
 
 import { Box, Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { StoredRun } from '@/core/records/views';
 import { call } from '../api';
 import type { RunHandle } from './use-run';
@@ -12,7 +12,9 @@ export function SettleGauges({ run, runId }: { run: RunHandle; runId: string }) 
   const router = useRouter();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const settling = run.family.settling?.(run.context, run.state);
+  const { family, context, state } = run;
+  // The screen is drawn many times a second beside a live bench: this changes with the readings only.
+  const settling = useMemo(() => family.settling?.(context, state), [family, context, state]);
   const [out, fresh] = [settling?.step.exchange?.out, settling?.step.exchange?.in];
   if (!settling || run.action.kind === 'stopped') return null;
   const begin = async () => {

@@ -56,6 +56,13 @@ describe('a third gauge tells which of two that disagree is wrong', () => {
     expect(said(byId(`exchange.${OUT}.REF`))).toMatch(words);
     expect(run.finished).toBe(true);
   });
+  test('the scale that it finds has the truth within its U, and U is wider than the bypass alone gives', () => {
+    // The output gauge reads 8 % too much, the third one is true: output over third is 1.08.
+    const { byId } = settled(truthWith({ gauges: { [OUT]: { scale: 1.08 } } }), UNTIL);
+    const found = byId(`exchange.${OUT}.REF`);
+    expect(Math.abs(found.value! - 1.08)).toBeLessThan(2 * found.u!);
+    expect(found.u!).toBeGreaterThan(byId('cross-check').u!);
+  });
   test('two that agree are nothing to be settled, and no step can be added for them', () => {
     const first = rehearse(family, context, truthWith(), { ...options, until: UNTIL });
     expect(family.settling!(context, stateOf(context, first))).toBeNull();

@@ -1,5 +1,6 @@
 import { permissibleError_SI, type Instrument } from '../../metrology/instrument';
-import { exchangeId, exchangeStep, hasStep } from '../../procedure/exchange';
+import { randomUncertainty_SI } from '../../metrology/uncertainty';
+import { exchangeId, exchangeStep } from '../../procedure/exchange';
 import { captureIds, instrumentsOf, measuredByGauge, type ItemReading } from '../../procedure/measured-item';
 import type { Step } from '../../procedure/procedure';
 import { belongs, type RunState } from '../../procedure/run';
@@ -15,10 +16,7 @@ type Context = RunContext<RemoteVacuumProfile>;
 /** Bypass inputs that are read once more with the third gauge: the highest tell the most. */
 const READ_AGAIN = 2;
 
-/** Two gauges of which one is out of its class for certain. */
-const disagreeing = (context: Context, run: RunState): GaugePair | null =>
-  gaugePairs(context, run).find((pair) => outOfClass(pair)) ?? null;
-
+/** Whether one of two gauges is out of its class for certain. */
 const outOfClass = ({ check, points }: GaugePair): boolean =>
   check.kind === 'through' && check.scaleDiffers && Math.abs(check.slope - 1) > classAllowance(points);
 
@@ -39,7 +37,11 @@ function thirdGauge({ shelf }: Context, { points, input, output }: GaugePair): I
 /** What would settle which of two gauges is wrong, in a sentence; nothing once it was done. */
 export function settledBy(context: Context, run: RunState, pair: GaugePair): Sentence[] {
   const best = thirdGauge(context, pair);
-  if (!best || exchanges(context, run).some(({ found }) => found !== null)) return [];
+  const told = exchanges(context, run).some(
+    ({ found, result: { gauges } }) =>
+      found !== null && gauges.includes(pair.input) && gauges.includes(pair.output),
+  );
+  if (!best || told) return [];
   return [
     sentence(
       `${best.tag} in ${pair.output}’s place settles it: input released and both gauges at zero, change the gauge, and repeat two of these points.`,
@@ -49,12 +51,18 @@ export function settledBy(context: Context, run: RunState, pair: GaugePair): Sen
 
 /** The step in which a third gauge tells which of two that disagree is wrong; null where none do, or it was added. */
 export function settling(context: Context, run: RunState): Settling | null {
-  const pair = disagreeing(context, run);
-  const fresh = pair && thirdGauge(context, pair);
   const instruments = instrumentsOf(context.rig, context.shelf);
-  const [out, against] = [pair && instruments.get(pair.output), pair && instruments.get(pair.input)];
-  if (!pair || !fresh || !out || !against) return null;
-  if (run.added.includes(exchangeId({ out, in: fresh }))) return null;
+  const [due] = gaugePairs(context, run)
+    .filter(outOfClass)
+    .flatMap((pair) => {
+      const [out, against] = [instruments.get(pair.output), instruments.get(pair.input)];
+      const fresh = thirdGauge(context, pair);
+      return fresh && out && against && !run.added.includes(exchangeId({ out, in: fresh }))
+        ? [{ out, against, fresh }]
+        : [];
+    });
+  if (!due) return null;
+  const { out, against, fresh } = due;
   const inputs_Pa = [...context.profile.bypassInputs_Pa]
     .filter((input_Pa) => input_Pa <= against.fullScale_Pa)
     .sort((a, b) => a - b)
@@ -75,9 +83,7 @@ interface Exchanged {
 /** What came of each exchange of gauges that belongs to the run. */
 export function exchanges(context: Context, run: RunState): Exchanged[] {
   return context.procedure.steps.flatMap((step): Exchanged[] =>
-    step.exchange && belongs(run, step) && hasStep(context.procedure, step.id)
-      ? [exchanged(context, run, step, step.exchange)]
-      : [],
+    step.exchange && belongs(run, step) ? [exchanged(context, run, step, step.exchange)] : [],
   );
 }
 
@@ -111,6 +117,10 @@ function exchanged(
   const scales = rows.map(({ input, output }) => output.value_SI / input.value_SI);
   const scale = scales.reduce((sum, one) => sum + one, 0) / scales.length;
   const value = pair.check.slope / scale;
+  const random = rows.map(({ input, output }) =>
+    Math.hypot(randomUncertainty_SI(input) / input.value_SI, randomUncertainty_SI(output) / output.value_SI),
+  );
+  const u_scale = Math.hypot(...random) / random.length;
   const top = rows.at(-1)!;
   const known = pair.points.at(-1)!.output;
   const agrees = (off: number, a: ItemReading, b: ItemReading) => Math.abs(off) <= shareOf(a) + shareOf(b);
@@ -128,7 +138,7 @@ function exchanged(
     result: {
       ...notTaken(head),
       value,
-      u: pair.check.u_slope,
+      u: value * Math.hypot(pair.check.u_slope / pair.check.slope, u_scale),
       verdict: 'noted',
       notes: [sentence(words[found ?? 'unknown'])],
       gauges: [against, out, fresh],

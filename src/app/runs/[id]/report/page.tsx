@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/server/database';
-import { findRunWithRecord } from '@/server/reports';
+import { findRunWithRecord } from '@/server/record';
 import { loggedIn } from '@/server/traces';
 import { Report } from '@/ui/report';
 
