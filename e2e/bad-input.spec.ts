@@ -137,12 +137,21 @@ test('markup, emoji, right-to-left text and 10 000 characters are stored and sho
 
 test('intake says which field is wrong and keeps what was typed', async ({ app, page }) => {
   await page.goto(`${app.url}/jobs/new`);
-  await page.getByLabel('Promised for').fill('next Tuesday');
+  // Letters are no date, and half a date is none yet.
+  await page.getByRole('group', { name: 'Promised for' }).getByRole('spinbutton').first().click();
+  await page.keyboard.type('x11/30');
   await page.getByLabel('Complaint').fill('It pulls');
   await page.getByRole('button', { name: /Take it in/ }).click();
   await expect(page.getByText('Job tag: give the unit a tag.')).toBeVisible();
-  await expect(page.getByText('Promised: a date, as in 2026-11-30.')).toBeVisible();
+  await expect(page.getByText('Promised: give day, month and year, or leave it empty.')).toBeVisible();
   await expect(page.getByLabel('Complaint')).toHaveValue('It pulls');
+  const promised = page.getByRole('group', { name: 'Promised for' });
+  await expect(promised).toHaveText(/11\/30\/YYYY/);
+  await promised.getByRole('spinbutton', { name: 'Year' }).click();
+  await page.keyboard.type('2026');
+  await page.getByLabel('Job tag').fill('DATE-1');
+  await page.getByRole('button', { name: /Take it in/ }).click();
+  await expect(page.getByText('promised for 2026-11-30')).toBeVisible();
 });
 
 test('foreign Host and Origin are refused', async ({ app }) => {

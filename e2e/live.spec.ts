@@ -90,7 +90,7 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
     await page.goto(`${app.url}/runs/${run.id}/report`);
     const report = page.getByRole('article', { name: 'Report' });
     await expect(report.getByText('The unit met every limit tested')).toBeVisible();
-    const kept = await app.get<StoredTrace[]>(`/traces?run=${run.id}`);
+    const { traces: kept } = await app.get<{ traces: StoredTrace[] }>(`/traces?run=${run.id}`);
     expect(kept.length).toBeGreaterThan(4);
     const ratio = kept.find(({ body }) => body.name === `${job.body.tag}: Boost ratio`);
     expect(ratio?.body.channels.map(({ port }) => port).sort()).toEqual([

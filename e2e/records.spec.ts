@@ -217,3 +217,73 @@ test('the shelf: a calibration with a table, a gauge taken off and put back, rec
   await page.getByLabel('Supply, inHg').fill('20 apples');
   await expect(page.getByText(/apples/)).toBeVisible();
 });
+
+test('a date is typed in the reader’s own order, or pasted as it stands in a table', async ({
+  app,
+  browser,
+}) => {
+  for (const [locale, keys] of [
+    ['en-GB', '03112027'],
+    ['en-US', '11032027'],
+    ['en-US', null],
+  ] as const) {
+    const context = await browser.newContext({ locale, permissions: ['clipboard-read', 'clipboard-write'] });
+    const page = await context.newPage();
+    await page.goto(`${app.url}/jobs/new`);
+    const promised = page.getByRole('group', { name: 'Promised for' });
+    await expect(promised).toHaveText(locale === 'en-GB' ? /DD\/MM\/YYYY/ : /MM\/DD\/YYYY/);
+    await promised.getByRole('spinbutton').first().click();
+    if (keys) await page.keyboard.type(keys);
+    else {
+      await page.evaluate(() => navigator.clipboard.writeText('2027-11-03'));
+      await page.keyboard.press('Control+v');
+    }
+    await page.getByLabel('Job tag').fill(`DATE-${locale}-${keys}`);
+    await page.getByRole('button', { name: /Take it in/ }).click();
+    await expect(page.getByText('promised for 2027-11-03')).toBeVisible();
+    await context.close();
+  }
+});
+
+test('lists are narrowed by day, kind, verdict and technician, sorted by their heads, and keep their columns', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/jobs`);
+  const rows = page.getByRole('grid', { name: 'Jobs' }).getByRole('row');
+  await choose(page, 'Verdict', 'Weak supply');
+  await expect(rows).toHaveCount(2);
+  await expect(rows.last()).toContainText('GF-0415');
+  await choose(page, 'Kind of unit', 'Rod-acting vacuum servo with tank');
+  await expect(page.getByText('No job fits all of this.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('No job fits all of this.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all again' }).click();
+  await expect(rows.nth(3)).toBeVisible();
+  await choose(page, 'Tested by', 'Ottoline Brack');
+  await expect(page).toHaveURL(/technician=Ottoline/);
+  await page.getByRole('button', { name: 'Show all again' }).click();
+  await page.getByRole('columnheader', { name: 'Tag' }).click();
+  await expect(page).toHaveURL(/sort=tag/);
+  const from = page.getByRole('group', { name: 'From' });
+  await from.getByRole('spinbutton').first().click();
+  await page.keyboard.type('01012099');
+  await expect(page.getByText('No job fits all of this.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all again' }).click();
+  await expect(from).toHaveText(/YYYY/);
+
+  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByRole('checkbox', { name: 'Tested by' }).check();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('columnheader', { name: 'Tested by' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('columnheader', { name: 'Tested by' })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 160)}`)).toEqual([]);
+
+  // By keyboard: a cell is come to with the arrows, Enter opens what it is of.
+  await page.getByRole('gridcell').first().click();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}$/);
+});

@@ -20,7 +20,8 @@ async function demoOf(app: App): Promise<Demo> {
   const tagged = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const [profile] = await app.get<StoredProfile[]>('/profiles');
   const [instrument] = await app.get<StoredInstrument[]>('/instruments');
-  const [trace, otherTrace] = await app.get<StoredTrace[]>('/traces');
+  const { traces } = await app.get<{ traces: StoredTrace[] }>('/traces');
+  const [trace, otherTrace] = traces;
   return {
     job: (tag) => `/jobs/${tagged(tag).id}`,
     run: (tag) => `/runs/${tagged(tag).runs[0]!.id}`,

@@ -11,7 +11,7 @@ const FINGER = 44;
 const tooSmall = (page: Page) =>
   page.evaluate((least) => {
     const targets = document.querySelectorAll(
-      'button, a.MuiButton-root, input:not([type=file]), [role=combobox]',
+      'button, a.MuiButton-root, input:not([type=file], [aria-hidden]), [role=combobox]',
     );
     return [...targets].flatMap((target) => {
       // A field is as large as its frame; a switch or slider as what can be pressed around it.
@@ -122,12 +122,9 @@ test('on the simulated bench nothing is cut, the toggles can be read in both the
 });
 
 test('Esc in a dialog drops nothing that was typed', async ({ app, page }) => {
-  const { jobs } = await app.get<{ jobs: StoredJob[] }>('/jobs');
-  await page.goto(`${app.url}/jobs/${jobs.find(({ body }) => body.tag === 'GF-0421')!.id}`);
-  await page
-    .getByRole('button', { name: /^Add a finding|^Write a finding|Finding/ })
-    .first()
-    .click();
+  const { job } = await newRun(app, 'ESC-1');
+  await page.goto(`${app.url}/jobs/${job.id}`);
+  await page.getByRole('button', { name: /^Finding/ }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('textbox').first().fill('Weeps at the end cap');
   await page.keyboard.press('Escape');

@@ -8,7 +8,7 @@ import { jobChain } from './journal';
 import { readRecord } from './record';
 
 /** Raised when what is derived from the journal changes: the index is then made anew at start. */
-export const INDEX_VERSION = 2;
+export const INDEX_VERSION = 3;
 
 /** Rows that lists and searches go by, made from a job's record alone. */
 export function indexRows(record: JobRecord) {
@@ -23,6 +23,7 @@ export function indexRows(record: JobRecord) {
       finished_at: run.finishedAt,
       headline,
       call: call as string | null,
+      technician: run.context.conditions.technician,
     };
   });
   const last = runs.findLast(({ finished_at }) => finished_at);

@@ -98,10 +98,15 @@ export async function withRuns(db: Knex, rows: JobRow[]): Promise<StoredJob[]> {
   const runs = await db('runs')
     .whereIn('job_id', ids)
     .orderBy('started_at')
-    .select('id', 'job_id', 'started_at', 'finished_at');
+    .select('id', 'job_id', 'started_at', 'finished_at', 'technician');
   const byJob = new Map<string, StoredJob['runs'][number][]>(ids.map((id) => [id, []]));
   for (const run of runs)
-    byJob.get(run.job_id)!.push({ id: run.id, startedAt: run.started_at, finishedAt: run.finished_at });
+    byJob.get(run.job_id)!.push({
+      id: run.id,
+      startedAt: run.started_at,
+      finishedAt: run.finished_at,
+      technician: run.technician,
+    });
   return rows.map((row) => ({
     id: row.id,
     version: row.version,

@@ -4,8 +4,9 @@ import { journal } from './migrations/002-journal';
 import { traces } from './migrations/003-traces';
 import { traceJobs } from './migrations/004-trace-jobs';
 import { judgements } from './migrations/005-judgements';
-import { recordings } from './migrations/007-recordings';
 import { shelfRevisions } from './migrations/006-shelf-revisions';
+import { recordings } from './migrations/007-recordings';
+import { listColumns } from './migrations/008-list-columns';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
 const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
@@ -16,6 +17,7 @@ const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '005-judgements': judgements,
   '006-shelf-revisions': shelfRevisions,
   '007-recordings': recordings,
+  '008-list-columns': listColumns,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */

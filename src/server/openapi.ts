@@ -4,6 +4,7 @@ import { calibrationSchema, instrumentSchema } from '@/core/metrology/instrument
 import { jobSchema } from '@/core/records/job';
 import { JOB_FILE_VERSION, jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
+import { traceQuerySchema } from '@/core/records/trace-query';
 import { settingsSchema } from '@/core/records/settings';
 import { handsSchema, simUnitSchema } from '@/core/records/live';
 import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record';
@@ -155,7 +156,12 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Say which step is being done: what the logger sends is its trace',
     body: recordSchema,
   },
-  { method: 'get', path: '/traces', summary: 'Traces, newest first; of one run with ?run=' },
+  {
+    method: 'get',
+    path: '/traces',
+    summary: 'Search and list traces, a page at a time',
+    query: traceQuerySchema,
+  },
   {
     method: 'post',
     path: '/traces/import',

@@ -79,14 +79,22 @@ describe('search', () => {
     expect(await tags('library loader')).toEqual([]);
     expect(await tags('"*')).toEqual([]);
   });
+  const tagsOf = async (query: Partial<JobQuery>) => (await ask(db, query)).jobs.map(({ body }) => body.tag);
   test('lists by what the last test came to, sorts, and turns nonsense into everything', async () => {
-    expect((await ask(db, { show: 'weak-supply' })).jobs.map(({ body }) => body.tag)).toEqual(['GF-0415']);
-    const tags = (await ask(db, { sort: 'tag' })).jobs.map(({ body }) => body.tag);
+    expect(await tagsOf({ verdict: 'weak-supply' })).toEqual(['GF-0415']);
+    const tags = await tagsOf({ sort: 'tag', order: 'asc' });
     expect(tags).toEqual([...tags].sort());
+    expect(await tagsOf({ sort: 'tag', order: 'desc' })).toEqual([...tags].reverse());
     expect(jobQuerySchema.parse({ show: 'x', sort: '1', page: 'no' })).toEqual({
       q: '',
+      from: '',
+      to: '',
+      kind: '',
+      verdict: '',
+      technician: '',
       show: 'current',
-      sort: 'newest',
+      sort: 'taken',
+      order: 'desc',
       page: 1,
     });
   });

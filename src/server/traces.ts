@@ -40,7 +40,12 @@ export const traces: Shelf<TraceRecord> = {
   table: 'traces',
   what: 'trace',
   schema: traceRecordSchema,
-  columns: ({ name, madeAt, runId }) => ({ name, made_at: madeAt, run_id: runId }),
+  columns: ({ name, madeAt, runId, profileId }) => ({
+    name,
+    made_at: madeAt,
+    run_id: runId,
+    profile_id: profileId,
+  }),
 };
 
 /** Where a trace came from, beside what was read. */

@@ -1,7 +1,8 @@
 import type { Metadata } from 'next';
-import { database } from '@/server/database';
 import { jobQuerySchema } from '@/core/records/job-query';
+import { database } from '@/server/database';
 import { searchJobs } from '@/server/job-list';
+import { testers } from '@/server/list';
 import { JobsPage } from '@/ui/jobs-page';
 
 export const metadata: Metadata = { title: 'Jobs' };
@@ -12,6 +13,7 @@ interface Place {
 
 export default async function Jobs({ searchParams }: Place) {
   const query = jobQuerySchema.parse(await searchParams);
-  const { jobs, total } = await searchJobs(await database(), query);
-  return <JobsPage query={query} jobs={jobs} total={total} />;
+  const db = await database();
+  const { jobs, total } = await searchJobs(db, query);
+  return <JobsPage query={query} jobs={jobs} total={total} technicians={await testers(db)} />;
 }

@@ -63,7 +63,7 @@ export const correctionSchema = z.strictObject({
 });
 export type Correction = Readonly<z.infer<typeof correctionSchema>>;
 
-const day = z.iso.date('a date, as in 2026-11-23').nullable();
+const day = z.iso.date('give day, month and year, or leave it empty').nullable();
 
 /**
  * Fields of an instrument, for its record and for its form. Full scale and step are typed in bar or inHg like any
@@ -91,15 +91,15 @@ export const instrumentFields = {
     .meta({ title: 'Smallest readable step', quantity: 'pressure' }),
   usualPort: z.string().max(40).nullable().meta({ title: 'Stands on' }),
   tiedTo: z.string().max(40).nullable().meta({ title: 'Low range, tied to high range' }),
-  calibratedOn: day.meta({ title: 'Last calibration, as 2026-11-23' }),
-  calibrationDue: day.meta({ title: 'Next calibration, as 2027-11-23' }),
+  calibratedOn: day.meta({ title: 'Last calibration' }),
+  calibrationDue: day.meta({ title: 'Next calibration' }),
 };
 
 /** A calibration as recorded: it replaces the dates and the correction table, and stays in the instrument's history. */
 export const calibrationSchema = z
   .strictObject({
-    on: z.iso.date('Calibrated on: a date, as in 2026-11-23.'),
-    due: z.iso.date('Next calibration: a date, as in 2027-11-23.').nullable(),
+    on: z.iso.date('Calibrated on: give day, month and year.'),
+    due: z.iso.date('Next calibration: give day, month and year, or leave it empty.').nullable(),
     certificate: z.string().trim().max(200),
     found: z.string().trim().max(2_000),
     correction: correctionSchema.nullable(),

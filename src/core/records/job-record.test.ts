@@ -17,7 +17,8 @@ import {
   type JobRecord,
   type RecordRefusal,
 } from './job-record';
-import { jobQuerySchema, searchWords } from './job-query';
+import { jobQuerySchema } from './job-query';
+import { searchWords } from './list-query';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const AT = '2026-11-23T15:00:00.000Z';
@@ -263,11 +264,17 @@ describe('a question to the list of jobs', () => {
   });
   test('an address with nonsense in it asks for everything', () => {
     fc.assert(
-      fc.property(fc.dictionary(fc.constantFrom('q', 'show', 'sort', 'page'), fc.jsonValue()), (asked) => {
-        const read = jobQuerySchema.parse(asked);
-        expect(read.page).toBeGreaterThanOrEqual(1);
-        expect(typeof read.q).toBe('string');
-      }),
+      fc.property(
+        fc.dictionary(
+          fc.constantFrom('q', 'show', 'sort', 'page', 'from', 'verdict', 'kind'),
+          fc.jsonValue(),
+        ),
+        (asked) => {
+          const read = jobQuerySchema.parse(asked);
+          expect(read.page).toBeGreaterThanOrEqual(1);
+          expect(typeof read.q).toBe('string');
+        },
+      ),
     );
   });
 });

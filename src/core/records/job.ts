@@ -15,7 +15,10 @@ export const jobSchema = z.strictObject({
   fluid: z
     .enum([...FLUID_KINDS, 'unknown'], 'Fluid found: choose one.')
     .meta({ title: 'Fluid found in the unit', labels: { ...FLUIDS, unknown: 'Not known' } }),
-  promisedOn: z.iso.date('Promised: a date, as in 2026-11-30.').nullable().meta({ title: 'Promised for' }),
+  promisedOn: z.iso
+    .date('Promised: give day, month and year, or leave it empty.')
+    .nullable()
+    .meta({ title: 'Promised for' }),
   customer: text('Customer', 200).optional(),
   serial: text('Serial number of the unit', 80).optional(),
 });

@@ -5,6 +5,7 @@ import type { RunEvent } from '../procedure/events';
 import type { RunContext } from '../twin/family';
 import type { Assessment } from '../twin/result';
 import type { Job } from './job';
+import type { TraceRecord } from './trace-record';
 
 /** A stored thing with its identity and the version that two screens must agree on. */
 export interface Stored<T> {
@@ -51,7 +52,16 @@ export interface StoredJob extends Stored<Job> {
     readonly id: string;
     readonly startedAt: string;
     readonly finishedAt: string | null;
+    readonly technician: string;
   }[];
+}
+
+/** A trace as lists show it, with what is known of the run it is of; null where it is of none. */
+export interface ListedTrace extends Stored<TraceRecord> {
+  readonly jobTag: string | null;
+  readonly kind: FamilyKind | null;
+  readonly headline: string | null;
+  readonly technician: string | null;
 }
 
 /** One entry in the history of a profile or instrument. */

@@ -11,7 +11,7 @@ export interface SchemaField {
   readonly path: string;
   readonly title: string;
   readonly group: string;
-  readonly kind: 'text' | 'quantity' | 'quantities' | 'choice' | 'switch' | 'flag' | 'key';
+  readonly kind: 'text' | 'date' | 'quantity' | 'quantities' | 'choice' | 'switch' | 'flag' | 'key';
   readonly quantity?: Quantity;
   readonly nullable: boolean;
   readonly choices?: readonly { value: string; label: string }[];
@@ -48,6 +48,7 @@ export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[
       return nullable ? [{ path: here, title, group: title, kind: 'switch', nullable }, ...inside] : inside;
     }
     const base = { path: here, title, group, nullable };
+    if (inner instanceof z.ZodISODate) return [{ ...base, kind: 'date' }];
     if (inner instanceof z.ZodBoolean) return [{ ...base, kind: 'flag' }];
     if (meta.taught) return [{ ...base, kind: 'key' }];
     if (inner instanceof z.ZodEnum) {

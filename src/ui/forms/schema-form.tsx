@@ -9,6 +9,7 @@ import { Key, useKeys } from '../keys';
 import type { Stored } from '@/core/records/views';
 import { useSettings } from '../settings-context';
 import { Part } from '../page';
+import { DateField } from './date-field';
 import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from './schema-fields';
 import { useSave } from './save';
 
@@ -285,6 +286,20 @@ function FieldInput({ field, input, error, long, secret, first, unit }: FieldInp
           event.stopPropagation();
           input.onChange(event.key);
         }}
+      />
+    );
+  }
+  if (field.kind === 'date') {
+    return (
+      <DateField
+        name={input.name}
+        value={input.value ?? ''}
+        onChange={input.onChange}
+        onBlur={input.onBlur}
+        inputRef={ref}
+        autoFocus={first}
+        label={field.title}
+        error={error}
       />
     );
   }

@@ -11,6 +11,7 @@ import { unitFor } from '@/core/quantities/units';
 import type { StoredInstrument } from '@/core/records/views';
 import { call } from '../api';
 import { FileButton } from '../file-button';
+import { DateField } from '../forms/date-field';
 import { useSettings } from '../settings-context';
 
 const EMPTY = { on: '', due: '', certificate: '', found: '', table: '', U: '' };
@@ -31,6 +32,14 @@ export function CalibrationForm({ stored, today }: { stored: StoredInstrument; t
       error={Boolean(errors[name])}
       helperText={errors[name]}
       {...more}
+    />
+  );
+  const date = (name: 'on' | 'due', label: string) => (
+    <DateField
+      label={label}
+      value={typed[name]}
+      onChange={(value) => setTyped((now) => ({ ...now, [name]: value }))}
+      error={errors[name]}
     />
   );
   const correctionFrom = ():
@@ -90,8 +99,8 @@ export function CalibrationForm({ stored, today }: { stored: StoredInstrument; t
       }}
       sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2, pt: 1 }}
     >
-      {field('on', 'Calibrated on, as 2026-11-23')}
-      {field('due', 'Next calibration, as 2027-11-23')}
+      {date('on', 'Calibrated on')}
+      {date('due', 'Next calibration')}
       {field('certificate', 'Certificate')}
       {field('found', 'As found')}
       {field('table', `Correction table, ${unit.symbol}: reference; indicated`, {

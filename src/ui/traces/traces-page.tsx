@@ -1,27 +1,37 @@
 'use client';
 
-import { Box, Table, TableBody, TableCell, TableRow } from '@mui/material';
+import { Box } from '@mui/material';
+import type { GridColDef } from '@mui/x-data-grid';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import type { TraceRecord } from '@/core/records/trace-record';
-import type { Stored } from '@/core/records/views';
+import { KINDS } from '@/core/records/list-query';
+import type { TraceQuery } from '@/core/records/trace-query';
+import type { ListedTrace } from '@/core/records/views';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
+import { ListFilters, narrowed } from '../lists/list-filters';
+import { RecordGrid } from '../lists/record-grid';
+import { useList } from '../lists/use-list';
 import { Nothing, Page } from '../page';
 import { usePrint } from '../settings-context';
 import { day, time } from '../stamp';
-import { Columns } from '../table-head';
 
 interface TracesPageProps {
-  readonly traces: readonly Stored<TraceRecord>[];
-  readonly jobTags: Readonly<Record<string, string>>;
+  readonly query: TraceQuery;
+  readonly traces: readonly ListedTrace[];
+  readonly total: number;
+  readonly technicians: readonly string[];
 }
 
-/** Every trace, newest first. */
-export function TracesPage({ traces, jobTags }: TracesPageProps) {
+/** All traces. */
+export function TracesPage({ query, traces, total, technicians }: TracesPageProps) {
   const router = useRouter();
   const print = usePrint();
+  const list = useList('the traces', query, total);
   useKeys([{ key: 'r', label: 'Read a log', run: () => router.push('/traces/new') }]);
+  const lengthOf = (duration_s: number) =>
+    duration_s > 300 ? `${(duration_s / 60).toFixed(0)} min` : print.value(duration_s, 'duration');
+  const everything = query.q === '' && !narrowed(query);
   return (
     <Page
       title="Traces"
@@ -31,49 +41,112 @@ export function TracesPage({ traces, jobTags }: TracesPageProps) {
         </LinkButton>
       }
     >
-      {traces.length === 0 ? (
+      {total === 0 && everything ? (
         <Nothing>
           No traces yet. Read a log that a logger has written, as CSV, or test a unit on the live bench: its
           traces are kept with the run.
         </Nothing>
       ) : (
-        <Table size="small" aria-label="Traces">
-          <Columns names={['Name', 'Made', 'From', 'Job', 'Channels', 'Length', 'Readings']} />
-          <TableBody>
-            {traces.map(({ id, body }) => (
-              <TableRow key={id} hover>
-                <TableCell sx={{ overflowWrap: 'anywhere' }}>
-                  <Box
-                    component={Link}
-                    href={`/traces/${id}`}
-                    sx={{ fontWeight: 700, color: 'primary.main' }}
-                  >
-                    {body.name}
-                  </Box>
-                </TableCell>
-                <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                  {day(body.madeAt)}, {time(body.madeAt).slice(0, 5)}
-                </TableCell>
-                <TableCell>{body.source === 'file' ? 'A file' : 'The bench'}</TableCell>
-                <TableCell>
-                  {body.jobId && jobTags[body.jobId] && (
-                    <Box component={Link} href={`/jobs/${body.jobId}`} sx={{ color: 'primary.main' }}>
-                      {jobTags[body.jobId]}
-                    </Box>
-                  )}
-                </TableCell>
-                <TableCell>{body.channels.map(({ name }) => name).join(', ')}</TableCell>
-                <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                  {body.duration_s > 300
-                    ? `${(body.duration_s / 60).toFixed(0)} min`
-                    : print.value(body.duration_s, 'duration')}
-                </TableCell>
-                <TableCell align="right">{body.rows.toLocaleString('en')}</TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
+        <>
+          <ListFilters list={list} searchLabel="Search names and job tags" technicians={technicians} />
+          <Box aria-live="polite" sx={{ color: 'text.secondary' }}>
+            {total === 0 ? '' : total === 1 ? 'One trace' : `${total} traces`}
+          </Box>
+          {total === 0 && <Nothing>No trace fits all of this.</Nothing>}
+          {total > 0 && (
+            <RecordGrid
+              label="Traces"
+              list={list}
+              rows={traces}
+              total={total}
+              columns={columnsOf(lengthOf)}
+              hidden={['kind', 'technician', 'readings']}
+              hrefOf={hrefOf}
+              sort={query.sort}
+            />
+          )}
+        </>
       )}
     </Page>
   );
 }
+
+const hrefOf = ({ id }: ListedTrace) => `/traces/${id}`;
+
+const columnsOf = (lengthOf: (duration_s: number) => string): readonly GridColDef<ListedTrace>[] => [
+  {
+    field: 'name',
+    headerName: 'Name',
+    flex: 2,
+    minWidth: 170,
+    renderCell: ({ row }) => (
+      <Box component={Link} href={hrefOf(row)} tabIndex={-1} sx={{ fontWeight: 700, color: 'primary.main' }}>
+        {row.body.name}
+      </Box>
+    ),
+  },
+  {
+    field: 'made',
+    headerName: 'Made',
+    width: 150,
+    valueGetter: (_, { body }) => `${day(body.madeAt)}, ${time(body.madeAt).slice(0, 5)}`,
+  },
+  {
+    field: 'source',
+    headerName: 'From',
+    width: 96,
+    sortable: false,
+    valueGetter: (_, { body }) => (body.source === 'file' ? 'A file' : 'The bench'),
+  },
+  {
+    field: 'job',
+    headerName: 'Job',
+    width: 104,
+    sortable: false,
+    renderCell: ({ row }) =>
+      row.jobTag && (
+        <Box component={Link} href={`/jobs/${row.body.jobId}`} tabIndex={-1} sx={{ color: 'primary.main' }}>
+          {row.jobTag}
+        </Box>
+      ),
+  },
+  {
+    field: 'kind',
+    headerName: 'Kind of unit',
+    flex: 1,
+    minWidth: 140,
+    sortable: false,
+    valueGetter: (_, { kind }) => (kind ? KINDS[kind] : ''),
+  },
+  {
+    field: 'technician',
+    headerName: 'Tested by',
+    flex: 1,
+    minWidth: 130,
+    sortable: false,
+    valueGetter: (_, row) => row.technician ?? '',
+  },
+  {
+    field: 'channels',
+    headerName: 'Channels',
+    flex: 2,
+    minWidth: 150,
+    sortable: false,
+    valueGetter: (_, { body }) => body.channels.map(({ name }) => name).join(', '),
+  },
+  {
+    field: 'length',
+    headerName: 'Length',
+    width: 92,
+    valueGetter: (_, { body }) => lengthOf(body.duration_s),
+  },
+  {
+    field: 'readings',
+    headerName: 'Readings',
+    width: 100,
+    align: 'right',
+    headerAlign: 'right',
+    sortable: false,
+    valueGetter: (_, { body }) => body.rows.toLocaleString('en'),
+  },
+];

@@ -1,6 +1,10 @@
+import { traceQuerySchema } from '@/core/records/trace-query';
 import { answer } from '@/server/http';
 import { done } from '@/server/outcome';
-import { listTraces } from '@/server/traces';
+import { searchTraces } from '@/server/trace-list';
 
 export const GET = (request: Request) =>
-  answer(async (db) => done(await listTraces(db, new URL(request.url).searchParams.get('run') ?? undefined)));
+  answer(async (db) => {
+    const query = traceQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
+    return done(await searchTraces(db, query));
+  });

@@ -1,0 +1,60 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useRef, useState, type RefObject } from 'react';
+import { PER_PAGE, type ListQuery } from '@/core/records/list-query';
+import { useKeys } from '../keys';
+
+/** How long the typing rests before the search is made, ms. */
+const TYPING_MS = 200;
+
+/** A list that is asked for by its address. */
+export interface List<Query extends ListQuery> {
+  readonly query: Query;
+  /** Asks anew, from the first page unless a page is asked for. */
+  readonly ask: (change: Partial<Query>) => void;
+  /** The search as typed so far. */
+  readonly typed: string;
+  readonly type: (words: string) => void;
+  readonly field: RefObject<HTMLInputElement | null>;
+}
+
+/**
+ * The question of a list: it stands in the address, so that a reload, a bookmark and the way back ask the same.
+ *
+ * @param what what the list is of, for the list of keys: "the jobs"
+ * @param total rows in all
+ */
+export function useList<Query extends ListQuery>(what: string, query: Query, total: number): List<Query> {
+  const router = useRouter();
+  const path = usePathname();
+  const [typed, type] = useState(query.q);
+  const field = useRef<HTMLInputElement>(null);
+  const ask = (change: Partial<Query>) => {
+    const next = Object.entries({ ...query, q: typed, page: 1, ...change }).filter(
+      ([, value]) => value !== '',
+    );
+    router.replace(`${path}?${new URLSearchParams(next.map(([name, value]) => [name, String(value)]))}`, {
+      scroll: false,
+    });
+  };
+  const latest = useRef(ask);
+  useEffect(() => {
+    latest.current = ask;
+  });
+  useEffect(() => {
+    if (typed === query.q) return;
+    const timer = setTimeout(() => latest.current({}), TYPING_MS);
+    return () => clearTimeout(timer);
+  }, [typed, query.q]);
+  const turn = (by: number) => {
+    const page = query.page + by;
+    if (page >= 1 && page <= Math.ceil(total / PER_PAGE)) ask({ page } as Partial<Query>);
+  };
+  useKeys([
+    { key: '/', label: `Search ${what}`, run: () => field.current?.focus() },
+    { key: '[', label: 'Page before', run: () => turn(-1) },
+    { key: ']', label: 'Next page', run: () => turn(1) },
+  ]);
+  return { query, ask, typed, type, field };
+}
