@@ -4,8 +4,7 @@ const createConfig = nextJest({ dir: './' });
 
 export default createConfig({
   testEnvironment: 'node',
-  // What the server runs off its main thread is bundled first.
-  globalSetup: '<rootDir>/scripts/build-workers.mjs',
+  globalSetup: '<rootDir>/scripts/unit-setup.mjs',
   // A demo world is made before some tests: on a busy machine that takes longer than the five seconds that are usual.
   testTimeout: 60_000,
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },

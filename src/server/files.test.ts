@@ -1,9 +1,14 @@
 /** @jest-environment node */
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
+import fc from 'fast-check';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import type { Document } from '@/core/records/document';
+import { judgedRun } from '@/core/records/judged-run';
+import { reportDocument } from '@/core/records/report-document';
+import { contextWith, faultyTruth } from '@/core/scenarios/bench';
+import { PRINTING, recordOf } from '@/core/scenarios/job-records';
 import { Desk, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { bytesOf, paperOf } from './http';
@@ -47,6 +52,46 @@ describe('documents as PDF', () => {
     expect(text(await pdfOf(document, 'LETTER'))).toContain('[0 0 612 792]');
     expect(paperOf(new Request('http://127.0.0.1/x?paper=letter'))).toBe('LETTER');
     expect(paperOf(new Request('http://127.0.0.1/x?paper=papyrus'))).toBe('A4');
+  });
+  test('the customer’s page is one page, whatever was found, done, said and photographed', async () => {
+    const jpeg = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#445566' } })
+      .jpeg()
+      .toBuffer();
+    const seal = 'ab'.repeat(32);
+    const words = fc
+      .integer({ min: 1, max: 900 })
+      .map((length) => 'Seeps where wet. '.repeat(60).slice(0, length));
+    const finding = words.map((text) => ({
+      type: 'finding' as const,
+      finding: { kind: 'seep' as const, point: 'end-cap', words: text, fault: null },
+    }));
+    const work = words.map((reason) => ({
+      type: 'work' as const,
+      work: { part: 'diaphragm', did: 'refused' as const, reason, provenance: null, serial: '' },
+    }));
+    const photo = { sha256: seal, width: 40, height: 30, bytes: 9, point: null, caption: 'W'.repeat(200) };
+    const shop = { shopName: 'Brake room', shopAddress: 'Slip Road 3', shopTelephone: '55', logo: seal };
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.oneof(finding, work), { maxLength: 24 }),
+        fc.integer({ min: 0, max: 9 }),
+        fc.constantFrom('A4' as const, 'LETTER' as const),
+        async (noted, count, size) => {
+          const pictures = Array.from({ length: count }, () => ({ type: 'photo' as const, photo }));
+          const record = recordOf(faultyTruth('cup-bypass', 1), contextWith(), [...noted, ...pictures]);
+          const run = record.runs[0]!;
+          const { blocks, name } = reportDocument(record, run, judgedRun(run), { ...PRINTING, shop });
+          const page = blocks.slice(
+            0,
+            blocks.findIndex(({ kind }) => kind === 'page-break'),
+          );
+          const pdf = await pdfOf({ name, blocks: page }, size, new Map([[seal, jpeg]]));
+          expect(pages(pdf)).toBe(1);
+          expect(text(pdf)).toContain('/Subtype /Image');
+        },
+      ),
+      { numRuns: 25 },
+    );
   });
   test('carries its own font, no picture of the chart, and its name', async () => {
     const run = (await desk.jobOf('GF-0415')).runs[0]!.id;

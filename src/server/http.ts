@@ -128,6 +128,9 @@ export async function changeOf(request: Request): Promise<{ version: number; bod
 export const paperOf = (request: Request) =>
   new URL(request.url).searchParams.get('paper') === 'letter' ? ('LETTER' as const) : ('A4' as const);
 
+/** Who tests: `?technician=` with the identity of one of the technicians; null where nobody is named. */
+export const technicianOf = (request: Request) => new URL(request.url).searchParams.get('technician');
+
 /** The server's clock, at the edge where it belongs. */
 export const now = () => new Date().toISOString();
 

@@ -3,7 +3,7 @@ import type { JobFilter, JobQuery, JobSort } from '@/core/records/job-query';
 import { PER_PAGE, searchWords } from '@/core/records/list-query';
 import type { StoredJob } from '@/core/records/views';
 import { jobRows, withRuns } from './jobs';
-import { within, type Page } from './list';
+import { sortedBy, within, type Page } from './list';
 
 const CURRENT = { deleted: false, archived: false };
 
@@ -44,10 +44,8 @@ export async function searchJobs(db: Knex, query: JobQuery): Promise<Page<'jobs'
   };
   const [{ total }] = (await narrow(db('jobs')).count({ total: '*' })) as [{ total: number }];
   const rows = await narrow(jobRows(db))
-    .orderBy([
-      { column: SORTS[sort], order, nulls: 'last' },
-      { column: 'jobs.no', order: 'desc' },
-    ])
+    .orderByRaw(...sortedBy(SORTS[sort], order))
+    .orderBy('jobs.no', 'desc')
     .limit(PER_PAGE)
     .offset((page - 1) * PER_PAGE);
   return { jobs: await withRuns(db, rows), total };
@@ -58,7 +56,8 @@ export async function nextJobs(db: Knex, most: number): Promise<StoredJob[]> {
   const rows = await jobRows(db)
     .where({ 'jobs.deleted': false, 'jobs.archived': false, 'jobs.open_run': false })
     .whereNull('jobs.headline')
-    .orderBy([{ column: 'jobs.promised_on', order: 'asc', nulls: 'last' }, 'jobs.no'])
+    .orderByRaw(...sortedBy(SORTS.promised, 'asc'))
+    .orderBy('jobs.no')
     .limit(most);
   return withRuns(db, rows);
 }

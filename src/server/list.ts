@@ -19,6 +19,10 @@ export function within(
   rows.where(column, '<', next.toISOString());
 }
 
+/** A column in order, rows without a value last: the query builder's own way of saying so drops the order. */
+export const sortedBy = (column: string, order: ListQuery['order']) =>
+  [`?? ${order} nulls last`, [column]] as const;
+
 /** Names of all who have tested, in order. */
 export async function testers(db: Knex): Promise<string[]> {
   const rows = (await db('runs').distinct('technician').whereNotNull('technician').orderBy('technician')) as {

@@ -1,8 +1,10 @@
 import { FAMILY_KINDS } from '@/core/families/registry';
 import { jobQuerySchema, type JobQuery } from '@/core/records/job-query';
 import { traceQuerySchema, type TraceQuery } from '@/core/records/trace-query';
-import { Desk } from './demo/desk';
-import { searchJobs } from './job-list';
+import { Desk, taken } from './demo/desk';
+import { FIXTURE_NOW as NOW } from './demo/fixture';
+import { nextJobs, searchJobs } from './job-list';
+import { replaceJob } from './jobs';
 import { testers } from './list';
 import { searchTraces } from './trace-list';
 
@@ -54,5 +56,25 @@ describe('a list narrowed down', () => {
     expect(judged.traces.every(({ headline }) => headline === 'The unit fails')).toBe(true);
     const names = (await traces({ sort: 'name', order: 'asc' })).traces.map(({ body }) => body.name);
     expect(names).toEqual([...names].sort());
+  });
+
+  test('by promise, the earliest first and those without one last, whenever they were taken in', async () => {
+    const first = await desk.jobOf('GF-0425');
+    const { version, body } = first;
+    taken(await replaceJob(desk.db, first.id, version, { ...body, promisedOn: '2026-01-01' }, NOW));
+    const loose = await desk.jobOf('GF-0412');
+    taken(await replaceJob(desk.db, loose.id, loose.version, { ...loose.body, promisedOn: null }, NOW));
+    const promises = async (order: 'asc' | 'desc') =>
+      (await jobs({ sort: 'promised', order })).jobs.map((job) => job.body.promisedOn);
+    const rising = await promises('asc');
+    expect(rising[0]).toBe('2026-01-01');
+    expect(rising.at(-1)).toBeNull();
+    const dated = rising.filter((day) => day !== null);
+    expect(dated).toEqual([...dated].sort());
+    expect(await promises('desc')).toEqual([...[...dated].reverse(), null]);
+    // What is next on the bench goes by the same order.
+    const next = (await nextJobs(desk.db, 9)).map((job) => job.body.promisedOn);
+    expect(next.length).toBeGreaterThan(1);
+    expect(next).toEqual([...next].sort());
   });
 });

@@ -35,6 +35,8 @@ interface Operation {
 const change = (body: z.ZodType) => z.strictObject({ version: z.int(), body });
 const anyProfile = z.union(Object.values(FAMILIES).map(({ profile }) => profile));
 const paper = z.object({ paper: z.enum(['a4', 'letter']).optional() });
+/** Who tests, where it is not whom the settings name. */
+const by = z.object({ technician: z.uuid().optional() });
 const photo = z.object({ id: z.uuid(), point: z.string().optional(), caption: z.string().optional() });
 
 /** Everything under /api/v1, in the order of the work. A test holds it against the routes that there are. */
@@ -59,8 +61,13 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Add a correction to a signed job',
     body: correctSchema,
   },
-  { method: 'post', path: '/jobs/{id}/runs', summary: 'Start a bench test' },
-  { method: 'post', path: '/jobs/{id}/retests', summary: 'Start a re-test of what has become stale' },
+  { method: 'post', path: '/jobs/{id}/runs', summary: 'Start a bench test', query: by },
+  {
+    method: 'post',
+    path: '/jobs/{id}/retests',
+    summary: 'Start a re-test of what has become stale',
+    query: by,
+  },
   { method: 'get', path: '/jobs/{id}/file', summary: 'The job as a file for another shop' },
   {
     method: 'get',
@@ -75,6 +82,7 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Take in a job file: whole, or not at all',
     body: jobFileSchema,
   },
+  { method: 'post', path: '/pictures', summary: 'Take in a picture: the logo of the shop', sends: 'image/*' },
   { method: 'get', path: '/photos/{id}', summary: 'A photo by its SHA-256', returns: 'image/jpeg' },
   {
     method: 'get',

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import path from 'node:path';
 import PDFDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
-import type { Block, Cell, Document } from '@/core/records/document';
+import type { Block, Cell, Document, Photo } from '@/core/records/document';
 import { plainColours } from '@/core/records/plot';
 
 export type PaperSize = 'A4' | 'LETTER';
@@ -14,6 +14,9 @@ const RULE = '#CFC8B8';
 /** A heading stays with what follows it: some lines, or a whole chart. */
 const HEADING_ROOM = 60;
 const CHART_ROOM = 320;
+const LOGO = { width: 110, height: 44 };
+const PHOTOS_ACROSS = 4;
+const PHOTO_HEIGHT = 84;
 const BODY = 9.5;
 const SMALL = 8;
 
@@ -27,7 +30,11 @@ function fontFile(weight: '400Regular' | '700Bold'): string {
 export const FONT_FILES = () => [fontFile('400Regular'), fontFile('700Bold')];
 
 /** Sets a document as PDF: text as text, charts as vectors, page numbers at the foot. */
-export function pdfOf(document: Document, size: PaperSize): Promise<Buffer> {
+export function pdfOf(
+  document: Document,
+  size: PaperSize,
+  pictures: ReadonlyMap<string, Buffer> = new Map(),
+): Promise<Buffer> {
   const pdf = new PDFDocument({
     size,
     margin: MARGIN,
@@ -42,7 +49,7 @@ export function pdfOf(document: Document, size: PaperSize): Promise<Buffer> {
   });
   const [regular, bold] = FONT_FILES();
   pdf.registerFont('sans', regular!).registerFont('bold', bold!);
-  const sheet = new Sheet(pdf);
+  const sheet = new Sheet(pdf, pictures);
   document.blocks.forEach((block, i) => sheet.set(block, document.blocks[i + 1]));
   const { start, count } = pdf.bufferedPageRange();
   for (let i = 0; i < count; i += 1) {
@@ -63,7 +70,10 @@ export function pdfOf(document: Document, size: PaperSize): Promise<Buffer> {
 }
 
 class Sheet {
-  constructor(private readonly pdf: PDFKit.PDFDocument) {}
+  constructor(
+    private readonly pdf: PDFKit.PDFDocument,
+    private readonly pictures: ReadonlyMap<string, Buffer>,
+  ) {}
 
   private get width(): number {
     return this.pdf.page.width - 2 * MARGIN;
@@ -91,10 +101,7 @@ class Sheet {
     const { pdf } = this;
     switch (block.kind) {
       case 'letterhead':
-        this.text(block.name, { bold: true, size: 12 });
-        this.text(block.lines.join(' · '), { size: 10 });
-        pdf.moveDown(0.8);
-        return;
+        return this.letterhead(block.name, block.lines, block.logo);
       case 'title':
         return this.title(block.text, block.aside);
       case 'headline':
@@ -109,6 +116,8 @@ class Sheet {
       case 'list':
         block.items.forEach(({ lead, text }, i) => this.item(block.numbered ? `${i + 1}.` : '•', lead, text));
         return;
+      case 'photos':
+        return this.photos(block.photos);
       case 'boxes':
         block.items.forEach((text) => this.box(text));
         return;
@@ -121,6 +130,45 @@ class Sheet {
         return this.chart(block.svg, block.caption);
       case 'page-break':
         pdf.addPage();
+    }
+  }
+
+  private letterhead(name: string, lines: readonly string[], logo: string | null): void {
+    const { pdf } = this;
+    const top = pdf.y;
+    const picture = logo ? this.pictures.get(logo) : undefined;
+    if (picture) pdf.image(picture, MARGIN, top, { fit: [LOGO.width, LOGO.height] });
+    pdf.y = top;
+    const indent = picture ? LOGO.width + 12 : 0;
+    this.text(name, { bold: true, size: 12, indent });
+    this.text(lines.join(' · '), { size: 10, indent });
+    pdf.moveDown(0.8);
+    if (picture) pdf.y = Math.max(pdf.y, top + LOGO.height + 8);
+  }
+
+  /** Pictures in rows, each over what it shows. */
+  private photos(photos: readonly Photo[]): void {
+    const { pdf } = this;
+    const across = this.width / PHOTOS_ACROSS;
+    for (let i = 0; i < photos.length; i += PHOTOS_ACROSS) {
+      this.need(PHOTO_HEIGHT + 30);
+      const top = pdf.y + 4;
+      photos.slice(i, i + PHOTOS_ACROSS).forEach(({ sha256, caption }, k) => {
+        const left = MARGIN + k * across;
+        const picture = this.pictures.get(sha256);
+        if (picture) pdf.image(picture, left, top, { fit: [across - 8, PHOTO_HEIGHT] });
+        pdf
+          .font('sans')
+          .fontSize(SMALL)
+          .fillColor(FAINT)
+          .text(picture ? caption : `${caption} (the picture is missing)`, left, top + PHOTO_HEIGHT + 2, {
+            width: across - 8,
+            height: 2 * SMALL + 4,
+            ellipsis: true,
+          });
+      });
+      pdf.y = top + PHOTO_HEIGHT + 2 * SMALL + 6;
+      pdf.x = MARGIN;
     }
   }
 

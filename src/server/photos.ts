@@ -81,6 +81,15 @@ export async function addPhoto(
     });
 }
 
+/** Takes in a picture that belongs to no job, as it will be kept. @returns its seal */
+export async function addPicture(db: Knex, bytes: Buffer): Promise<Outcome<{ sha256: string }>> {
+  const kept = await keptPicture(bytes);
+  if (!kept.ok) return kept;
+  const name = sha256(kept.value.jpeg);
+  await storePicture(db, name, kept.value.jpeg);
+  return done({ sha256: name });
+}
+
 /** Keeps a picture under its own seal; the same picture is kept once. */
 export const storePicture = (trx: Knex, name: string, jpeg: Buffer) =>
   trx('photos').insert({ sha256: name, jpeg }).onConflict('sha256').ignore();

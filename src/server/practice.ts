@@ -98,5 +98,5 @@ export async function startPractice(db: Knex, now: string): Promise<Outcome<Stor
   );
   if (!job.ok) return job;
   const shelf = practiceGauges();
-  return startRun(db, job.value.id, now, shelf);
+  return startRun(db, job.value.id, now, { gauges: shelf });
 }

@@ -11,7 +11,7 @@ import { searchJobs } from './job-list';
 import { addJob } from './jobs';
 import { addNote } from './notes';
 import { findRun, startRetest, startRun } from './runs';
-import { addProfile, calibrate, deleteInstrument, listInstruments, versionsOf } from './shelf';
+import { addProfile, calibrate, deleteInstrument, listInstruments, readSettings, versionsOf } from './shelf';
 import { addTechnician, correctJob, deleteTechnician, listTechnicians, signJob } from './technicians';
 import { verify } from './verify';
 
@@ -97,6 +97,19 @@ describe('search', () => {
       order: 'desc',
       page: 1,
     });
+  });
+});
+
+describe('who tests', () => {
+  test('is whom the settings name, or one of the technicians; nobody else can be named', async () => {
+    const job = await desk.jobOf('GF-0425');
+    const { technician: id } = await desk.signer();
+    expect(whyNot(await startRun(db, job.id, NOW, { technician: newId() }))).toMatch(/technician/);
+    const usual = taken(await startRun(db, job.id, NOW));
+    expect(usual.context.conditions.technician).toBe((await readSettings(db)).body.technician);
+    const other = await desk.jobOf('GF-0424');
+    const run = taken(await startRun(db, other.id, NOW, { technician: id }));
+    expect(run.context.conditions.technician).toBe('Pell Tarn');
   });
 });
 

@@ -6,7 +6,8 @@ import { judgedRun } from '@/core/records/judged-run';
 import { plainColours } from '@/core/records/plot';
 import { ratioChart } from '@/core/records/ratio-svg';
 import { readingsTable } from '@/core/records/readings-table';
-import { reportDocument, type Printing } from '@/core/records/report-document';
+import type { Printing } from '@/core/records/printing';
+import { reportDocument } from '@/core/records/report-document';
 import { csvOf } from './csv';
 import { findRunWithRecord, readRecord } from './record';
 import { done, refused, type Outcome } from './outcome';
@@ -39,8 +40,22 @@ interface File {
   readonly body: Buffer | string;
 }
 
-async function asPdf(document: Document, size: PaperSize): Promise<Outcome<File>> {
-  return done({ name: `${document.name}.pdf`, body: await pdfOf(document, size) });
+async function asPdf(db: Knex, document: Document, size: PaperSize): Promise<Outcome<File>> {
+  const body = await pdfOf(document, size, await picturesOf(db, document));
+  return done({ name: `${document.name}.pdf`, body });
+}
+
+/** Every picture that a document shows, by its seal. */
+async function picturesOf(db: Knex, { blocks }: Document): Promise<Map<string, Buffer>> {
+  const names = blocks.flatMap((block) =>
+    block.kind === 'photos'
+      ? block.photos.map(({ sha256 }) => sha256)
+      : block.kind === 'letterhead'
+        ? (block.logo ?? [])
+        : [],
+  );
+  const rows = (await db('photos').whereIn('sha256', names)) as { sha256: string; jpeg: Buffer }[];
+  return new Map(rows.map(({ sha256, jpeg }) => [sha256, jpeg]));
 }
 
 /** The report of a run as PDF, with the sheet for whoever fits the unit behind it where one was made. */
@@ -58,13 +73,13 @@ export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promi
   const sheet = found.record.fitting ? installationDocument(found.record, how).blocks : [];
   const blocks =
     sheet.length > 0 ? [...report.blocks, { kind: 'page-break' } as const, ...sheet] : report.blocks;
-  return asPdf({ ...report, blocks }, size);
+  return asPdf(db, { ...report, blocks }, size);
 }
 
 /** The sheet for whoever fits the unit, as PDF. */
 export async function installationPdf(db: Knex, jobId: string, size: PaperSize): Promise<Outcome<File>> {
   const record = await readRecord(db, jobId);
-  return record ? asPdf(installationDocument(record, await printing(db)), size) : missing('job');
+  return record ? asPdf(db, installationDocument(record, await printing(db)), size) : missing('job');
 }
 
 /** Output against input of a run, as a picture file. */

@@ -26,6 +26,7 @@ import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './re
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findProfile, listInstruments, readSettings } from './shelf';
 import { missing } from './store';
+import { listTechnicians } from './technicians';
 
 /** The bench's gauges by the port they usually stand on: what a port is read in says which of them fit there. */
 export function usualRig(ports: readonly Pick<Port, 'id' | 'quantity'>[], shelf: readonly Instrument[]): Rig {
@@ -41,13 +42,13 @@ export function usualRig(ports: readonly Pick<Port, 'id' | 'quantity'>[], shelf:
  * Starts a bench test. Profile, gauges, conditions and steps are kept with the run as they are now: a run is judged
  * for ever by what it was made under.
  *
- * @param gauges those of the bench, where they are not the shelf's
+ * @param how by whom, where it is not whom the settings name; gauges, where they are not the shelf's
  */
 export async function startRun(
   db: Knex,
   jobId: string,
   now: string,
-  gauges?: readonly Instrument[],
+  { technician, gauges }: { technician?: string | null; gauges?: readonly Instrument[] } = {},
 ): Promise<Outcome<StoredRun>> {
   const record = await readRecord(db, jobId);
   if (!record) return missing('job');
@@ -65,23 +66,35 @@ export async function startRun(
       },
     ]);
   }
-  const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
+  const conditions = await conditionsNow(db, now, technician);
+  if (!conditions.ok) return conditions;
   const procedure = family.procedure(profile.body, rig);
-  const context: RunContext<unknown> = { procedure, profile: profile.body, rig, shelf, conditions };
+  const context: RunContext<unknown> = {
+    procedure,
+    profile: profile.body,
+    rig,
+    shelf,
+    conditions: conditions.value,
+  };
   const { kind } = profile;
   const fresh = { run: randomUUID(), kind, revision: family.revision, context, continues: null };
   return begin(db, jobId, fresh, now);
 }
 
 /** Starts a re-test: the last run's readings are carried over, and only what has become stale is to be done again. */
-export async function startRetest(db: Knex, jobId: string, now: string): Promise<Outcome<StoredRun>> {
+export async function startRetest(
+  db: Knex,
+  jobId: string,
+  now: string,
+  technician?: string | null,
+): Promise<Outcome<StoredRun>> {
   const record = await readRecord(db, jobId);
   if (!record) return missing('job');
-  const settings = (await readSettings(db)).body;
-  const conditions = conditionsFrom(settings, now.slice(0, 10));
-  const plan = retestOf(record, conditions.day);
+  const conditions = await conditionsNow(db, now, technician);
+  if (!conditions.ok) return conditions;
+  const plan = retestOf(record, conditions.value.day);
   if (!plan) return refused({ code: 'refused', message: 'Nothing has become stale since the last test.' });
-  return carryOn(db, record.runs.at(-1)!, conditions, now, [
+  return carryOn(db, record.runs.at(-1)!, conditions.value, now, [
     { type: 'disturbed', steps: plan.steps, rezero: plan.rezero, why: plan.why },
   ]);
 }
@@ -105,11 +118,12 @@ export async function startSettling(db: Knex, runId: string, now: string): Promi
       code: 'refused',
       message: 'No two gauges of that test disagree so that a third would settle it.',
     });
-  const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
+  const conditions = await conditionsNow(db, now);
+  if (!conditions.ok) return conditions;
   const { procedure } = before.context;
   const safety = procedure.steps.filter(({ mandatory }) => mandatory).map(({ id }) => id);
-  const rezero = conditions.day !== before.context.conditions.day;
-  return carryOn(db, before, conditions, now, [
+  const rezero = conditions.value.day !== before.context.conditions.day;
+  return carryOn(db, before, conditions.value, now, [
     {
       type: 'disturbed',
       steps: stepsToRepeat(procedure, safety, rezero),
@@ -118,6 +132,18 @@ export async function startSettling(db: Knex, runId: string, now: string): Promi
     },
     { type: 'added', ...settling },
   ]);
+}
+
+/** What holds for the bench now, and who tests: one of the technicians, or else whom the settings name. */
+async function conditionsNow(
+  db: Knex,
+  now: string,
+  technician?: string | null,
+): Promise<Outcome<Conditions>> {
+  const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
+  if (!technician) return done(conditions);
+  const named = (await listTechnicians(db)).find(({ id }) => id === technician);
+  return named ? done({ ...conditions, technician: named.name }) : missing('technician');
 }
 
 /** A new run that goes on from one that is finished. */

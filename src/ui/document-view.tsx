@@ -22,9 +22,12 @@ function Piece({ block }: { block: Block }) {
   switch (block.kind) {
     case 'letterhead':
       return (
-        <Box sx={{ mb: 2 }}>
-          <Box sx={{ fontWeight: 700, fontSize: '1.1rem' }}>{block.name}</Box>
-          <Box sx={{ color: 'text.secondary', whiteSpace: 'pre-line' }}>{block.lines.join(' · ')}</Box>
+        <Box sx={{ mb: 2, display: 'flex', alignItems: 'center', gap: 2 }}>
+          {block.logo && <Picture sha256={block.logo} alt="" height={44} width={110} />}
+          <Box>
+            <Box sx={{ fontWeight: 700, fontSize: '1.1rem' }}>{block.name}</Box>
+            <Box sx={{ color: 'text.secondary', whiteSpace: 'pre-line' }}>{block.lines.join(' · ')}</Box>
+          </Box>
         </Box>
       );
     case 'title':
@@ -92,6 +95,22 @@ function Piece({ block }: { block: Block }) {
             <Box component="li" key={i} sx={{ overflowWrap: 'anywhere' }}>
               {lead && <b>{lead} </b>}
               {text}
+            </Box>
+          ))}
+        </Box>
+      );
+    case 'photos':
+      return (
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1, my: 1.5 }}>
+          {block.photos.map(({ sha256, caption }) => (
+            <Box key={sha256} component="figure" sx={{ m: 0, breakInside: 'avoid' }}>
+              <Picture sha256={sha256} alt={caption || 'Photo of the unit'} height={112} width="100%" />
+              <Box
+                component="figcaption"
+                sx={{ color: 'text.secondary', fontSize: '0.85em', overflowWrap: 'anywhere' }}
+              >
+                {caption}
+              </Box>
             </Box>
           ))}
         </Box>
@@ -175,6 +194,25 @@ function Piece({ block }: { block: Block }) {
     case 'page-break':
       return <Box sx={{ breakAfter: 'page' }} />;
   }
+}
+
+interface PictureProps {
+  readonly sha256: string;
+  readonly alt: string;
+  readonly height: number;
+  readonly width: number | string;
+}
+
+/** A picture from the application's own store, whole within its frame. */
+function Picture({ sha256, alt, height, width }: PictureProps) {
+  return (
+    // eslint-disable-next-line @next/next/no-img-element
+    <img
+      src={`/api/v1/photos/${sha256}`}
+      alt={alt}
+      style={{ height, width, maxWidth: '100%', objectFit: 'contain', objectPosition: 'left top' }}
+    />
+  );
 }
 
 function CellView({ cell }: { cell: Cell }) {

@@ -10,9 +10,17 @@ export interface Cell {
   readonly struck?: boolean;
 }
 
+/** A picture as kept, by its seal. */
+export interface Photo {
+  readonly sha256: string;
+  readonly caption: string;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** A piece of a printed document. The same pieces make the page on the screen and the PDF. */
 export type Block =
-  | { kind: 'letterhead'; name: string; lines: readonly string[] }
+  | { kind: 'letterhead'; name: string; lines: readonly string[]; logo: string | null }
   | { kind: 'title'; text: string; aside: readonly string[] }
   | { kind: 'headline'; text: string }
   | { kind: 'heading'; text: string }
@@ -28,6 +36,8 @@ export type Block =
       rows: readonly (readonly Cell[])[];
     }
   | { kind: 'chart'; svg: string; label: string; caption: string }
+  /** Pictures by their seals; few stand in one row. */
+  | { kind: 'photos'; photos: readonly Photo[]; few?: true }
   | { kind: 'boxes'; items: readonly string[] }
   | { kind: 'page-break' };
 

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { movedBy } from '../families/fault-effects';
-import { FAMILIES, type FamilyKind } from '../families/registry';
+import { FAMILIES } from '../families/registry';
 import {
   benchOf,
   contextWith,
@@ -12,6 +12,7 @@ import {
   profile,
   truthWith,
 } from '../scenarios/bench';
+import { PRINTING, recordOf, uuid } from '../scenarios/job-records';
 import { ROOM, WHOLE_TEST } from '../scenarios/traces';
 import { analyse } from '../signals/analyse';
 import { recordBench } from '../twin/recording';
@@ -21,59 +22,15 @@ import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
 import { BLEEDING_ORDERS } from './installation';
 import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
-import { jobRecord, type JobRecord, type Written } from './job-record';
+import type { JobRecord } from './job-record';
 import { judgedRun } from './judged-run';
 import { plainColours, Plot, ticks } from './plot';
 import { ratioChart } from './ratio-svg';
 import { readingsTable } from './readings-table';
 import { unconfirmed } from './unconfirmed';
-import { reportDocument, type Printing } from './report-document';
+import { reportDocument } from './report-document';
 import type { StoredRun } from './views';
 
-const PRINTING: Printing = {
-  set: 'mixed',
-  shop: { shopName: '', shopAddress: '', shopTelephone: '' },
-  day: (iso) => iso.slice(0, 10),
-  time: (iso) => iso.slice(11, 19),
-};
-const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-
-/** A record with one run of a unit on the bench. */
-function recordOf(
-  truth = truthWith(),
-  context = contextWith(),
-  more: Written['entry'][] = [],
-  kind: FamilyKind = 'remote-vacuum',
-): JobRecord {
-  const { events } = benchOf(kind).bench(truth, context);
-  const job = {
-    tag: 'GF-7',
-    kind,
-    profileId: uuid(1),
-    from: 'Ferry <b>No. 2</b>',
-    complaint: 'Slow & hard',
-    fluid: 'unknown' as const,
-    promisedOn: null,
-  };
-  const shelf = { id: uuid(1), kind, revision: 1, body: context.profile };
-  const entries: Written['entry'][] = [
-    { type: 'taken-in', job, profile: shelf },
-    {
-      type: 'run-started',
-      run: uuid(2),
-      kind,
-      revision: 1,
-      context: JSON.parse(JSON.stringify(context)) as never,
-      continues: null,
-    },
-    ...events.map((event) => ({ type: 'run-event' as const, run: uuid(2), event })),
-    ...more,
-  ];
-  return jobRecord(
-    'job',
-    entries.map((entry, i) => ({ id: uuid(100 + i), place: i + 1, at: '2026-11-23T15:00:00.000Z', entry })),
-  )!;
-}
 const reportOf = (record: JobRecord) => {
   const run = record.runs.at(-1)!;
   return reportDocument(record, run, judgedRun(run), PRINTING);
@@ -116,9 +73,9 @@ test('what a signature would leave open is said before it is given', () => {
 test('a report bears the letterhead of the shop and a number of its own; without a name there is none', () => {
   const record = recordOf();
   const run = record.runs[0]!;
-  const shop = { shopName: 'Brake room', shopAddress: 'Slip Road 3', shopTelephone: '' };
+  const shop = { shopName: 'Brake room', shopAddress: 'Slip Road 3', shopTelephone: '', logo: '' };
   const { blocks } = reportDocument(record, run, judgedRun(run), { ...PRINTING, shop });
-  expect(blocks[0]).toEqual({ kind: 'letterhead', name: 'Brake room', lines: ['Slip Road 3'] });
+  expect(blocks[0]).toEqual({ kind: 'letterhead', name: 'Brake room', lines: ['Slip Road 3'], logo: null });
   expect(blocks[1]).toMatchObject({
     kind: 'title',
     aside: [`Report ${record.job.tag}/1`, expect.any(String)],

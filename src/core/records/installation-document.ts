@@ -4,7 +4,7 @@ import { CAUTIONS, NOT_CLAIMED } from '../procedure/cautions';
 import type { Document } from './document';
 import { BLEEDING_ORDERS, type BleedingOrder } from './installation';
 import type { JobRecord } from './job-record';
-import { letterhead, type Printing } from './report-document';
+import { letterhead, type Printing } from './printing';
 
 /** What goes with the unit to whoever fits it. Handbook 10 and 14; the bleeding order is the school chosen. */
 export function installationDocument(record: JobRecord, printing: Printing): Document {

@@ -103,7 +103,7 @@ describe('a finished run', () => {
       const stored = record.runs[0]!;
       const printing = {
         set: 'metric',
-        shop: { shopName: '', shopAddress: '', shopTelephone: '' },
+        shop: { shopName: '', shopAddress: '', shopTelephone: '', logo: '' },
         day: String,
         time: String,
       } as const;

@@ -1,5 +1,4 @@
 import { FAMILIES } from '../families/registry';
-import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import { adviceSentence } from '../metrology/advice';
 import { accuracyLabel } from '../metrology/instrument';
 import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
@@ -10,36 +9,20 @@ import { instrumentsOf } from '../procedure/measured-item';
 import { findItem } from '../procedure/procedure';
 import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
-import type { Quantity, UnitSet } from '../quantities/units';
+import type { Quantity } from '../quantities/units';
 import { verdictWord, type Result } from '../twin/result';
+import { customerPage } from './customer-page';
 import { cell, type Block, type Cell, type Document } from './document';
-import { FINDING_KINDS, PROVENANCES, WORK_DONE } from './entries';
 import type { JobRecord } from './job-record';
 import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from './judged-run';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent } from './report';
-import type { Settings } from './settings';
+import { reportNumber, shortened, type Printing } from './printing';
 import type { StoredRun } from './views';
-
-/** How numbers and times are written: the reader's units and the bench's own clock. */
-export interface Printing {
-  readonly set: UnitSet;
-  /** Who prints it; without a name there is no letterhead. */
-  readonly shop: Pick<Settings, 'shopName' | 'shopAddress' | 'shopTelephone'>;
-  /** "2026-11-23" of an ISO time. */
-  readonly day: (iso: string) => string;
-  /** "14:05:09" of an ISO time. */
-  readonly time: (iso: string) => string;
-}
 
 /** Readings said by one key in place of typing them: the report says so. */
 const SAID: readonly string[] = ['at-aim', 'at-zero', 'as-last-supply'];
-
-/** Longest free text that a report prints in one place; all of it stays in the record. */
-const MOST_WORDS = 300;
-const short = (words: string, most = MOST_WORDS) =>
-  words.length > most ? `${words.slice(0, most)}…` : words;
 
 /** The report of a run: a page for the customer in plain words, then the numbers behind it. */
 export function reportDocument(
@@ -50,26 +33,16 @@ export function reportDocument(
   logged: readonly LoggedTrace[] = [],
 ): Document {
   const content = reportContent(run.context, judged.state, judged.results, judged.assessment);
-  const report = new Report(record, run, judged, content, printing, logged);
+  const page = customerPage({ record, run, judged, content, printing });
+  const appendix = new Appendix(record, run, judged, content, printing, logged);
   return {
     name: `${record.job.tag} bench test`,
-    blocks: [...report.forTheCustomer(), { kind: 'page-break' }, ...report.numbers()],
+    blocks: [...page.blocks, { kind: 'page-break' }, ...appendix.blocks(page.left)],
   };
 }
 
-/** The number of a report: the job's tag, and which of its tests it is of. */
-export const reportNumber = (
-  { job, runs }: Pick<JobRecord, 'job' | 'runs'>,
-  run: Pick<StoredRun, 'id'>,
-): string => `${job.tag}/${runs.findIndex(({ id }) => id === run.id) + 1}`;
-
-/** Name, address and telephone of the shop at the head of what it hands out; nothing where it has no name. */
-export const letterhead = ({ shopName, shopAddress, shopTelephone }: Printing['shop']): Block[] =>
-  shopName === ''
-    ? []
-    : [{ kind: 'letterhead', name: shopName, lines: [shopAddress, shopTelephone].filter(Boolean) }];
-
-class Report {
+/** The numbers behind the page for the customer, and what had no room on it. */
+class Appendix {
   constructor(
     private readonly record: JobRecord,
     private readonly run: StoredRun,
@@ -91,153 +64,29 @@ class Report {
     return printSentence(of, this.printing.set);
   }
 
-  forTheCustomer(): Block[] {
-    const { record, run, content, judged } = this;
-    const { assessment } = judged;
-    const profile = run.context.profile as { name: string; fluid: FluidKind };
-    const telling = assessment.call === 'weak-supply' || assessment.call === 'open';
-    return [
-      ...letterhead(this.printing.shop),
-      {
-        kind: 'title',
-        text: 'Bench test report',
-        aside: [`Report ${reportNumber(record, run)}`, this.printing.day(run.startedAt)],
-      },
-      ...(run.finishedAt
-        ? []
-        : [
-            {
-              kind: 'paragraph',
-              strong: true,
-              text: 'This run is not finished. What follows is what is known so far.',
-            } as const,
-          ]),
-      {
-        kind: 'facts',
-        facts: [
-          [
-            'Unit',
-            [profile.name, record.job.serial && `serial no. ${record.job.serial}`].filter(Boolean).join(', '),
-          ],
-          ...(record.job.customer ? [['Customer', record.job.customer] as const] : []),
-          ['From', record.job.from || 'not given'],
-          ['You told us', record.job.complaint ? `“${record.job.complaint}”` : 'nothing written down'],
-          ['Technician', run.context.conditions.technician || 'not given'],
-          ...this.signature(),
-        ],
-      },
-      { kind: 'headline', text: assessment.headline },
-      ...(run.judged?.how === 'imported'
-        ? [{ kind: 'paragraph', strong: true, text: `${judgedWords(run.judged)}.` } as const]
-        : []),
-      ...content.plain.map((text): Block => ({ kind: 'lead', text })),
-      ...(telling
-        ? [
-            {
-              kind: 'list',
-              items: assessment.reasons.map((reason) => ({ text: this.sentence(reason) })),
-            } as const,
-          ]
-        : []),
-      ...this.story(),
-      { kind: 'heading', text: 'What was not tested' },
-      ...(content.untested.length === 0
-        ? [
-            {
-              kind: 'paragraph',
-              text: 'Everything that this bench test has was done. Nothing on the vehicle itself was tested.',
-            } as const,
-          ]
-        : [
-            {
-              kind: 'list',
-              items: content.untested.map(({ what, why }) => ({ text: `${what}: ${short(why)}` })),
-            } as const,
-            { kind: 'paragraph', text: 'Nothing on the vehicle itself was tested.' } as const,
-          ]),
-      ...this.inSpiteOf(),
-      { kind: 'heading', text: 'What to know before it goes back on' },
-      {
-        kind: 'paragraph',
-        text: `${
-          record.fitting
-            ? `The unit holds ${FLUIDS[record.fitting.fluid]}.`
-            : `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[profile.fluid]}. Ask us before filling.`
-        } Drain the old fluid from the vehicle first, and do not mix kinds. The vehicle maker’s procedure, local regulation and a licensed technician decide how it is fitted and whether the vehicle may be used.`,
-      },
-      { kind: 'paragraph', text: NOT_CLAIMED },
-    ];
-  }
-
-  /** Answers that would have stopped the test, and the reason for going on. */
-  private inSpiteOf(): Block[] {
-    const { procedure } = this.run.context;
-    const items = Object.entries(this.judged.state.goneOn).map(([id, reason]) => {
-      const item = findItem(procedure, id)?.item;
-      return { lead: `${item?.kind === 'observation' ? item.name : id}:`, text: short(reason) };
-    });
-    return items.length === 0
-      ? []
-      : [
-          { kind: 'heading', text: 'What the test went on in spite of' },
-          { kind: 'list', items },
-        ];
-  }
-
-  private signature(): [string, string][] {
-    const last = this.record.signatures.at(-1);
-    if (!last) return [['Signed', 'not signed yet']];
-    return [['Signed', `${last.technician}, ${this.printing.day(last.at)}; seal ${last.head.slice(0, 16)}`]];
-  }
-
-  /** What was found on the unit and done to it, as far as it goes with this visit. */
-  private story(): Block[] {
-    const { findings, work, corrections, profile } = this.record;
-    const family = FAMILIES[profile.kind];
-    const place = (id: string | null) =>
-      [...family.leakPoints, ...family.ports].find((one) => one.id === id)?.name.toLowerCase();
-    const found = findings
-      .filter(({ withdrawn }) => !withdrawn)
-      .map(({ what }) => ({
-        lead: `${[FINDING_KINDS[what.kind], place(what.point)].filter(Boolean).join(', ')}:`,
-        text: short(what.words),
-      }));
-    const did = work
-      .filter(({ withdrawn }) => !withdrawn)
-      .map(({ what }) => ({
-        lead: `${family.parts.find(({ id }) => id === what.part)?.name ?? what.part}: ${WORK_DONE[what.did].toLowerCase()}.`,
-        text: [what.provenance && PROVENANCES[what.provenance], what.serial, short(what.reason)]
-          .filter(Boolean)
-          .join('. '),
-      }));
-    const list = (heading: string, items: { lead?: string; text: string }[]): Block[] =>
-      items.length === 0
-        ? []
-        : [
-            { kind: 'heading', text: heading },
-            { kind: 'list', items },
-          ];
-    return [
-      ...list('What we found', found),
-      ...list('Parts and lines', did),
-      ...list(
-        'Corrections added after signing',
-        corrections.map(({ what, at }) => ({
-          lead: `${what.technician}, ${this.printing.day(at)}:`,
-          text: short(what.words),
-        })),
-      ),
-    ];
-  }
-
-  numbers(): Block[] {
-    const { run, judged, content } = this;
+  blocks(left: readonly Block[]): Block[] {
+    const { record, run, judged, content, printing } = this;
     const { conditions, procedure } = run.context;
     const { meets, fails } = conditions.thresholds;
     const taken = judged.results.filter(({ verdict }) => verdict !== 'not-taken');
     const seeps = taken.filter(({ id }) => id.startsWith('seep'));
-    const chart = ratioChart(run, this.printing.set);
+    const chart = ratioChart(run, printing.set);
     return [
+      {
+        kind: 'title',
+        text: 'Appendix',
+        aside: [`Report ${reportNumber(record, run)}`, printing.day(run.startedAt)],
+      },
+      ...left,
+      ...(content.untested.length > 0
+        ? [
+            { kind: 'heading', text: 'What was not tested, and why' } as const,
+            {
+              kind: 'list',
+              items: content.untested.map(({ what, why }) => ({ text: `${what}: ${shortened(why)}` })),
+            } as const,
+          ]
+        : []),
       { kind: 'heading', text: 'Results' },
       {
         kind: 'paragraph',
@@ -340,7 +189,9 @@ class Report {
     ];
     return [
       cell(result.name, { small }),
-      cell(value === null ? short(seen ?? '', 200) : this.value(value, quantity, { u_SI: u, withU: true })),
+      cell(
+        value === null ? shortened(seen ?? '', 200) : this.value(value, quantity, { u_SI: u, withU: true }),
+      ),
       cell(expected === null ? '' : this.value(expected, quantity, { u_SI: u })),
       limits ? cell(this.limits(limits, quantity), { small: [limitSource] }) : cell(''),
       cell(verdictWord(result.verdict), {

@@ -14,6 +14,12 @@ export const settingsSchema = z
     shopName: z.string().trim().max(120).default('').meta({ title: 'Name on the letterhead' }),
     shopAddress: z.string().trim().max(300).default('').meta({ title: 'Address' }),
     shopTelephone: z.string().trim().max(60).default('').meta({ title: 'Telephone' }),
+    /** Seal of the picture, as kept; empty for none. */
+    logo: z
+      .string()
+      .regex(/^([0-9a-f]{64})?$/, 'Logo: choose a picture.')
+      .default('')
+      .meta({ title: 'Logo', picture: true }),
     technician: z.string().trim().max(120).meta({ title: 'Technician' }),
     unitSet: z.enum(UNIT_SETS).meta({
       title: 'Units',
@@ -90,6 +96,7 @@ export const INITIAL_SETTINGS: Settings = {
   shopName: '',
   shopAddress: '',
   shopTelephone: '',
+  logo: '',
   technician: '',
   unitSet: 'mixed',
   barometer_Pa: null,

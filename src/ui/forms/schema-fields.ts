@@ -11,7 +11,8 @@ export interface SchemaField {
   readonly path: string;
   readonly title: string;
   readonly group: string;
-  readonly kind: 'text' | 'date' | 'quantity' | 'quantities' | 'choice' | 'switch' | 'flag' | 'key';
+  readonly kind:
+    'text' | 'date' | 'quantity' | 'quantities' | 'choice' | 'switch' | 'flag' | 'key' | 'picture';
   readonly quantity?: Quantity;
   readonly nullable: boolean;
   readonly choices?: readonly { value: string; label: string }[];
@@ -23,6 +24,8 @@ interface Meta {
   labels?: Record<string, string>;
   /** Taught by pressing the key. */
   taught?: boolean;
+  /** Seal of a picture of the user's own. */
+  picture?: boolean;
 }
 
 /** Fields of an object schema, in its own order; nested objects give their title as the group. */
@@ -50,6 +53,7 @@ export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[
     const base = { path: here, title, group, nullable };
     if (inner instanceof z.ZodISODate) return [{ ...base, kind: 'date' }];
     if (inner instanceof z.ZodBoolean) return [{ ...base, kind: 'flag' }];
+    if (meta.picture) return [{ ...base, kind: 'picture' }];
     if (meta.taught) return [{ ...base, kind: 'key' }];
     if (inner instanceof z.ZodEnum) {
       const choices = inner.options.map((value) => ({

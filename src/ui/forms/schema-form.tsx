@@ -11,6 +11,7 @@ import { useSettings } from '../settings-context';
 import { Part } from '../page';
 import { DateField } from './date-field';
 import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from './schema-fields';
+import { PictureField } from './picture-field';
 import { useSave } from './save';
 
 interface SchemaFormProps<T> {
@@ -271,6 +272,8 @@ function FieldInput({ field, input, error, long, secret, first, unit }: FieldInp
     );
   }
   const { ref, ...rest } = input;
+  if (field.kind === 'picture')
+    return <PictureField label={field.title} value={input.value} onChange={input.onChange} error={error} />;
   if (field.kind === 'key') {
     return (
       <TextField

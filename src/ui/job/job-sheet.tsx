@@ -1,6 +1,6 @@
 'use client';
 
-import { Alert, Box, Button, Snackbar } from '@mui/material';
+import { Alert, Box, Button, MenuItem, Snackbar, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
@@ -16,6 +16,7 @@ import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
 import { Page } from '../page';
 import { SCHEMATICS } from '../schematics/registry';
+import { useSettings } from '../settings-context';
 import { day } from '../stamp';
 import { CompareLinks } from './compare-links';
 import { JobDialog, type DialogKind } from './job-dialogs';
@@ -42,6 +43,9 @@ export function JobSheet(props: JobSheetProps) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [dialog, setDialog] = useState<DialogKind | null>(null);
   const [undo, setUndo] = useState<{ words: string; entry: JobEntry } | null>(null);
+  const { technician: usual } = useSettings();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const technician = chosen ?? technicians.find(({ name }) => name === usual)?.id ?? '';
   const family = FAMILIES[job.body.kind];
   const open = visits.find(({ run }) => !run.finishedAt);
   const post = async (path: string, body: unknown) => {
@@ -55,7 +59,7 @@ export function JobSheet(props: JobSheetProps) {
     router.refresh();
   };
   const start = async (path: 'runs' | 'retests') => {
-    const run = await post(path, {});
+    const run = await post(technician ? `${path}?technician=${technician}` : path, {});
     if (run) router.push(`/runs/${run.id}`);
   };
   const go = () => {
@@ -98,6 +102,21 @@ export function JobSheet(props: JobSheetProps) {
             <LinkButton href={`/jobs/${job.id}/edit`} sx={{ gap: 0.8 }}>
               Change <Key name="e" />
             </LinkButton>
+            {!open && technicians.length > 1 && (
+              <TextField
+                select
+                label="Tested by"
+                value={technician}
+                onChange={(event) => setChosen(event.target.value)}
+                sx={{ width: 200 }}
+              >
+                {technicians.map(({ id, name }) => (
+                  <MenuItem key={id} value={id}>
+                    {name}
+                  </MenuItem>
+                ))}
+              </TextField>
+            )}
             <Button variant="contained" size="large" onClick={go} sx={{ gap: 1 }}>
               {goLabel} <Key name="t" />
             </Button>

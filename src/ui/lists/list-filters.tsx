@@ -3,7 +3,8 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { KINDS, VERDICTS, type ListQuery } from '@/core/records/list-query';
-import { DateField, ISO_DATE } from '../forms/date-field';
+import { DateField } from '../forms/date-field';
+import { ISO_DATE } from '../forms/iso-date';
 import { Key } from '../keys';
 import type { List } from './use-list';
 

@@ -1,9 +1,9 @@
-import { answer, now } from '@/server/http';
+import { answer, now, technicianOf } from '@/server/http';
 import { startRun } from '@/server/runs';
 
 interface Place {
   params: Promise<{ id: string }>;
 }
 
-export const POST = (_request: Request, { params }: Place) =>
-  answer(async (db) => startRun(db, (await params).id, now()), 201);
+export const POST = (request: Request, { params }: Place) =>
+  answer(async (db) => startRun(db, (await params).id, now(), { technician: technicianOf(request) }), 201);

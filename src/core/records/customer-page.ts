@@ -1,0 +1,279 @@
+import { FAMILIES } from '../families/registry';
+import { FLUIDS, type FluidKind } from '../fluid/kinds';
+import { NOT_CLAIMED } from '../procedure/cautions';
+import { findItem } from '../procedure/procedure';
+import { printQuantity } from '../quantities/print';
+import { printSentence } from '../quantities/sentence';
+import { verdictWord, type Result } from '../twin/result';
+import { heightOf } from './document-height';
+import type { Block, Photo } from './document';
+import { FINDING_KINDS, PROVENANCES, WORK_DONE } from './entries';
+import type { JobRecord } from './job-record';
+import { judgedRun, judgedWords, type JudgedRun } from './judged-run';
+import { letterhead, reportNumber, shortened, type Printing } from './printing';
+import type { ReportContent } from './report';
+import type { StoredRun } from './views';
+
+/** What a report is of. */
+export interface ReportSubject {
+  readonly record: JobRecord;
+  readonly run: StoredRun;
+  readonly judged: JudgedRun;
+  readonly content: ReportContent;
+  readonly printing: Printing;
+}
+
+interface Listed {
+  readonly heading: string;
+  readonly items: readonly { readonly lead: string; readonly text: string }[];
+}
+
+/** The page for the customer, and what did not go on it: that belongs into the appendix. */
+export interface CustomerPage {
+  readonly blocks: readonly Block[];
+  readonly left: readonly Block[];
+}
+
+/** How much goes on the page, from much to little: the first that fits is taken. */
+const LEVELS = [
+  { items: 8, words: 300, photos: 4 },
+  { items: 4, words: 160, photos: 4 },
+  { items: 3, words: 100, photos: 4 },
+  { items: 2, words: 90, photos: 3 },
+  { items: 1, words: 80, photos: 2 },
+  { items: 0, words: 80, photos: 0 },
+] as const;
+type Level = (typeof LEVELS)[number];
+
+/** Room on the smaller of the two papers, Letter, less what an estimate may be wrong by, pt. */
+const PAGE_PT = 640;
+/** Words of the customer's that the page takes, characters. */
+const COMPLAINT = 240;
+/** Names of what was not tested that the page takes. */
+const NAMES = 5;
+
+/** The report in plain words on one page: what was wrong, what was found and done, what it came to, what to know. */
+export function customerPage(subject: ReportSubject): CustomerPage {
+  const lists = [
+    failedBefore(subject),
+    found(subject),
+    done(subject),
+    inSpiteOf(subject),
+    corrections(subject),
+  ].filter(({ items }) => items.length > 0);
+  const photos = subject.record.photos
+    .filter(({ withdrawn }) => !withdrawn)
+    .map(({ what: { sha256, caption, width, height } }): Photo => ({ sha256, caption, width, height }));
+  const pages = LEVELS.map((level) => pageAt(subject, lists, photos, level));
+  return pages.find(({ blocks }) => heightOf(blocks) <= PAGE_PT) ?? pages.at(-1)!;
+}
+
+function pageAt(
+  subject: ReportSubject,
+  lists: readonly Listed[],
+  photos: readonly Photo[],
+  level: Level,
+): CustomerPage {
+  const cut = ({ items }: Listed) =>
+    items.length > level.items || items.some(({ text }) => text.length > level.words);
+  const later = lists.filter(cut);
+  const shown = photos.slice(0, level.photos);
+  const rest = photos.slice(level.photos);
+  const elsewhere = [
+    ...(level.items === 0 ? lists.map(({ heading }) => heading) : []),
+    ...(rest.length > 0 ? [shown.length > 0 ? 'Further photos' : 'Photos'] : []),
+  ];
+  return {
+    blocks: [
+      ...head(subject),
+      ...verdict(subject),
+      ...(level.items === 0 ? [] : lists.flatMap((list) => listBlocks(list, level))),
+      ...(shown.length > 0 ? [{ kind: 'photos', photos: shown, few: true } as const] : []),
+      ...(elsewhere.length > 0
+        ? [{ kind: 'paragraph', text: `In the appendix: ${elsewhere.join('; ')}.` } as const]
+        : []),
+      ...untested(subject),
+      ...toKnow(subject),
+    ],
+    left: [
+      ...later.flatMap((list) => listBlocks(list, { items: Infinity, words: Infinity })),
+      ...(rest.length > 0
+        ? [{ kind: 'heading', text: 'Further photos' } as const, { kind: 'photos', photos: rest } as const]
+        : []),
+    ],
+  };
+}
+
+function listBlocks({ heading, items }: Listed, most: { items: number; words: number }): Block[] {
+  const shown = items
+    .slice(0, most.items)
+    .map(({ lead, text }) => ({ lead, text: shortened(text, most.words) }));
+  const more = items.length - shown.length;
+  return [
+    { kind: 'heading', text: heading },
+    { kind: 'list', items: more > 0 ? [...shown, { text: `${more} more in the appendix.` }] : shown },
+  ];
+}
+
+function head({ record, run, printing }: ReportSubject): Block[] {
+  const { job, signatures } = record;
+  const { name } = run.context.profile as { name: string };
+  const last = signatures.at(-1);
+  return [
+    ...letterhead(printing.shop),
+    {
+      kind: 'title',
+      text: 'Bench test report',
+      aside: [`Report ${reportNumber(record, run)}`, printing.day(run.startedAt)],
+    },
+    ...(run.finishedAt
+      ? []
+      : [
+          {
+            kind: 'paragraph',
+            strong: true,
+            text: 'This run is not finished. What follows is what is known so far.',
+          } as const,
+        ]),
+    {
+      kind: 'facts',
+      facts: [
+        ['Unit', [name, job.serial && `serial no. ${job.serial}`].filter(Boolean).join(', ')],
+        ...(job.customer ? [['Customer', job.customer] as const] : []),
+        ['From', job.from || 'not given'],
+        ['You told us', job.complaint ? `“${shortened(job.complaint, COMPLAINT)}”` : 'nothing written down'],
+        ['Technician', run.context.conditions.technician || 'not given'],
+        [
+          'Signed',
+          last
+            ? `${last.technician}, ${printing.day(last.at)}; seal ${last.head.slice(0, 16)}`
+            : 'not signed yet',
+        ],
+      ],
+    },
+  ];
+}
+
+function verdict({ run, judged: { assessment }, content, printing }: ReportSubject): Block[] {
+  const telling = assessment.call === 'weak-supply' || assessment.call === 'open';
+  return [
+    { kind: 'headline', text: assessment.headline },
+    ...(run.judged?.how === 'imported'
+      ? [{ kind: 'paragraph', strong: true, text: `${judgedWords(run.judged)}.` } as const]
+      : []),
+    ...content.plain.map((text): Block => ({ kind: 'lead', text })),
+    ...(telling
+      ? [
+          {
+            kind: 'list',
+            items: assessment.reasons.map((reason) => ({ text: printSentence(reason, printing.set) })),
+          } as const,
+        ]
+      : []),
+  ];
+}
+
+/** What failed in an earlier test of the unit, and what it came to in this one. */
+function failedBefore({ record, run, judged, printing }: ReportSubject): Listed {
+  const failing = (results: readonly Result[]) =>
+    results.filter(({ verdict, about }) => verdict === 'fails' && about === 'unit');
+  const earlier = record.runs
+    .slice(
+      0,
+      record.runs.findIndex(({ id }) => id === run.id),
+    )
+    .filter(({ finishedAt }) => finishedAt)
+    .map((one) => ({ at: one.startedAt, failed: failing(judgedRun(one).results) }))
+    .findLast(({ failed }) => failed.length > 0);
+  const said = ({ value, quantity, u, seen, verdict }: Result) =>
+    value === null
+      ? (seen ?? verdictWord(verdict)).toLowerCase()
+      : printQuantity(value, quantity, printing.set, { u_SI: u, withU: true });
+  const items = (earlier?.failed ?? []).map((before) => {
+    const now = judged.results.find(({ id }) => id === before.id);
+    const after =
+      !now || now.verdict === 'not-taken'
+        ? 'not taken again'
+        : `now ${said(now)}: ${verdictWord(now.verdict).toLowerCase()}`;
+    return { lead: `${before.name}:`, text: `${said(before)} then, ${after}.` };
+  });
+  const repaired = record.work.some(({ withdrawn }) => !withdrawn);
+  const what = repaired ? 'What failed before the repair' : 'What failed in the test before';
+  return { heading: earlier ? `${what}, ${printing.day(earlier.at)}` : what, items };
+}
+
+function found({ record }: ReportSubject): Listed {
+  const family = FAMILIES[record.profile.kind];
+  const place = (id: string | null) =>
+    [...family.leakPoints, ...family.ports].find((one) => one.id === id)?.name.toLowerCase();
+  const items = record.findings
+    .filter(({ withdrawn }) => !withdrawn)
+    .map(({ what }) => ({
+      lead: `${[FINDING_KINDS[what.kind], place(what.point)].filter(Boolean).join(', ')}:`,
+      text: what.words,
+    }));
+  return { heading: 'What we found', items };
+}
+
+function done({ record }: ReportSubject): Listed {
+  const { parts } = FAMILIES[record.profile.kind];
+  const items = record.work
+    .filter(({ withdrawn }) => !withdrawn)
+    .map(({ what }) => ({
+      lead: `${parts.find(({ id }) => id === what.part)?.name ?? what.part}: ${WORK_DONE[what.did].toLowerCase()}.`,
+      text: [what.provenance && PROVENANCES[what.provenance], what.serial, what.reason]
+        .filter(Boolean)
+        .join('. '),
+    }));
+  return { heading: 'Parts and lines', items };
+}
+
+/** Answers that would have stopped the test, and the reason for going on. */
+function inSpiteOf({ run, judged }: ReportSubject): Listed {
+  const items = Object.entries(judged.state.goneOn).map(([id, text]) => {
+    const item = findItem(run.context.procedure, id)?.item;
+    return { lead: `${item?.kind === 'observation' ? item.name : id}:`, text };
+  });
+  return { heading: 'What the test went on in spite of', items };
+}
+
+function corrections({ record, printing }: ReportSubject): Listed {
+  const items = record.corrections.map(({ what, at }) => ({
+    lead: `${what.technician}, ${printing.day(at)}:`,
+    text: what.words,
+  }));
+  return { heading: 'Corrections added after signing', items };
+}
+
+function untested({ content }: ReportSubject): Block[] {
+  const names = content.untested.map(({ what }) => what);
+  const more = names.length - NAMES;
+  const listed = [...names.slice(0, NAMES), ...(more > 0 ? [`${more} more`] : [])].join('; ');
+  return [
+    { kind: 'heading', text: 'What was not tested' },
+    {
+      kind: 'paragraph',
+      text: `${
+        names.length === 0
+          ? 'Everything that this bench test has was done.'
+          : `${listed}. The appendix says why.`
+      } Nothing on the vehicle itself was tested.`,
+    },
+  ];
+}
+
+function toKnow({ record, run }: ReportSubject): Block[] {
+  const { fluid } = run.context.profile as { fluid: FluidKind };
+  return [
+    { kind: 'heading', text: 'What to know before it goes back on' },
+    {
+      kind: 'paragraph',
+      text: `${
+        record.fitting
+          ? `The unit holds ${FLUIDS[record.fitting.fluid]}.`
+          : `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[fluid]}. Ask us before filling.`
+      } Drain the old fluid from the vehicle first, and do not mix kinds. The vehicle maker’s procedure, local regulation and a licensed technician decide how it is fitted and whether the vehicle may be used.`,
+    },
+    { kind: 'paragraph', text: NOT_CLAIMED },
+  ];
+}
