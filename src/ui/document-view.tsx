@@ -9,12 +9,23 @@ export function DocumentView({ document, label }: { document: Document; label: s
   const [first, rest] =
     cut < 0 ? [document.blocks, []] : [document.blocks.slice(0, cut), document.blocks.slice(cut + 1)];
   return (
-    <Box component="article" aria-label={label}>
+    <Box component="article" aria-label={label} sx={ON_PAPER}>
       <Box sx={{ breakAfter: rest.length > 0 ? 'page' : undefined }}>{first.map(piece)}</Box>
-      {rest.map(piece)}
+      <Box sx={{ mt: 6, '@media print': { mt: 0 } }}>{rest.map(piece)}</Box>
     </Box>
   );
 }
+
+/** On paper as tight as the PDF: what fits one page there fits one here. */
+const ON_PAPER = {
+  '@media print': {
+    lineHeight: 1.3,
+    '& p, & ul, & ol': { my: '2pt' },
+    '& h2': { mt: '9pt', mb: '2pt' },
+    '& dl': { rowGap: '1pt' },
+    '& figure': { m: 0 },
+  },
+} as const;
 
 const piece = (block: Block, i: number) => <Piece key={i} block={block} />;
 
@@ -25,7 +36,7 @@ function Piece({ block }: { block: Block }) {
         <Box sx={{ mb: 2, display: 'flex', alignItems: 'center', gap: 2 }}>
           {block.logo && <Picture sha256={block.logo} alt="" height={44} width={110} />}
           <Box>
-            <Box sx={{ fontWeight: 700, fontSize: '1.1rem' }}>{block.name}</Box>
+            <Box sx={{ fontWeight: 700, fontSize: '1.1em' }}>{block.name}</Box>
             <Box sx={{ color: 'text.secondary', whiteSpace: 'pre-line' }}>{block.lines.join(' · ')}</Box>
           </Box>
         </Box>
@@ -42,7 +53,7 @@ function Piece({ block }: { block: Block }) {
             mb: 2,
           }}
         >
-          <Box component="h1" sx={{ m: 0, fontSize: '1.7rem' }}>
+          <Box component="h1" sx={{ m: 0, fontSize: '1.7em' }}>
             {block.text}
           </Box>
           <Box sx={{ textAlign: 'right' }}>
@@ -56,7 +67,7 @@ function Piece({ block }: { block: Block }) {
       );
     case 'headline':
       return (
-        <Box component="h2" sx={{ fontSize: '1.5rem', mt: 3, mb: 1 }}>
+        <Box component="h2" sx={{ fontSize: '1.5em', mt: 3, mb: 1 }}>
           {block.text}
         </Box>
       );
@@ -65,7 +76,7 @@ function Piece({ block }: { block: Block }) {
         <Box
           component="h2"
           sx={{
-            fontSize: '1.1rem',
+            fontSize: '1.1em',
             mt: 3,
             mb: 0.75,
             borderBottom: 1,
@@ -78,7 +89,7 @@ function Piece({ block }: { block: Block }) {
       );
     case 'lead':
       return (
-        <Box component="p" sx={{ fontSize: '1.1rem', my: 0.75 }}>
+        <Box component="p" sx={{ fontSize: '1.1em', my: 0.75 }}>
           {block.text}
         </Box>
       );

@@ -70,7 +70,7 @@ export function Paper({ children }: { children: React.ReactNode }) {
         mx: 'auto',
         px: 3,
         py: 2.5,
-        '@media print': { p: 0, fontSize: '10.5pt', maxWidth: 'none' },
+        '@media print': { p: 0, fontSize: '9.5pt', maxWidth: 'none' },
       }}
     >
       {children}

@@ -45,8 +45,8 @@ const LEVELS = [
 ] as const;
 type Level = (typeof LEVELS)[number];
 
-/** Room on the smaller of the two papers, Letter, less what an estimate may be wrong by, pt. */
-const PAGE_PT = 640;
+/** Room on the shorter of the two papers, Letter, less a line that an estimate may be wrong by, pt. */
+const PAGE_PT = 680;
 /** Words of the customer's that the page takes, characters. */
 const COMPLAINT = 240;
 /** Names of what was not tested that the page takes. */
@@ -272,7 +272,7 @@ function toKnow({ record, run }: ReportSubject): Block[] {
         record.fitting
           ? `The unit holds ${FLUIDS[record.fitting.fluid]}.`
           : `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[fluid]}. Ask us before filling.`
-      } Drain the old fluid from the vehicle first, and do not mix kinds. The vehicle maker’s procedure, local regulation and a licensed technician decide how it is fitted and whether the vehicle may be used.`,
+      } Drain the old fluid from the vehicle first, and do not mix kinds. Fit it by the vehicle maker’s procedure.`,
     },
     { kind: 'paragraph', text: NOT_CLAIMED },
   ];
