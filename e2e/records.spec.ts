@@ -287,3 +287,56 @@ test('lists are narrowed by day, kind, verdict and technician, sorted by their h
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}$/);
 });
+
+test('the shop’s own logo heads its report, and the customer’s page fits one sheet from the browser', async ({
+  page,
+}, info) => {
+  const app = await App.start({ demo: true });
+  try {
+    await page.goto(`${app.url}/shelf/settings`);
+    const text = info.outputPath('not-a-logo.png');
+    writeFileSync(text, 'words');
+    const logo = page.getByRole('group', { name: 'Logo' });
+    await logo.getByLabel('Logo').setInputFiles(text);
+    await expect(logo.getByText(/not a picture that can be read here/)).toBeVisible();
+    const picture = info.outputPath('logo.png');
+    await sharp({ create: { width: 300, height: 120, channels: 3, background: '#0e5a63' } })
+      .png()
+      .toFile(picture);
+    await logo.getByLabel('Logo').setInputFiles(picture);
+    await expect(logo.getByRole('img', { name: 'Logo' })).toBeVisible();
+    await page.getByLabel('Name on the letterhead').fill('Brake room');
+    await page.getByRole('button', { name: /Save the settings/ }).click();
+    await expect(page.getByText(/Saved\. Runs already started/)).toBeVisible();
+
+    const job = await jobOf(app, 'GF-0418');
+    await page.goto(`${app.url}/runs/${job.runs.at(-1)!.id}/report`);
+    const report = page.getByRole('article', { name: 'Report' });
+    await expect(report.getByText('Brake room')).toBeVisible();
+    await expect(report.getByText(/What failed before the repair/).first()).toBeVisible();
+    const widths = await report
+      .locator('img')
+      .evaluateAll((images) => images.map((image) => (image as HTMLImageElement).naturalWidth));
+    expect(widths.length).toBeGreaterThan(1);
+    expect(Math.min(...widths)).toBeGreaterThan(0);
+    // Letter less the browser's own margins of 1 cm, at 96 pixels to the inch.
+    await page.setViewportSize({ width: 740, height: 980 });
+    await page.emulateMedia({ media: 'print' });
+    const { height } = (await report.locator('> div').first().boundingBox())!;
+    expect(height).toBeLessThan(980);
+  } finally {
+    await app.end();
+  }
+});
+
+test('who tests is chosen beside the button that starts the test', async ({ app, page }) => {
+  await app.post('/technicians', { name: 'Pell Tarn', pin: '4711' });
+  const job = await jobOf(app, 'GF-0425');
+  await page.goto(`${app.url}/jobs/${job.id}`);
+  await expect(page.getByRole('combobox', { name: 'Tested by' })).toHaveText('Ottoline Brack');
+  await choose(page, 'Tested by', 'Pell Tarn');
+  await page.getByRole('button', { name: /Start the bench test/ }).click();
+  await page.waitForURL(/\/runs\//);
+  await page.goto(`${page.url()}/report`);
+  await expect(page.getByText('Pell Tarn')).toBeVisible();
+});

@@ -122,3 +122,20 @@ test('the make-safe gate opens on a reading of zero, never on anything else', as
   await technician.until(null);
   await expect(page.getByText('This run is finished.')).toBeVisible();
 });
+
+test('what is asked is heard in one polite place as it changes, and describes the field', async ({
+  app,
+  page,
+}) => {
+  const { run } = await newRun(app, 'HEARD-1');
+  await page.goto(`${app.url}/runs/${run.id}`);
+  const asked = page.getByRole('group', { name: 'What is asked' });
+  await expect(asked).toHaveText('Read the cautions above.');
+  await expect(asked).toHaveAttribute('aria-live', 'polite');
+  const place = await asked.elementHandle();
+  const technician = await Technician.at(app, page, run.id);
+  await technician.until('bypass.1.input');
+  await expect(asked).toContainText('Set the input and read it.');
+  expect(await place!.evaluate((element) => element.isConnected)).toBe(true);
+  await expect(page.locator('#reading')).toHaveAccessibleDescription(/Set the input and read it.*Aim for/);
+});

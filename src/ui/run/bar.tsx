@@ -1,7 +1,8 @@
 'use client';
 
 import { Box, Button } from '@mui/material';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { createContext, use, useEffect, useRef, useState, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
 import { Key } from '../keys';
 
 export interface BarProps {
@@ -15,37 +16,81 @@ export interface BarProps {
   readonly message?: ReactNode;
 }
 
+/** Where every bar of a run puts what it asks. */
+const PromptPlace = createContext<HTMLElement | null>(null);
+
+/**
+ * The frame around the bars of a run. What is asked stands in one place that outlives the bars: those who hear the
+ * page hear it when it changes, once and politely.
+ */
+export function BarFrame({ children }: { children: ReactNode }) {
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  return (
+    <Box
+      sx={{
+        gridArea: 'bar',
+        borderTop: 2,
+        borderColor: 'primary.main',
+        bgcolor: 'background.paper',
+        px: 2,
+        py: 1.25,
+        display: 'grid',
+        alignItems: 'center',
+        columnGap: 2,
+        rowGap: 0.75,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(260px, 1fr) auto' },
+        gridTemplateAreas: {
+          xs: '"message" "prompt" "controls" "others"',
+          md: '"message message" "prompt controls" "others others"',
+        },
+      }}
+    >
+      <Box
+        ref={setPlace}
+        tabIndex={-1}
+        role="group"
+        aria-label="What is asked"
+        aria-live="polite"
+        // The focus is put here, never by Tab: no frame is needed to find it.
+        sx={{ gridArea: 'prompt', minWidth: 0, '&:focus': { outline: 'none' } }}
+      />
+      <PromptPlace value={place}>{children}</PromptPlace>
+    </Box>
+  );
+}
+
 /** The action bar: what is asked, where it is answered, and one large button. */
 export function Bar({ prompt, children, primary, others, message, focused }: BarProps) {
-  const bar = useRef<HTMLElement>(null);
-  const heading = useRef<HTMLElement>(null);
+  const place = use(PromptPlace);
+  const controls = useRef<HTMLElement>(null);
   useEffect(() => {
-    if (focused) heading.current?.focus();
-  }, [focused]);
+    if (focused) place?.focus();
+  }, [focused, place]);
   // What had the focus may be gone: it comes back to what is asked, and never falls to the page.
   useEffect(() => {
     if (document.activeElement !== document.body) return;
-    (bar.current?.querySelector<HTMLElement>('[data-reading]') ?? heading.current)?.focus();
+    (controls.current?.querySelector<HTMLElement>('[data-reading]') ?? place)?.focus();
   });
   return (
-    <Box
-      ref={bar}
-      sx={{ borderTop: 2, borderColor: 'primary.main', bgcolor: 'background.paper', px: 2, py: 1.25 }}
-    >
-      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 1 } }}>
+    <>
+      {place && createPortal(prompt, place)}
+      <Box
+        role="alert"
+        sx={{ gridArea: 'message', color: 'error.main', fontWeight: 600, '&:not(:empty)': { mb: 1 } }}
+      >
         {message}
       </Box>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Box
-          ref={heading}
-          tabIndex={-1}
-          role={focused ? 'group' : undefined}
-          aria-label={focused ? 'What is asked' : undefined}
-          // The focus is put here, never by Tab: no frame is needed to find it.
-          sx={{ flex: { xs: '1 1 100%', md: '1 1 300px' }, minWidth: 0, '&:focus': { outline: 'none' } }}
-        >
-          {prompt}
-        </Box>
+      <Box
+        ref={controls}
+        sx={{
+          gridArea: 'controls',
+          display: 'flex',
+          gap: 2,
+          alignItems: 'center',
+          justifyContent: { md: 'flex-end' },
+          flexWrap: 'wrap',
+        }}
+      >
         {children}
         {primary && (
           <Button
@@ -59,13 +104,13 @@ export function Bar({ prompt, children, primary, others, message, focused }: Bar
           </Button>
         )}
       </Box>
-      <Box sx={{ display: 'flex', gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
+      <Box sx={{ gridArea: 'others', display: 'flex', gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
         {others.map(({ label, key, run, disabled }) => (
           <Button key={label} size="small" onClick={run} disabled={disabled} sx={{ gap: 0.8, minHeight: 44 }}>
             {label} {key && <Key name={key === 'Escape' ? 'Esc' : key} />}
           </Button>
         ))}
       </Box>
-    </Box>
+    </>
   );
 }

@@ -221,10 +221,8 @@ export function ReadingBar(props: ReadingBarProps) {
     <Bar
       message={message ?? run.problem?.title}
       prompt={
-        <>
-          <Box id="prompt" sx={{ fontSize: '1.1rem', fontWeight: 650 }}>
-            {item.prompt}
-          </Box>
+        <Box id="prompt">
+          <Box sx={{ fontSize: '1.1rem', fontWeight: 650 }}>{item.prompt}</Box>
           <ExpectedLine item={item} expectation={expectation} />
           {low && (
             <Box sx={{ color: 'warning.dark', fontWeight: 600 }}>
@@ -232,7 +230,7 @@ export function ReadingBar(props: ReadingBarProps) {
               {print.value(low.fullScale_Pa, item.quantity)}.
             </Box>
           )}
-        </>
+        </Box>
       }
       primary={{ label: 'Capture', key: settings.captureKey, run: () => commit('field'), busy: run.busy }}
       others={others}

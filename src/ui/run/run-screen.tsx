@@ -17,6 +17,7 @@ import { useLive } from '../live/use-live';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
 import type { BarProps } from './bar';
+import { BarFrame } from './bar';
 import { ClashNotice } from './clash-notice';
 import { Gauges } from './gauges';
 import { HeldBench } from './held-bench';
@@ -283,7 +284,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         moment={moment}
         livePorts={livePorts}
       />
-      <Box sx={{ gridArea: 'bar' }}>
+      <BarFrame>
         {action.kind === 'item' && action.item.kind === 'reading' && (
           <ReadingBar
             key={action.item.id}
@@ -301,7 +302,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           />
         )}
         <OtherBars run={run} others={others} reportHref={`/runs/${stored.id}/report`} />
-      </Box>
+      </BarFrame>
       <SkipDialog
         open={skipping}
         onClose={() => setSkipping(null)}

@@ -253,7 +253,12 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
       prompt={
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
           <Prompt>{item.prompt}</Prompt>
-          <Box role="timer" aria-label="Time left" sx={{ fontSize: '52px', lineHeight: 1, fontWeight: 650 }}>
+          <Box
+            role="timer"
+            aria-live="off"
+            aria-label="Time left"
+            sx={{ fontSize: '52px', lineHeight: 1, fontWeight: 650 }}
+          >
             {clock(left_s ?? item.duration_s)}
           </Box>
           {from && <Box>The bench keeps counting if you leave or reload.</Box>}
