@@ -26,7 +26,7 @@ async function main() {
   const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const [profile] = (await app.get<StoredProfile[]>('/profiles')).slice(-1);
   const instrument = (await app.get<StoredInstrument[]>('/instruments')).at(-1);
-  const traces = await app.get<StoredTrace[]>('/traces');
+  const { traces } = await app.get<{ traces: StoredTrace[] }>('/traces');
   const trace = (name: string) => traces.find(({ body }) => body.name.includes(name))!.id;
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const run = (tag: string) => `/runs/${job(tag).runs[0]!.id}`;
