@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import type { Knex } from 'knex';
+import knex, { type Knex } from 'knex';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { ENTRY_REVISION, ENTRY_UPCASTS, presentEntry } from '@/core/records/stored-entry';
 import { JOB_FILE_UPCASTS, JOB_FILE_VERSION } from '@/core/records/job-file';
@@ -50,6 +50,31 @@ describe('a database of version 0.1.0', () => {
     db = await openDatabase(file);
   });
   afterAll(() => db.destroy());
+
+  test('can be narrowed by who tested, which 0.1.0 kept no column for', async () => {
+    const runs = (await db('runs')) as { id: string; technician: string }[];
+    expect(runs.length).toBeGreaterThan(0);
+    for (const { id, technician } of runs)
+      expect(technician).toBe((await findRun(db, id))!.context.conditions.technician);
+  });
+
+  test('its traces are found by the unit that they are of', async () => {
+    const file = path.join(folder, 'with-trace.sqlite');
+    writeFileSync(file, gunzipSync(readFileSync(path.join(KEPT, 'database.sqlite.gz'))));
+    const old = knex({ client: 'better-sqlite3', connection: { filename: file }, useNullAsDefault: true });
+    const row = { version: 1, name: 'A', made_at: AT };
+    await old('traces').insert([
+      { ...row, id: 'one', body: JSON.stringify({ profileId: 'unit' }) },
+      { ...row, id: 'other', body: JSON.stringify({ profileId: null }) },
+    ]);
+    await old.destroy();
+    const now = await openDatabase(file);
+    expect(await now('traces').orderBy('id').select('id', 'profile_id')).toEqual([
+      { id: 'one', profile_id: 'unit' },
+      { id: 'other', profile_id: null },
+    ]);
+    await now.destroy();
+  });
 
   test('says of every finished run what 0.1.0 said, to the last digit', async () => {
     expect(Object.keys(judged)).toHaveLength(9);
