@@ -10,8 +10,16 @@ export function DocumentView({ document, label }: { document: Document; label: s
     cut < 0 ? [document.blocks, []] : [document.blocks.slice(0, cut), document.blocks.slice(cut + 1)];
   return (
     <Box component="article" aria-label={label} sx={ON_PAPER}>
-      <Box sx={{ breakAfter: rest.length > 0 ? 'page' : undefined }}>{first.map(piece)}</Box>
-      <Box sx={{ mt: 6, '@media print': { mt: 0 } }}>{rest.map(piece)}</Box>
+      <Box sx={{ breakAfter: rest.length > 0 ? 'page' : undefined }}>
+        {first.map((block, i) => (
+          <Piece key={i} block={block} title="h1" />
+        ))}
+      </Box>
+      <Box sx={{ mt: 6, '@media print': { mt: 0 } }}>
+        {rest.map((block, i) => (
+          <Piece key={i} block={block} title="h2" />
+        ))}
+      </Box>
     </Box>
   );
 }
@@ -27,9 +35,8 @@ const ON_PAPER = {
   },
 } as const;
 
-const piece = (block: Block, i: number) => <Piece key={i} block={block} />;
-
-function Piece({ block }: { block: Block }) {
+/** @param title rank of a title: a page has one heading of the first */
+function Piece({ block, title }: { block: Block; title: 'h1' | 'h2' }) {
   switch (block.kind) {
     case 'letterhead':
       return (
@@ -53,7 +60,7 @@ function Piece({ block }: { block: Block }) {
             mb: 2,
           }}
         >
-          <Box component="h1" sx={{ m: 0, fontSize: '1.7em' }}>
+          <Box component={title} sx={{ '&&': { m: 0 }, fontSize: '1.7em' }}>
             {block.text}
           </Box>
           <Box sx={{ textAlign: 'right' }}>

@@ -1,7 +1,7 @@
 'use client';
 
 import ViewColumnOutlined from '@mui/icons-material/ViewColumnOutlined';
-import { Button } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import {
   ColumnsPanelTrigger,
   DataGrid,
@@ -40,37 +40,40 @@ export function RecordGrid<Row extends GridValidRowModel, Query extends ListQuer
     ? (JSON.parse(kept) as GridColumnVisibilityModel)
     : Object.fromEntries(hidden.map((field) => [field, false]));
   return (
-    <DataGrid
-      aria-label={label}
-      rows={rows as readonly Row[]}
-      columns={columns}
-      rowCount={total}
-      paginationMode="server"
-      paginationModel={{ page: list.query.page - 1, pageSize: PER_PAGE }}
-      onPaginationModelChange={({ page }) => list.ask({ page: page + 1 } as Partial<Query>)}
-      pageSizeOptions={[PER_PAGE]}
-      sortingMode="server"
-      sortingOrder={['desc', 'asc']}
-      sortModel={[{ field: sort, sort: list.query.order }]}
-      onSortModelChange={([by]) =>
-        by && list.ask({ sort: by.field, order: by.sort ?? 'desc' } as Partial<Query>)
-      }
-      columnVisibilityModel={shown}
-      onColumnVisibilityModelChange={(model) => keep(JSON.stringify(model))}
-      disableColumnFilter
-      disableRowSelectionOnClick
-      rowSelection={false}
-      disableVirtualization
-      getRowHeight={() => 'auto'}
-      showToolbar
-      slots={{ toolbar: GridBar }}
-      onCellKeyDown={({ row }, event) => {
-        if (event.key !== 'Enter' || event.target !== event.currentTarget) return;
-        event.preventDefault();
-        router.push(hrefOf(row as Row));
-      }}
-      sx={LOOK}
-    />
+    <Box onClickCapture={({ target }) => (target as Element).closest('a') && list.leave()}>
+      <DataGrid
+        aria-label={label}
+        rows={rows as readonly Row[]}
+        columns={columns}
+        rowCount={total}
+        paginationMode="server"
+        paginationModel={{ page: list.query.page - 1, pageSize: PER_PAGE }}
+        onPaginationModelChange={({ page }) => list.ask({ page: page + 1 } as Partial<Query>)}
+        pageSizeOptions={[PER_PAGE]}
+        sortingMode="server"
+        sortingOrder={['desc', 'asc']}
+        sortModel={[{ field: sort, sort: list.query.order }]}
+        onSortModelChange={([by]) =>
+          by && list.ask({ sort: by.field, order: by.sort ?? 'desc' } as Partial<Query>)
+        }
+        columnVisibilityModel={shown}
+        onColumnVisibilityModelChange={(model) => keep(JSON.stringify(model))}
+        disableColumnFilter
+        disableRowSelectionOnClick
+        rowSelection={false}
+        disableVirtualization
+        getRowHeight={() => 'auto'}
+        showToolbar
+        slots={{ toolbar: GridBar }}
+        onCellKeyDown={({ row }, event) => {
+          if (event.key !== 'Enter' || event.target !== event.currentTarget) return;
+          event.preventDefault();
+          list.leave();
+          router.push(hrefOf(row as Row));
+        }}
+        sx={LOOK}
+      />
+    </Box>
   );
 }
 

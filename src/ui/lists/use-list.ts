@@ -17,6 +17,8 @@ export interface List<Query extends ListQuery> {
   readonly typed: string;
   readonly type: (words: string) => void;
   readonly field: RefObject<HTMLInputElement | null>;
+  /** A row was opened: what was still being typed asks nothing any more, and does not call the reader back. */
+  readonly leave: () => void;
 }
 
 /**
@@ -42,10 +44,12 @@ export function useList<Query extends ListQuery>(what: string, query: Query, tot
   useEffect(() => {
     latest.current = ask;
   });
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const leave = () => clearTimeout(timer.current);
   useEffect(() => {
     if (typed === query.q) return;
-    const timer = setTimeout(() => latest.current({}), TYPING_MS);
-    return () => clearTimeout(timer);
+    timer.current = setTimeout(() => latest.current({}), TYPING_MS);
+    return () => clearTimeout(timer.current);
   }, [typed, query.q]);
   const turn = (by: number) => {
     const page = query.page + by;
@@ -56,5 +60,5 @@ export function useList<Query extends ListQuery>(what: string, query: Query, tot
     { key: '[', label: 'Page before', run: () => turn(-1) },
     { key: ']', label: 'Next page', run: () => turn(1) },
   ]);
-  return { query, ask, typed, type, field };
+  return { query, ask, typed, type, field, leave };
 }
