@@ -71,7 +71,12 @@ export class App {
       env: this.env(),
     });
     this.device = device;
-    await new Promise((ready) => device.stdout.once('data', ready));
+    let said = '';
+    device.stderr.on('data', (words: Buffer) => (said += words.toString()));
+    await new Promise<void>((ready, fail) => {
+      device.stdout.once('data', () => ready());
+      device.once('exit', () => fail(new Error(`The simulated bench did not start: ${said}`)));
+    });
   }
 
   /** Pulls the cable of the bench logger: it is gone at once. */
@@ -114,13 +119,19 @@ export class App {
   }
 }
 
-function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
+/** Below the ports that the system hands out to callers: one of those could be taken while a cable is out. */
+const PORTS = { from: 20_000, to: 32_000 };
+
+async function freePort(): Promise<number> {
+  for (;;) {
+    const port = PORTS.from + Math.floor(Math.random() * (PORTS.to - PORTS.from));
+    const free = await new Promise<boolean>((resolve) => {
+      const probe = createServer()
+        .once('error', () => resolve(false))
+        .listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
     });
-  });
+    if (free) return port;
+  }
 }
 
 /** Pages are not touched before they have come alive, however slow the machine. */
