@@ -159,7 +159,7 @@ test('the demo reports say what was hidden in them', async ({ app, page }) => {
     (await report('GF-0415')).getByRole('heading', { name: 'A healthy unit on a weak supply' }),
   ).toBeVisible();
   await expect(
-    (await report('GF-0418')).getByText(/Outside its limits: .*effective diaphragm area/),
+    (await report('GF-0418')).getByText(/Outside its limits: .*vacuum loss, applied/),
   ).toBeVisible();
   const gauges = await report('GF-0419');
   await expect(gauges.getByText(/G-22 reads 1\.0[78]\d* ± 0\.00\d+ times what G-12 reads/)).toBeVisible();

@@ -52,3 +52,28 @@ export const airExchange_PaM3PerS = (
   first_Pa >= second_Pa
     ? airFlow_PaM3PerS(conductance_m3PerSPa, first_Pa, second_Pa, temperature_K)
     : -airFlow_PaM3PerS(conductance_m3PerSPa, second_Pa, first_Pa, temperature_K);
+
+/**
+ * Absolute pressure upstream of an opening through which so much air flows into a pressure: `airFlow_PaM3PerS` the other
+ * way round. Not choked, with b = 0.5, (q/CK)² = p₁² − (2p₂ − p₁)², so p₁ = p₂ + (q/CK)²/(4p₂).
+ *
+ * @param flow_PaM3PerS zero or more
+ * @param downstream_Pa absolute, above zero
+ */
+export function upstream_Pa(
+  conductance_m3PerSPa: number,
+  flow_PaM3PerS: number,
+  downstream_Pa: number,
+  temperature_K: number,
+): number {
+  const perPa =
+    conductance_m3PerSPa *
+    REFERENCE_DENSITY_KG_M3 *
+    AIR_GAS_CONSTANT *
+    Math.sqrt(REFERENCE_TEMPERATURE_K * temperature_K);
+  const choked_Pa = flow_PaM3PerS / perPa;
+  const linear_Pa = downstream_Pa + (choked_Pa * (1 - LINEAR_FROM)) / flowShare(LINEAR_FROM);
+  if (downstream_Pa > LINEAR_FROM * linear_Pa) return linear_Pa;
+  const bent_Pa = downstream_Pa + choked_Pa ** 2 / (4 * downstream_Pa);
+  return downstream_Pa >= CRITICAL_RATIO * bent_Pa ? bent_Pa : choked_Pa;
+}

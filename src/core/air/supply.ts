@@ -31,3 +31,6 @@ export function seaLevelEquivalent_Pa(
     ? SEA_LEVEL_PA - (barometer_Pa - depression_Pa)
     : (depression_Pa * SEA_LEVEL_PA) / barometer_Pa;
 }
+
+/** What a shop's vacuum pump of some 14 m³/h takes away at its inlet, m³/s: it holds its reach less what flows over this. */
+export const BENCH_PUMP_M3_PER_S = 4e-3;

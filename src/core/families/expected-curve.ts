@@ -28,7 +28,7 @@ export function expectedCurve(
 ): CurvePoint[] {
   const { curve } = family;
   const place = placeOf(family.readings, curve.output);
-  const { values, tolerances } = family.healthy(context.profile);
+  const unit = family.healthy(context.profile);
   const known: Record<string, number> = {
     supply_Pa,
     barometer_Pa: context.conditions.barometer_Pa,
@@ -38,6 +38,6 @@ export function expectedCurve(
     const input = (greatest * i) / POINTS;
     const inputs = family.inputs.map(({ id }) => (id === curve.input ? input : (known[id] ?? 0)));
     const at = (parameters: readonly number[]) => family.steady(parameters, inputs)[place]!;
-    return { input, expected: at(values), ...healthyBand((p) => at([...p]), values, tolerances) };
+    return { input, expected: at(unit.values), ...healthyBand(at, unit) };
   });
 }

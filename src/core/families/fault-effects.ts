@@ -21,7 +21,8 @@ const BEYOND = 0.02;
  * at sea level, a hold of a minute and six applications from the reserve.
  */
 export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[] {
-  const { values, tolerances } = family.healthy(profile);
+  const unit = family.healthy(profile);
+  const { values } = unit;
   const known: Record<string, number> = {
     input_Pa: (profile as { fullInput_Pa?: number }).fullInput_Pa ?? 0,
     supply_Pa: SUPPLY_PA,
@@ -41,7 +42,7 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
   const [healthyStart, faultyStart] = [at(values, 0), at(severe, 0)];
   return family.readings.flatMap(({ id, name, quantity }): Moved[] => {
     const place = placeOf(family.readings, id);
-    const band = healthyBand((p) => family.steady(p, inputs)[place]!, values, tolerances);
+    const band = healthyBand((p) => family.steady(p, inputs)[place]!, unit);
     const room = BEYOND * Math.max(Math.abs(band.high), Math.abs(faulty[place]!));
     const out = faulty[place]! < band.low - room || faulty[place]! > band.high + room;
     // Over a hold it is the fall that tells, not where it began: more than twice what a healthy unit loses.

@@ -1,6 +1,6 @@
 import type { Limits } from '../metrology/verdict';
 import { measured, readingUncertainty_SI, type Measured, type Term } from '../metrology/uncertainty';
-import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
+import { placeOf, type Family, type HealthyUnit, type RunContext, type Vector } from '../twin/family';
 import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
 import { findItem, type ReadingItem } from './procedure';
 import { roomOf } from './room';
@@ -115,7 +115,8 @@ export function predict(
   const known = inputsAt(family, context, run, item);
   if (!known) return null;
   const place = placeOf(family.readings, item.measures);
-  const { values, tolerances } = family.healthy(context.profile);
+  const healthy = family.healthy(context.profile);
+  const { values } = healthy;
   const inputs = known.map(({ value }) => value);
   const at = (parameters: Vector, where: Vector) => family.steady(parameters, where)[place]!;
   const terms = known.flatMap(({ measured: read }, i): Term[] => {
@@ -125,7 +126,7 @@ export function predict(
   });
   return {
     expected: at(values, inputs),
-    band: healthyBand((p) => at(p, inputs), values, tolerances),
+    band: healthyBand((p) => at(p, inputs), healthy),
     terms,
     inputs,
   };
@@ -147,22 +148,19 @@ const MOST_TOLERANCES = 8;
  *
  * @throws RangeError where there are more than 8 tolerances
  */
-export function healthyBand(
-  reading: (parameters: Vector) => number,
-  values: Vector,
-  tolerances: Vector,
-): Required<Limits> {
+export function healthyBand(reading: (parameters: Vector) => number, healthy: HealthyUnit): Required<Limits> {
+  const values = (healthy.extremes ?? cornersOf(healthy)).map(reading);
+  return { low: Math.min(...values), high: Math.max(...values) };
+}
+
+function cornersOf({ values, tolerances }: HealthyUnit): Vector[] {
   const moved = tolerances.flatMap((half, i) => (half === 0 ? [] : [i]));
   if (moved.length > MOST_TOLERANCES) throw new RangeError(`tolerances: ${moved.length} are too many`);
-  let [low, high] = [Infinity, -Infinity];
-  for (let corner = 0; corner < 1 << moved.length; corner += 1) {
+  return Array.from({ length: 1 << moved.length }, (_, corner) => {
     const at = [...values];
     moved.forEach((i, bit) => {
       at[i]! += (corner >> bit) & 1 ? tolerances[i]! : -tolerances[i]!;
     });
-    const value = reading(at);
-    low = Math.min(low, value);
-    high = Math.max(high, value);
-  }
-  return { low, high };
+    return at;
+  });
 }

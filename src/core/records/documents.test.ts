@@ -369,11 +369,12 @@ describe('what a fault moves', () => {
       }
     },
   );
-  test('a torn diaphragm moves output, runout and the vacuum left, never the bypass', () => {
+  test('a torn diaphragm moves runout, the supply applied and the vacuum left applied, never the bypass nor what is left released', () => {
     const torn = family.faults.find(({ id }) => id === 'torn-diaphragm')!;
     const ids = movedBy(family, profile, torn).map(({ id }) => id);
-    expect(ids).toEqual(expect.arrayContaining(['output', 'runoutInput', 'supplyLeftApplied']));
+    expect(ids).toEqual(expect.arrayContaining(['runoutInput', 'supplyApplied', 'supplyLeftApplied']));
     expect(ids).not.toContain('outputPassed');
+    expect(ids).not.toContain('supplyLeftReleased');
   });
 });
 

@@ -2,7 +2,7 @@ import { crossCheck } from '../metrology/cross-check';
 import { judge } from '../metrology/verdict';
 import { yorkFit } from '../metrology/york';
 import { gaussian, seeded } from '../procedure/rehearse';
-import { bench, BAR, contextWith, family, faultyTruth, INHG, truthWith } from './bench';
+import { bench, BAR, contextWith, family, faultyTruth, INHG, profile, truthWith } from './bench';
 
 /** Stated doubts against what really happens, over seeded chance. Bounds are three standard errors of the count. */
 describe('stated uncertainty holds', () => {
@@ -66,6 +66,11 @@ describe('stated uncertainty holds', () => {
   });
 });
 
+/** A valve that calls for a third more than it should: it runs out early. */
+const steepValve = family
+  .healthy(profile)
+  .values.map((value, i) => value * (family.parameters[i]!.id === 'valveGain' ? 4 / 3 : 1));
+
 /** A result that nothing can make fail checks nothing. For each, what makes it fail. */
 const FAILS_BY: Record<string, Parameters<typeof bench>[0]> = {
   fluid: truthWith({ signs: { fluid: 'other' } }),
@@ -81,12 +86,12 @@ const FAILS_BY: Record<string, Parameters<typeof bench>[0]> = {
   'self-apply': faultyTruth('passage-blocked', 1),
   'slow-apply': faultyTruth('breather-blocked', 1),
   crack: faultyTruth('valve-sticking', 1),
-  'boost-ratio': faultyTruth('cup-bypass', 1),
-  'full-output': faultyTruth('torn-diaphragm', 1),
-  'runout-input': faultyTruth('torn-diaphragm', 1),
-  'runout-output': faultyTruth('torn-diaphragm', 1),
+  'boost-ratio': faultyTruth('undersized-diaphragm', 1),
+  'full-output': faultyTruth('undersized-diaphragm', 1),
+  'runout-input': truthWith({ parameters: steepValve }),
+  'runout-output': faultyTruth('undersized-diaphragm', 1),
   'full-activation': faultyTruth('breather-blocked', 1),
-  'effective-area': faultyTruth('torn-diaphragm', 1),
+  'effective-area': faultyTruth('undersized-diaphragm', 1),
   hold: faultyTruth('cup-bypass', 1),
   hysteresis: faultyTruth('valve-sticking', 1),
   residual: faultyTruth('slave-check-stuck', 1),
@@ -96,7 +101,9 @@ const FAILS_BY: Record<string, Parameters<typeof bench>[0]> = {
   'vacuum-side-fluid': faultyTruth('spool-seal-leak', 1),
   'fluid-level': faultyTruth('rod-seal-leak', 1),
   'fluid-told': truthWith({ signs: { 'fluid-told': 'untagged' } }),
-  ...Object.fromEntries([1, 2, 3, 4].map((i) => [`ratio.${i}-output`, faultyTruth('cup-bypass', 1)])),
+  ...Object.fromEntries(
+    [1, 2, 3, 4].map((i) => [`ratio.${i}-output`, faultyTruth('undersized-diaphragm', 1)]),
+  ),
   ...Object.fromEntries(
     ['low', 'high'].flatMap((when) =>
       family.leakPoints.map(({ id }) => [

@@ -107,7 +107,7 @@ function curveTrials(seed: number): Trial[] {
   );
   return [
     { name: 'crack', truth: unit.crack_Pa, found: curve.crack },
-    { name: 'jump-in', truth: parameter('jumpIn_Pa'), found: curve.jumpIn },
+    { name: 'jump-in', truth: (unit.boostRatio - 1) * unit.crack_Pa, found: curve.jumpIn },
     { name: 'boost ratio', truth: unit.boostRatio, found: curve.boostRatio },
     { name: 'runout input', truth: knee, found: curve.runoutInput },
     { name: 'runout output', truth: of('runoutOutput'), found: curve.runoutOutput },

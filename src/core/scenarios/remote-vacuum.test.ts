@@ -183,7 +183,9 @@ describe('two gauges that disagree', () => {
 
 /** For each severe fault of handbook 8.1, the named test or observation that finds it. */
 const FOUND_BY: Record<string, string> = {
-  'torn-diaphragm': 'effective-area',
+  'torn-diaphragm': 'vacuum-loss-applied',
+  'undersized-diaphragm': 'effective-area',
+  'vacuum-seat-leak': 'vacuum-loss-applied',
   'hub-seal-leak': 'vacuum-loss-released',
   'poppet-leak': 'rest-alike',
   'valve-sticking': 'crack',
@@ -214,11 +216,31 @@ describe('every severe fault is found', () => {
       ).toBe('fails');
     }
   });
-  test('a torn diaphragm leaves B alone: the points past its own knee are not used', () => {
-    const { byId } = bench(faultyTruth('torn-diaphragm', 0.55));
+  test('a small diaphragm with a valve made for it has its B: the points past its own knee are not used', () => {
+    const small: Record<string, number> = {
+      effectiveArea_m2: 0.64,
+      valveGain: 1 / 0.64,
+      valveJump_Pa: 1 / 0.64,
+    };
+    const parameters = family
+      .healthy(profile)
+      .values.map((value, i) => value * (small[family.parameters[i]!.id] ?? 1));
+    const { byId } = bench(truthWith({ parameters }));
     expect(byId('effective-area').verdict).toBe('fails');
     expect(words(byId('boost-ratio').notes)).toMatch(/this unit’s activation gauge reached zero/);
     expect(byId('boost-ratio').verdict).toBe('meets');
+  });
+  test('a torn diaphragm loses nothing released, everything applied, and the valve is not blamed', () => {
+    const { byId } = bench(faultyTruth('torn-diaphragm', 0.5));
+    expect(byId('vacuum-loss-released').verdict).toBe('meets');
+    expect(byId('vacuum-loss-applied').verdict).toBe('fails');
+    for (const id of ['boost-ratio', 'crack', 'effective-area']) expect(byId(id).verdict).toBe('meets');
+  });
+  test('an undersized diaphragm has a low B while activation and runout input are right', () => {
+    const { byId } = bench(faultyTruth('undersized-diaphragm', 0.8));
+    for (const id of ['boost-ratio', 'effective-area', 'runout-output'])
+      expect(byId(id).verdict).toBe('fails');
+    for (const id of ['runout-input', 'crack', 'vacuum-loss-applied']) expect(byId(id).verdict).toBe('meets');
   });
   test('a collapsed hose is a supply that falls short, not a weak unit', () => {
     const { assessment } = bench(faultyTruth('hose-collapsed', 1));

@@ -1,5 +1,5 @@
 import { studentQuantile } from '../metrology/normal';
-import type { TwinFit } from './fit';
+import type { FittedParameter, TwinFit } from './fit';
 
 /** How one parameter changed between two fits. SI. */
 export interface Change {
@@ -16,6 +16,8 @@ export interface Change {
   readonly moved: boolean | null;
 }
 
+/** So many times its own limits one of two values has to be sharper than the change, before the other run is asked again. */
+const SHARP = 3;
 /** Chance that noise alone makes any one parameter of a comparison look moved. */
 const FALSE_ALARM = 0.01;
 
@@ -46,10 +48,35 @@ export function compareFits(before: TwinFit, after: TwinFit): Change[] {
         u_after: b.u,
         change,
         u_change,
-        moved: a.told && b.told ? Math.abs(change) > k * u_change : null,
+        moved: movedFrom(before, a, after, b, change, u_change, k),
       },
     ];
   });
+}
+
+/**
+ * Whether one value cannot explain both runs. Where one of them is known far better than the other, the other run is asked
+ * whether it can be explained with that value: a parameter far beyond what its readings could still show has a wide
+ * uncertainty and is none the less far from zero.
+ */
+function movedFrom(
+  before: TwinFit,
+  a: FittedParameter,
+  after: TwinFit,
+  b: FittedParameter,
+  change: number,
+  u_change: number,
+  k: number,
+): boolean | null {
+  if (a.told && b.told && Math.abs(change) > k * u_change) return true;
+  const [sharp, wide, fit] = a.u < b.u ? [a, b, after] : [b, a, before];
+  const clear = sharp.told && sharp.u > 0 && Math.abs(change) > SHARP * k * sharp.u;
+  if (
+    clear &&
+    fit.strain(wide.place, sharp.value + k * sharp.u * Math.sign(wide.value - sharp.value)) > k ** 2
+  )
+    return true;
+  return a.told && b.told ? false : null;
 }
 
 function varianceOfChange(before: TwinFit, i: number, after: TwinFit, j: number): number {

@@ -23,6 +23,11 @@ export interface HealthyUnit {
   readonly values: Vector;
   /** Half-widths, same order; 0 where the profile allows no spread that moves an expected value. */
   readonly tolerances: Vector;
+  /**
+   * The outermost units that are still healthy, where those are not the corners of the tolerances: where a profile bounds
+   * a combination of parameters.
+   */
+  readonly extremes?: readonly Vector[];
 }
 
 /** A fault as a change of parameters and of what a technician sees. */

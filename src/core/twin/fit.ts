@@ -29,6 +29,11 @@ export interface TwinFit {
   readonly freedom: number;
   /** Scatter of the readings about the fit over what their uncertainties allow; the random part is widened by it. */
   readonly misfit: number;
+  /**
+   * How much worse the readings are explained, as a rise of χ², with one parameter held at a value and the others fitted
+   * anew. Where a reading has run out, as a vacuum that is all gone, the fit's own uncertainty says too little of it.
+   */
+  readonly strain: (place: number, value: number) => number;
 }
 
 export type FitOutcome =
@@ -91,7 +96,16 @@ export function fitTwin(family: Family, context: RunContext<unknown>, run: RunSt
     u: Math.sqrt(sources.reduce((sum, { effect }) => sum + effect[k]! ** 2, 0)),
     told: resolution[k]! > TOLD,
   }));
-  return { ok: true, fit: { parameters, sources, count: readings.length, freedom, misfit } };
+  const strain = (place: number, value: number) => {
+    const k = free.indexOf(place);
+    const held = new Model(family, readings, values.with(place, value), free.toSpliced(k, 1), spread);
+    const settled = settle(held, triangle, held.admitted(scaled.toSpliced(k, 1)));
+    if (!settled) return 0;
+    const left = held.residual(settled);
+    const assumed = ((value - values[place]!) / spread[place]!) ** 2;
+    return dot(left, solve(triangle, left)) + dot(settled, settled) + assumed - chi2;
+  };
+  return { ok: true, fit: { parameters, sources, count: readings.length, freedom, misfit, strain } };
 }
 
 /** The twin at the readings' own inputs, in parameters counted in assumed spreads from the healthy value. */

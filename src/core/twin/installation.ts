@@ -1,3 +1,4 @@
+import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import type { Vector } from './descriptor';
 import type { Around, Load, MotionModel } from './motion';
 import { Integrator, type Solved, type System } from './solver';
@@ -11,10 +12,10 @@ export interface VacuumSource {
   readonly tank_m3: number;
 }
 
-/** A shop's vacuum pump of some 14 m³/h on a 20 L tank. */
+/** A shop's vacuum pump on a 20 L tank. */
 export const benchSource = (reach_Pa: number): VacuumSource => ({
   reach_Pa,
-  speed_m3PerS: 4e-3,
+  speed_m3PerS: BENCH_PUMP_M3_PER_S,
   tank_m3: 0.02,
 });
 

@@ -10,6 +10,9 @@ const PER_MIN = 1 / 60;
 /** Air leak that costs a 4 L can so many inHg/min at sea level, m³/(s·Pa). */
 const leak = (inHgPerMin: number) => leakAtSea_m3PerSPa(inHgPerMin * INHG * PER_MIN, 4e-3);
 
+/** Sonic conductance of a passage between the sides, from just begun to severe, m³/(s·Pa): nothing at no severity. */
+const passage = (severity: number) => (severity === 0 ? 0 : 1e-10 * 100 ** severity);
+
 const moves = moving(parameters);
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];
 const FLUID_SIDE: readonly CautionId[] = ['fluids', 'open-line'];
@@ -31,27 +34,46 @@ export const faults: readonly Fault[] = [
   {
     id: 'torn-diaphragm',
     name: 'torn diaphragm',
-    plain: 'The rubber diaphragm is torn, so the vacuum pushes on less area and air leaks across.',
-    apply: moves((p, s) => ({
-      effectiveArea_m2: p.effectiveArea_m2 * (1 - 0.65 * s),
-      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(3) * s,
-      leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(12) * s,
-    })),
+    plain:
+      'The rubber diaphragm is torn, so air passes it into the vacuum side as soon as the unit is applied.',
+    apply: moves((p, s) => ({ tear_m3PerSPa: p.tear_m3PerSPa + passage(s) })),
     signs: {},
     confirm:
-      'Activation falls early and the output ceiling is low on a good supply; the vacuum is lost faster applied than released. Opened: light shows through the diaphragm.',
+      'Released, nothing is lost: both sides are evacuated. Applied, the vacuum goes fast, the supply sags and activation may stay above zero. Opened: light shows through the diaphragm.',
     repair: 'Renew the diaphragm; test ratio, runout and vacuum loss again.',
     parts: ['diaphragm'],
+    cautions: OPENING,
+  },
+  {
+    id: 'undersized-diaphragm',
+    name: 'hardened or undersized diaphragm',
+    plain: 'The diaphragm works on less area than it should: it is hard, or the wrong one.',
+    apply: moves((p, s) => ({ effectiveArea_m2: p.effectiveArea_m2 * (1 - 0.4 * s) })),
+    signs: {},
+    confirm:
+      'The output is low at every input while activation and runout input are right: the valve does its part. Opened: measure the diaphragm and its plate.',
+    repair: 'Renew the diaphragm with the right one; test ratio and runout again.',
+    parts: ['diaphragm'],
+    cautions: OPENING,
+  },
+  {
+    id: 'vacuum-seat-leak',
+    name: 'control-valve vacuum seat leak',
+    plain:
+      'The valve that shuts the two sides apart leaks, so vacuum is lost as long as the unit is applied.',
+    apply: moves((p, s) => ({ tear_m3PerSPa: p.tear_m3PerSPa + passage(s) })),
+    signs: {},
+    confirm:
+      'Vacuum is lost applied and not released, as through a torn diaphragm. Opened: the diaphragm is sound, and the seat is marked or dirty.',
+    repair: 'Clean or renew the vacuum seat.',
+    parts: ['control-valve'],
     cautions: OPENING,
   },
   {
     id: 'hub-seal-leak',
     name: 'diaphragm hub or shaft seal leak',
     plain: 'Air leaks past the seal in the middle of the diaphragm.',
-    apply: moves((p, s) => ({
-      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(5) * s,
-      leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(8) * s,
-    })),
+    apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(8) * s })),
     signs: {},
     confirm:
       'Vacuum is lost in both states while B and runout stay right. Opened: the seal lip is worn or hard.',
@@ -65,7 +87,7 @@ export const faults: readonly Fault[] = [
     plain: 'The air valve does not shut, so air bleeds into the working side all the time.',
     apply: moves((p, s) => ({
       restDifference_Pa: p.restDifference_Pa + 4 * INHG * s,
-      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(6) * s,
+      leak_m3PerSPa: p.leak_m3PerSPa + leak(6) * s,
     })),
     signs: {},
     confirm:
@@ -107,8 +129,6 @@ export const faults: readonly Fault[] = [
     plain: 'The piston cup lets pressure back past it, so the output falls while held.',
     apply: moves((p, s) => ({
       fluidLoss_PaPerS: p.fluidLoss_PaPerS + 8 * BAR * PER_MIN * s,
-      boostRatio: p.boostRatio * (1 - 0.22 * s),
-      jumpIn_Pa: p.jumpIn_Pa * (1 - 0.22 * s),
     })),
     signs: {},
     confirm: 'The held output falls with nothing wet outside, and the input gauge creeps up while it does.',
@@ -184,10 +204,7 @@ export const faults: readonly Fault[] = [
     id: 'check-valve-leak',
     name: 'check valve leak or reversed',
     plain: 'The check valve does not hold the vacuum when the supply stops.',
-    apply: moves((p, s) => ({
-      leakReleased_m3PerSPa: p.leakReleased_m3PerSPa + leak(10) * s,
-      leakApplied_m3PerSPa: p.leakApplied_m3PerSPa + leak(10) * s,
-    })),
+    apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(10) * s })),
     signs: {},
     confirm: 'The loss stays when the unit is blanked off and the check valve alone is left holding.',
     repair: 'Renew the check valve, the right way round.',

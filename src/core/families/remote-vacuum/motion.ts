@@ -1,11 +1,17 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
-import { AIR_GAS_CONSTANT, REFERENCE_DENSITY_KG_M3, REFERENCE_TEMPERATURE_K } from '../../air/leak';
-import { INHG_PA } from '../../quantities/units';
 import type { Vector } from '../../twin/family';
 import { closedLine, PLUGGED_PORT } from '../../twin/installation';
 import type { Around, Motion, MotionModel } from '../../twin/motion';
-import { named, type Parameters } from './twin';
+import {
+  AIR,
+  airPort_m3PerSPa,
+  airWay_m3PerSPa,
+  calledFor_Pa,
+  inputPart,
+  named,
+  type Parameters,
+} from './twin';
 
 const BAR = 1e5;
 
@@ -24,11 +30,7 @@ const states = [
  * only the way to the steady state, which they leave alone.
  */
 const RESPONSE = {
-  /** The vacuum side's part of the vacuum volume at rest. */
-  vacuumShare: 0.65,
-  /** Time in which the open air valve would fill the working side from empty, s. */
-  fill_s: 0.25,
-  /** Rate at which the control valve closes the gap between the output asked for and the output, 1/s. */
+  /** Rate at which the control valve closes the gap between the difference called for and the difference, 1/s. */
   valveGain_perS: 150,
   /** Lag of the slave piston in its fluid, s, and the most fluid that it moves for a pressure difference. */
   piston_s: 4e-3,
@@ -44,27 +46,22 @@ const RESPONSE = {
   line_s: 8e-3,
   /** Give of the shut-in input line, as a part of the output side's. */
   trapped: 0.25,
-  /** Sonic conductance of the vacuum hose (some 8 mm bore), m³/(s·Pa). */
-  hose_m3PerSPa: 1e-7,
-  /** The same of the way between the two sides at rest: wide enough that arriving vacuum applies nothing. */
+  /** Sonic conductance of the way between the two sides at rest: wide enough that arriving vacuum applies nothing. */
   atRest_m3PerSPa: 3e-7,
 } as const;
 
-/** A blocked breather also slows the air: at this depression left it would pass none. */
-const BREATHER_SHUT_PA = 5 * INHG_PA;
-/** Least part of the air valve that a blocked breather leaves. */
-const BREATHER_LEAST = 0.1;
-
 /**
  * A remote vacuum unit over time: two air chambers, the control valve that lets air into one or joins them, the slave
- * piston with its passage, and a load. The valve closes at the output that the closed form names, the piston stands
+ * piston with its passage, and a load. The valve closes at the pressure difference that the input calls for, the piston stands
  * where diaphragm, spring and fluid balance, so the steady end is `steady`. Handbook 4, 7 and 8.1.
  */
 class RemoteVacuumMotion implements Motion {
   private readonly p: Parameters;
   private readonly k: number;
-  /** Error of the output at which the control valve is fully open, Pa. */
+  /** Error of the pressure difference at which the control valve is fully open, Pa. */
   private readonly band_Pa: number;
+  /** Rise of the output with the input below runout. */
+  private readonly boostRatio: number;
   private readonly valve_m3PerSPa: number;
   private readonly air_m3PerSPa: number;
   private readonly vacuumVolume_m3: number;
@@ -73,16 +70,13 @@ class RemoteVacuumMotion implements Motion {
   constructor(vector: Vector) {
     const p = named(vector);
     this.p = p;
-    this.k = 1 - p.rodArea_m2 / p.slaveArea_m2;
-    this.vacuumVolume_m3 = RESPONSE.vacuumShare * p.vacuumVolume_m3;
+    this.k = inputPart(p);
+    this.boostRatio = this.k + (p.valveGain * p.effectiveArea_m2) / p.slaveArea_m2;
+    this.vacuumVolume_m3 = AIR.vacuumShare * p.vacuumVolume_m3;
     this.workingVolume_m3 = p.vacuumVolume_m3 - this.vacuumVolume_m3;
-    const rise_PaPerS = SEA_LEVEL_PA / RESPONSE.fill_s;
-    this.band_Pa = ((p.effectiveArea_m2 / p.slaveArea_m2) * rise_PaPerS) / RESPONSE.valveGain_perS;
-    this.valve_m3PerSPa =
-      this.workingVolume_m3 /
-      (RESPONSE.fill_s * REFERENCE_DENSITY_KG_M3 * AIR_GAS_CONSTANT * REFERENCE_TEMPERATURE_K);
-    this.air_m3PerSPa =
-      this.valve_m3PerSPa * Math.max(BREATHER_LEAST, 1 - p.activationFloor_Pa / BREATHER_SHUT_PA);
+    this.band_Pa = SEA_LEVEL_PA / AIR.fill_s / RESPONSE.valveGain_perS;
+    this.valve_m3PerSPa = airPort_m3PerSPa(p);
+    this.air_m3PerSPa = airWay_m3PerSPa(p);
   }
 
   atRest = ({ barometer_Pa }: Around): number[] => [barometer_Pa, barometer_Pa, 0, 0, 0, 0];
@@ -123,7 +117,7 @@ class RemoteVacuumMotion implements Motion {
     const inputGive = RESPONSE.trapped * give;
     const lost =
       assisted || around.shutIn
-        ? p.fluidLoss_PaPerS * (give + inputGive / (k * p.boostRatio)) * Math.min(1, output / BAR)
+        ? p.fluidLoss_PaPerS * (give + inputGive / (k * this.boostRatio)) * Math.min(1, output / BAR)
         : 0;
     dy[4] = (pushed + passed - lost) / give;
     dy[3] = around.shutIn ? -(k * pushed + passed) / inputGive : (around.handle - input) / RESPONSE.line_s;
@@ -136,30 +130,24 @@ class RemoteVacuumMotion implements Motion {
       : (input > felt ? input - felt : late < felt ? late - felt : 0) / RESPONSE.line_s;
 
     // Control valve: air into the working side, or the two sides joined.
-    const asked = this.asked_Pa(felt, barometer_Pa - vacuum);
-    const lacking = (asked - output) / this.band_Pa;
-    const air = asked > 0 ? Math.min(1, Math.max(0, lacking)) : 0;
+    const called = this.called_Pa(felt, barometer_Pa - vacuum);
+    const lacking = (called - (working - vacuum)) / this.band_Pa;
     const join_m3PerSPa =
-      asked > 0 ? this.valve_m3PerSPa * Math.min(1, Math.max(0, -lacking)) : RESPONSE.atRest_m3PerSPa;
+      called > 0 ? this.valve_m3PerSPa * Math.min(1, Math.max(0, -lacking)) : RESPONSE.atRest_m3PerSPa;
     const workingVolume = this.workingVolume_m3 + p.effectiveArea_m2 * travel;
     const vacuumVolume = Math.max(
       0.2 * this.vacuumVolume_m3,
       this.vacuumVolume_m3 - p.effectiveArea_m2 * travel,
     );
-    const letIn =
-      air > 0
-        ? airExchange_PaM3PerS(
-            this.air_m3PerSPa * air,
-            barometer_Pa - Math.min(p.activationFloor_Pa, barometer_Pa - vacuum),
-            working,
-            temperature_K,
-          )
-        : 0;
+    const across =
+      p.tear_m3PerSPa > 0 ? airExchange_PaM3PerS(p.tear_m3PerSPa, working, vacuum, temperature_K) : 0;
+    const letIn = called > 0 && (lacking > 0 || across > 0) ? this.letIn(lacking, across, y, around) : 0;
     const joined =
-      join_m3PerSPa > 0 ? airExchange_PaM3PerS(join_m3PerSPa, working, vacuum, temperature_K) : 0;
+      across + (join_m3PerSPa > 0 ? airExchange_PaM3PerS(join_m3PerSPa, working, vacuum, temperature_K) : 0);
     const leak =
-      p.leakReleased_m3PerSPa +
-      applied * ((p.leakApplied_m3PerSPa * vacuumVolume) / p.vacuumVolume_m3 - p.leakReleased_m3PerSPa);
+      p.leak_m3PerSPa +
+      applied *
+        (((p.leak_m3PerSPa + p.appliedMore_m3PerSPa) * vacuumVolume) / p.vacuumVolume_m3 - p.leak_m3PerSPa);
     const leaked = leak > 0 ? airFlow_PaM3PerS(leak, barometer_Pa, vacuum, temperature_K) : 0;
     const drawn = this.drawn(vacuum, applied, around);
     const sweep = p.effectiveArea_m2 * speed;
@@ -168,19 +156,43 @@ class RemoteVacuumMotion implements Motion {
     return around.valve === 'open' ? Math.max(0, drawn) : 0;
   };
 
-  /** Output that the control valve regulates to; 0 where it stands at rest and joins the two sides. */
-  private asked_Pa(felt: number, supply: number): number {
+  /** Air that the valve lets in: what is lacking, and what goes on through a passage between the sides. */
+  private letIn(lacking: number, across: number, y: Float64Array, around: Around): number {
+    const { barometer_Pa, temperature_K } = around;
+    const room_Pa = barometer_Pa - Math.min(this.p.activationFloor_Pa, barometer_Pa - y[0]!);
+    const open = airExchange_PaM3PerS(this.air_m3PerSPa, room_Pa, y[1]!, temperature_K);
+    if (open <= 0) return lacking > 0 ? open * Math.min(1, lacking) : 0;
+    return open * Math.min(1, Math.max(0, lacking + across / open));
+  }
+
+  /** Pressure difference that the control valve regulates to; 0 where it stands at rest and joins the two sides. */
+  private called_Pa(felt: number, supply: number): number {
     const { p } = this;
-    if (felt >= p.crack_Pa) return felt + p.jumpIn_Pa + (p.boostRatio - 1) * (felt - p.crack_Pa);
-    return p.selfApply_Pa > 0 && supply > p.restDifference_Pa ? Math.max(felt, p.selfApply_Pa) : 0;
+    if (felt >= p.crack_Pa) return calledFor_Pa(p, felt);
+    return p.selfApply_Pa > 0 && supply > p.restDifference_Pa
+      ? this.differenceFor_Pa(Math.max(felt, p.selfApply_Pa), felt)
+      : 0;
+  }
+
+  /** Pressure difference at which the piston stands at an output. */
+  private differenceFor_Pa(output: number, input: number): number {
+    const { p, k } = this;
+    return ((output - k * input) * p.slaveArea_m2 + p.spring_N) / p.effectiveArea_m2;
   }
 
   /** What the valve feels of an input that comes down: there the output is higher by the hysteresis. */
   private feltFalling_Pa(input: number): number {
-    const { p } = this;
-    const shift = p.jumpIn_Pa - (p.boostRatio - 1) * p.crack_Pa;
-    const line = Math.max(0, p.boostRatio * input + shift) * (1 + p.hysteresis);
-    return Math.max(input, Math.min((line - shift) / p.boostRatio, input * (1 + p.hysteresis) + p.crack_Pa));
+    const { p, k } = this;
+    const line =
+      k * input + (this.lineDifference_Pa(input) * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
+    const held = this.differenceFor_Pa(Math.max(0, line) * (1 + p.hysteresis), input);
+    const felt = p.crack_Pa + (held - p.valveJump_Pa) / p.valveGain;
+    return Math.max(input, Math.min(felt, input * (1 + p.hysteresis) + p.crack_Pa));
+  }
+
+  /** The line on which the valve calls, carried on below crack. */
+  private lineDifference_Pa(input: number): number {
+    return this.p.valveJump_Pa + this.p.valveGain * (input - this.p.crack_Pa);
   }
 
   /** Air drawn out through the hose; back through it only where the room or a collapsed hose lets it. */
@@ -188,11 +200,11 @@ class RemoteVacuumMotion implements Motion {
     const { barometer_Pa, temperature_K, valve } = around;
     if (valve === 'shut') return 0;
     if (valve === 'vented')
-      return airExchange_PaM3PerS(RESPONSE.hose_m3PerSPa, vacuum, barometer_Pa, temperature_K);
+      return airExchange_PaM3PerS(AIR.hose_m3PerSPa, vacuum, barometer_Pa, temperature_K);
     const lost = this.p.hoseDrop * applied;
     const reached = barometer_Pa - (barometer_Pa - around.source_Pa) * (1 - lost);
-    if (vacuum >= reached) return airFlow_PaM3PerS(RESPONSE.hose_m3PerSPa, vacuum, reached, temperature_K);
-    return lost > 0 ? -airFlow_PaM3PerS(RESPONSE.hose_m3PerSPa, reached, vacuum, temperature_K) : 0;
+    if (vacuum >= reached) return airFlow_PaM3PerS(AIR.hose_m3PerSPa, vacuum, reached, temperature_K);
+    return lost > 0 ? -airFlow_PaM3PerS(AIR.hose_m3PerSPa, reached, vacuum, temperature_K) : 0;
   }
 
   ports = (y: Float64Array, { barometer_Pa }: Around, shown: Float64Array): void => {

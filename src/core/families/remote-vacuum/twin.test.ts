@@ -33,11 +33,36 @@ describe('the handbook’s example, worked by hand', () => {
     // At 20 bar in, 72 out: used = (72e5·3.33292e-4 − 20e5·0.9151674·3.33292e-4 + 110)/0.0415476 = 45 721 Pa.
     expect(at('activation', 20 * BAR, 20 * INHG)).toBeCloseTo(20 * INHG - 45_721, -1);
   });
+  // The valve asks for the same 45 721 Pa; a diaphragm of 0.675·0.0415476 m² pushes
+  // (45 721·0.0280446 − 110)/3.33292e-4 = 35.17 bar, and 0.9151674·20 = 18.30 bar comes from the input: 53.5 bar.
+  test('a diaphragm 32.5 % too small: 53.5 bar out of 20 in, 6.5 inHg at the activation port, runout where it was', () => {
+    const small = unit.with(placeOf(parameters, 'effectiveArea_m2'), 0.675 * unit[0]!);
+    expect(at('output', 20 * BAR, 20 * INHG, small) / BAR).toBeCloseTo(53.47, 1);
+    expect(at('activation', 20 * BAR, 20 * INHG, small) / INHG).toBeCloseTo(6.5, 1);
+    expect(at('runoutInput', 0, 20 * INHG, small)).toBeCloseTo(at('runoutInput', 0, 20 * INHG), 6);
+    // Its rise with the input is smaller: 0.915 + 2.685·0.675.
+    const slope =
+      (at('output', 20 * BAR, 20 * INHG, small) - at('output', 12 * BAR, 20 * INHG, small)) / (8 * BAR);
+    expect(slope).toBeCloseTo(0.9151674 + 2.6848326 * 0.675, 4);
+  });
+  test('a passage between the sides: nothing lost released, the supply sags and activation stays applied', () => {
+    const torn = unit.with(placeOf(parameters, 'tear_m3PerSPa'), 1e-8);
+    const both = (reading: ReadingId, input_Pa: number, s = 0) =>
+      [unit, torn].map((who) => at(reading, input_Pa, 20 * INHG, who, s)) as [number, number];
+    const [sound, lost] = both('supplyLeftReleased', 0, 60);
+    expect(lost).toBe(sound);
+    // C_t·p_atm·100 046/V = 1e-8·101 325·100 046/0.004 = 25 kPa/s: gone within the minute.
+    expect(both('supplyLeftApplied', 20 * BAR, 60)[1]).toBeLessThan(0.01 * 20 * INHG);
+    expect(both('activation', 0)[1]).toBe(both('activation', 0)[0]);
+    // Full: air port 5.60e-8, passage 1e-8 choked: p_w near p_atm·(1 − (C_t/2C_a)²) = 0.992: 0.24 inHg stay.
+    expect(both('fullActivation', 0)[1] / INHG).toBeCloseTo(0.24, 1);
+    expect(both('supplyApplied', 28 * BAR)[1]).toBeLessThan(20 * INHG - 100);
+    expect(both('runoutInput', 0)[1]).toBeLessThan(both('runoutInput', 0)[0]);
+  });
   test('no vacuum: out = in', () => expect(at('output', 28 * BAR, 0)).toBe(28 * BAR));
   test('below crack: out = in', () => expect(at('output', 2 * BAR, 20 * INHG)).toBe(2 * BAR));
   test('the healthy band is B ± 10 % below the knee', () => {
-    const { values, tolerances } = healthy(typical);
-    const band = healthyBand((p) => at('output', 20 * BAR, 20 * INHG, [...p]), values, tolerances);
+    const band = healthyBand((p) => at('output', 20 * BAR, 20 * INHG, [...p]), healthy(typical));
     expect(band.low / BAR).toBeCloseTo(64.8, 6);
     expect(band.high / BAR).toBeCloseTo(79.2, 6);
   });

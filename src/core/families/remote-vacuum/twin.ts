@@ -1,7 +1,18 @@
-import { depressionAfter_Pa } from '../../air/leak';
+import { airFlow_PaM3PerS, upstream_Pa } from '../../air/flow';
+import {
+  AIR_GAS_CONSTANT,
+  depressionAfter_Pa,
+  REFERENCE_DENSITY_KG_M3,
+  REFERENCE_TEMPERATURE_K,
+} from '../../air/leak';
+import { pressureBetween_Pa } from '../../air/series';
+import { BENCH_PUMP_M3_PER_S } from '../../air/supply';
+import { rootOfFalling } from '../../numeric/root';
+import { INHG_PA } from '../../quantities/units';
 import type { About } from '../../signals/analysis';
 import {
   healthyUnit,
+  toVector,
   type HealthyUnit,
   type InputDescriptor,
   type Named,
@@ -17,22 +28,27 @@ export const parameters = [
   { id: 'slaveArea_m2', name: 'Slave piston area', quantity: 'area' },
   { id: 'rodArea_m2', name: 'Push rod area', quantity: 'area' },
   { id: 'spring_N', name: 'Spring force', quantity: 'force' },
-  { id: 'boostRatio', name: 'Boost ratio B', quantity: 'ratio' },
+  {
+    id: 'valveGain',
+    name: 'Pressure difference that the valve sets, of input above crack',
+    quantity: 'ratio',
+  },
   { id: 'crack_Pa', name: 'Crack', quantity: 'pressure' },
-  { id: 'jumpIn_Pa', name: 'Jump-in J', quantity: 'pressure' },
+  { id: 'valveJump_Pa', name: 'Pressure difference that the valve sets at crack', quantity: 'depression' },
   { id: 'hysteresis', name: 'Hysteresis, part of output', quantity: 'percent' },
   { id: 'passage', name: 'Part of the input passed, assist off', quantity: 'percent' },
   { id: 'threshold_Pa', name: 'Threshold, assist off', quantity: 'pressure' },
   { id: 'residual_Pa', name: 'Residual', quantity: 'pressure' },
   { id: 'fluidLoss_PaPerS', name: 'Output loss on hold', quantity: 'pressureRate' },
-  { id: 'leakReleased_m3PerSPa', name: 'Air leak, released', quantity: 'conductance' },
-  { id: 'leakApplied_m3PerSPa', name: 'Air leak, applied', quantity: 'conductance' },
+  { id: 'leak_m3PerSPa', name: 'Air leak', quantity: 'conductance' },
+  { id: 'appliedMore_m3PerSPa', name: 'Further air leak, applied', quantity: 'conductance' },
   { id: 'vacuumVolume_m3', name: 'Vacuum volume', quantity: 'volume' },
   { id: 'restDifference_Pa', name: 'Supply less activation at rest', quantity: 'depression' },
   { id: 'activationFloor_Pa', name: 'Activation left at full activation', quantity: 'depression' },
   { id: 'selfApply_Pa', name: 'Output as vacuum arrives', quantity: 'pressure' },
   { id: 'hoseDrop', name: 'Supply lost in the hose on applying', quantity: 'percent' },
   { id: 'switchCloses_Pa', name: 'Stop-lamp switch closes', quantity: 'pressure' },
+  { id: 'tear_m3PerSPa', name: 'Passage between the sides', quantity: 'conductance' },
 ] as const;
 
 /** What the bench sets. */
@@ -72,27 +88,42 @@ export type Parameters = Named<typeof parameters>;
 export type Inputs = Named<typeof inputs>;
 export type ReadingId = (typeof readings)[number]['id'];
 
-/** Parameters of a healthy unit of this profile. Half-widths come from the profile's own limits. */
+/** What a technician knows of the line: its slope B, its start J at crack. With the diaphragm's area they set the valve. */
+interface Line {
+  readonly area_m2: number;
+  readonly boostRatio: number;
+  readonly jumpIn_Pa: number;
+}
+
+/**
+ * Parameters of a healthy unit of this profile. Half-widths come from the profile's own limits. What the profile bounds
+ * is B and the diaphragm's area, not the valve: the extreme healthy units are those with both at their limits.
+ */
 export function healthy(profile: RemoteVacuumProfile): HealthyUnit {
-  const { limits } = profile;
-  const effectiveArea_m2 = circle_m2(profile.effectiveDiameter_m);
-  const jumpIn_Pa = profile.jumpIn_Pa ?? (profile.boostRatio - 1) * profile.crack_Pa;
+  const { limits, boostRatio, crack_Pa } = profile;
+  const area_m2 = circle_m2(profile.effectiveDiameter_m);
+  const jumpIn_Pa = profile.jumpIn_Pa ?? (boostRatio - 1) * crack_Pa;
   const leak = (limit_PaPerS: number) => healthyLeak_m3PerSPa(limit_PaPerS, profile.vacuumVolume_m3);
-  const values: Parameters = {
-    effectiveArea_m2,
+  const slave = {
     slaveArea_m2: circle_m2(profile.slaveBore_m),
     rodArea_m2: circle_m2(profile.rodDiameter_m),
     spring_N: profile.spring_N,
-    boostRatio: profile.boostRatio,
-    crack_Pa: profile.crack_Pa,
-    jumpIn_Pa,
+    crack_Pa,
+  };
+  const unitWith = (line: Line): Parameters => ({
+    ...slave,
+    effectiveArea_m2: line.area_m2,
+    ...valveFor(slave, line),
     hysteresis: HEALTHY_SHARE_OF_LIMIT * limits.hysteresis_fraction.value,
     passage: 1,
     threshold_Pa: 0,
     residual_Pa: 0,
     fluidLoss_PaPerS: HEALTHY_SHARE_OF_LIMIT * limits.holdLoss_PaPerS.value,
-    leakReleased_m3PerSPa: leak(limits.vacuumLossReleased_PaPerS.value),
-    leakApplied_m3PerSPa: leak(limits.vacuumLossApplied_PaPerS.value),
+    leak_m3PerSPa: leak(limits.vacuumLossReleased_PaPerS.value),
+    appliedMore_m3PerSPa: Math.max(
+      0,
+      leak(limits.vacuumLossApplied_PaPerS.value) - leak(limits.vacuumLossReleased_PaPerS.value),
+    ),
     vacuumVolume_m3: profile.vacuumVolume_m3,
     restDifference_Pa: 0,
     activationFloor_Pa: 0,
@@ -101,14 +132,51 @@ export function healthy(profile: RemoteVacuumProfile): HealthyUnit {
     switchCloses_Pa: profile.lampSwitch
       ? (profile.lampSwitch.closesFrom_Pa + profile.lampSwitch.closesTo_Pa) / 2
       : 0,
-  };
-  const spread_B = limits.boostRatio_fraction.value * profile.boostRatio;
-  return healthyUnit(parameters, values, {
-    effectiveArea_m2: limits.effectiveArea_fraction.value * effectiveArea_m2,
-    boostRatio: spread_B,
-    // With B, so that the band is B ± its limit along the whole line where the line runs through the origin.
-    jumpIn_Pa: spread_B * profile.crack_Pa,
+    tear_m3PerSPa: 0,
   });
+  const values = unitWith({ area_m2, boostRatio, jumpIn_Pa });
+  const spread_B = limits.boostRatio_fraction.value * boostRatio;
+  const spread_m2 = limits.effectiveArea_fraction.value * area_m2;
+  // J moves with B, so that the band is B ± its limit along the whole line where the line runs through the origin.
+  const extremes = [-1, 1].flatMap((wide) =>
+    [-1, 1].map((steep) =>
+      unitWith({
+        area_m2: area_m2 + wide * spread_m2,
+        boostRatio: boostRatio + steep * spread_B,
+        jumpIn_Pa: jumpIn_Pa + steep * spread_B * crack_Pa,
+      }),
+    ),
+  );
+  const halfWidth = (id: 'valveGain' | 'valveJump_Pa') =>
+    Math.max(...extremes.map((unit) => Math.abs(unit[id] - values[id])));
+  return {
+    ...healthyUnit(parameters, values, {
+      effectiveArea_m2: spread_m2,
+      valveGain: halfWidth('valveGain'),
+      valveJump_Pa: halfWidth('valveJump_Pa'),
+    }),
+    extremes: extremes.map((unit) => toVector(parameters, unit)),
+  };
+}
+
+/**
+ * The control valve that gives a line of output against input with a diaphragm: r = (B − k)·A_slave/A_d and
+ * Δp_J = (A_slave·(crack·(1 − k) + J) + F_s)/A_d. Both belong to the valve: a smaller diaphragm leaves them. Handbook 8.1.
+ */
+function valveFor(
+  {
+    slaveArea_m2,
+    rodArea_m2,
+    spring_N,
+    crack_Pa,
+  }: Pick<Parameters, 'slaveArea_m2' | 'rodArea_m2' | 'spring_N' | 'crack_Pa'>,
+  { area_m2, boostRatio, jumpIn_Pa }: Line,
+): Pick<Parameters, 'valveGain' | 'valveJump_Pa'> {
+  const k = 1 - rodArea_m2 / slaveArea_m2;
+  return {
+    valveGain: ((boostRatio - k) * slaveArea_m2) / area_m2,
+    valveJump_Pa: (slaveArea_m2 * (crack_Pa * (1 - k) + jumpIn_Pa) + spring_N) / area_m2,
+  };
 }
 
 /** Slave cylinder and vacuum volume: what a trace of such a unit is worked out with. */
@@ -122,10 +190,99 @@ export const logged = (profile: RemoteVacuumProfile): About['unit'] => ({
   vacuumVolume_m3: profile.vacuumVolume_m3,
 });
 
+/** How a unit of ordinary make passes air. Profiles do not name these; nothing rests on them while the sides are tight. */
+export const AIR = {
+  /** The vacuum side's part of the vacuum volume at rest. */
+  vacuumShare: 0.65,
+  /** Time in which the open air valve would fill the working side from empty, s. */
+  fill_s: 0.25,
+  /** Sonic conductance of the vacuum hose (some 8 mm bore), m³/(s·Pa). */
+  hose_m3PerSPa: 1e-7,
+  /** A blocked breather also slows the air: at this depression left it would pass none, but for the least part. */
+  breatherShut_Pa: 5 * INHG_PA,
+  breatherLeast: 0.1,
+} as const;
+
+/** Sonic conductance of the control valve's air port, wide open, m³/(s·Pa). */
+export const airPort_m3PerSPa = ({ vacuumVolume_m3 }: Pick<Parameters, 'vacuumVolume_m3'>): number =>
+  ((1 - AIR.vacuumShare) * vacuumVolume_m3) /
+  (AIR.fill_s * REFERENCE_DENSITY_KG_M3 * AIR_GAS_CONSTANT * REFERENCE_TEMPERATURE_K);
+
+/** The same with the breather as it is. */
+export const airWay_m3PerSPa = (p: Parameters): number =>
+  airPort_m3PerSPa(p) * Math.max(AIR.breatherLeast, 1 - p.activationFloor_Pa / AIR.breatherShut_Pa);
+
+/** Part of the input that acts along the output: the push rod takes the rest of the piston's area. */
+export const inputPart = (p: Pick<Parameters, 'rodArea_m2' | 'slaveArea_m2'>): number =>
+  1 - p.rodArea_m2 / p.slaveArea_m2;
+
+/** Pressure difference across the diaphragm that the valve calls for: none below crack. Handbook 8.1. */
+export const calledFor_Pa = (p: Parameters, input_Pa: number): number =>
+  input_Pa < p.crack_Pa ? 0 : p.valveJump_Pa + p.valveGain * (input_Pa - p.crack_Pa);
+
+/** What the diaphragm adds to the output at a pressure difference, Pa. */
+const lift_Pa = (p: Parameters, difference_Pa: number): number =>
+  Math.max(0, difference_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
+
+interface Room {
+  readonly barometer_Pa: number;
+  readonly temperature_K: number;
+}
+
+/** The two air sides with the unit applied. */
+interface Sides {
+  /** Depression of the vacuum side, Pa. */
+  readonly supply_Pa: number;
+  /** Depression of the working side, Pa. */
+  readonly activation_Pa: number;
+}
+
 /**
- * Every steady reading of a remote vacuum unit, in closed form. Handbook 8.1: below crack out = in; modulating
- * out = in + J + (B − 1)·(in − crack); ceiling out = k·in + (Δp·A_d − F_s)/A_slave with k = 1 − A_rod/A_slave;
- * out = max(in, min(modulating, ceiling)).
+ * The vacuum side and the working side while the valve calls for a difference. Tight between the sides, the vacuum side
+ * stands at the source and the working side as far above it as the valve asks, at most at the room. With a passage
+ * between them air flows from the room through the valve, the passage and the hose into the bench's tank, and the pump
+ * takes it away: two balances, the working side's within the tank's.
+ */
+function appliedSides(p: Parameters, called_Pa: number, source_Pa: number, room: Room): Sides {
+  const { barometer_Pa, temperature_K } = room;
+  const floor = (supply_Pa: number) => Math.min(p.activationFloor_Pa, supply_Pa);
+  if (p.tear_m3PerSPa <= 0 || called_Pa <= 0 || source_Pa <= 0)
+    return { supply_Pa: source_Pa, activation_Pa: Math.max(floor(source_Pa), source_Pa - called_Pa) };
+  const air_m3PerSPa = airWay_m3PerSPa(p);
+  const working_Pa = (vacuum_Pa: number) =>
+    Math.min(
+      vacuum_Pa + called_Pa,
+      pressureBetween_Pa(
+        air_m3PerSPa,
+        p.tear_m3PerSPa,
+        barometer_Pa - floor(barometer_Pa - vacuum_Pa),
+        vacuum_Pa,
+        temperature_K,
+      ),
+    );
+  const reach_Pa = barometer_Pa - source_Pa;
+  const pumped = (tank_Pa: number) => BENCH_PUMP_M3_PER_S * (tank_Pa - reach_Pa);
+  const vacuumAt_Pa = (tank_Pa: number) =>
+    Math.min(barometer_Pa, upstream_Pa(AIR.hose_m3PerSPa, pumped(tank_Pa), tank_Pa, temperature_K));
+  const across = (vacuum_Pa: number) =>
+    airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa(vacuum_Pa), vacuum_Pa, temperature_K);
+  const tank_Pa = rootOfFalling(
+    (tank_Pa) => across(vacuumAt_Pa(tank_Pa)) - pumped(tank_Pa),
+    reach_Pa,
+    barometer_Pa,
+    CLOSE_PA,
+  );
+  const vacuum_Pa = vacuumAt_Pa(tank_Pa);
+  return { supply_Pa: barometer_Pa - vacuum_Pa, activation_Pa: barometer_Pa - working_Pa(vacuum_Pa) };
+}
+
+/** How closely the balances are found, Pa: far below what any gauge shows. */
+const CLOSE_PA = 0.01;
+
+/**
+ * Every steady reading of a remote vacuum unit, in closed form while its sides are tight. Handbook 8.1: the valve weighs
+ * the input against the working side's air, Δp_w = min(Δp, Δp_J + r·(in − crack)), none below crack; the diaphragm
+ * pushes, out = max(in, k·in + (Δp_w·A_d − F_s)/A_slave) with k = 1 − A_rod/A_slave; the activation port reads Δp − Δp_w.
  *
  * @param vector parameters in declared order, SI
  * @param at inputs in declared order, SI; a supply of 0 is the assist off
@@ -134,26 +291,24 @@ export const logged = (profile: RemoteVacuumProfile): About['unit'] => ({
 export function steady(vector: Vector, at: Vector): number[] {
   const p = named(vector);
   const [input_Pa = 0, supplyAtRest_Pa = 0, barometer_Pa = 0, temperature_K = 0, elapsed_s = 0] = at;
-  const k = 1 - p.rodArea_m2 / p.slaveArea_m2;
-  const supply_Pa = supplyAtRest_Pa * (1 - p.hoseDrop);
-  // Air that cannot get in leaves a depression that pushes the other way.
-  const usable_Pa = Math.max(0, supply_Pa - p.activationFloor_Pa);
-  const lift_Pa = Math.max(0, usable_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
+  const room = { barometer_Pa, temperature_K };
+  const k = inputPart(p);
+  const drawn_Pa = supplyAtRest_Pa * (1 - p.hoseDrop);
   const through_Pa = Math.max(0, input_Pa);
+  const called_Pa = calledFor_Pa(p, input_Pa);
+  const applied = appliedSides(p, called_Pa, drawn_Pa, room);
+  const full = appliedSides(p, Infinity, drawn_Pa, room);
+  const ceiling_Pa = k * input_Pa + lift_Pa(p, full.supply_Pa - full.activation_Pa);
   const modulating_Pa =
-    input_Pa < p.crack_Pa
-      ? through_Pa
-      : input_Pa + p.jumpIn_Pa + (p.boostRatio - 1) * (input_Pa - p.crack_Pa);
-  const assisted = supply_Pa > 0;
-  const output_Pa = assisted
-    ? Math.max(through_Pa, Math.min(modulating_Pa, k * input_Pa + lift_Pa))
-    : through_Pa;
+    called_Pa > 0 ? k * input_Pa + lift_Pa(p, applied.supply_Pa - applied.activation_Pa) : through_Pa;
+  const assisted = drawn_Pa > 0;
+  const output_Pa = assisted ? Math.max(through_Pa, modulating_Pa) : through_Pa;
   // Below crack the valve has closed: nothing holds the output above the input.
-  const released_Pa =
-    input_Pa < p.crack_Pa ? through_Pa : Math.min(modulating_Pa * (1 + p.hysteresis), k * input_Pa + lift_Pa);
+  const line_Pa = k * input_Pa + (called_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
+  const released_Pa = called_Pa > 0 ? Math.min(line_Pa * (1 + p.hysteresis), ceiling_Pa) : through_Pa;
   const passed_Pa = Math.max(0, through_Pa * p.passage - p.threshold_Pa);
-  const runoutInput_Pa = runout_Pa(p, k, lift_Pa);
-  const runoutOutput_Pa = k * runoutInput_Pa + lift_Pa;
+  const fullDifference_Pa = full.supply_Pa - full.activation_Pa;
+  const runoutInput_Pa = p.crack_Pa + Math.max(0, fullDifference_Pa - p.valveJump_Pa) / p.valveGain;
   const leftAfter = (conductance_m3PerSPa: number) =>
     depressionAfter_Pa(Math.min(supplyAtRest_Pa, barometer_Pa), elapsed_s, {
       conductance_m3PerSPa,
@@ -161,43 +316,52 @@ export function steady(vector: Vector, at: Vector): number[] {
       barometer_Pa,
       temperature_K,
     });
+  const rest_Pa = Math.max(0, supplyAtRest_Pa - p.restDifference_Pa);
   return [
     output_Pa,
-    activation_Pa(p, k, input_Pa, output_Pa, output_Pa > through_Pa ? supply_Pa : supplyAtRest_Pa),
+    called_Pa > 0 ? Math.min(rest_Pa, applied.activation_Pa) : rest_Pa,
     assisted ? Math.max(through_Pa, released_Pa) : through_Pa,
     Math.max(0, output_Pa - p.fluidLoss_PaPerS * elapsed_s),
     passed_Pa,
     assisted ? p.selfApply_Pa : 0,
     p.residual_Pa,
-    supply_Pa,
-    leftAfter(p.leakReleased_m3PerSPa),
-    leftAfter(p.leakApplied_m3PerSPa),
+    applied.supply_Pa,
+    leftAfter(p.leak_m3PerSPa),
+    leftAfter(
+      p.leak_m3PerSPa +
+        p.appliedMore_m3PerSPa +
+        acrossWhileApplied_m3PerSPa(p, called_Pa, supplyAtRest_Pa, room),
+    ),
     p.crack_Pa,
     runoutInput_Pa,
-    runoutOutput_Pa,
-    Math.min(p.activationFloor_Pa, supply_Pa),
+    k * runoutInput_Pa + lift_Pa(p, fullDifference_Pa),
+    full.activation_Pa,
     p.switchCloses_Pa,
   ];
 }
 
-/** Input at which modulating meets the ceiling: (lift − J + (B − 1)·crack)/(B − k), never below crack. */
-function runout_Pa(p: Parameters, k: number, lift_Pa: number): number {
-  return Math.max(p.crack_Pa, (lift_Pa - p.jumpIn_Pa + (p.boostRatio - 1) * p.crack_Pa) / (p.boostRatio - k));
-}
-
-/** Depression at the activation port: the supply at rest, nothing at full activation. Handbook 8.1. */
-function activation_Pa(
+/**
+ * What a passage between the sides lets into the vacuum side while the unit is applied and the source is shut, as a leak
+ * from the room into the whole volume: choked, it passes in proportion to the pressure of the working side, and only the
+ * vacuum side fills.
+ */
+function acrossWhileApplied_m3PerSPa(
   p: Parameters,
-  k: number,
-  input_Pa: number,
-  output_Pa: number,
+  called_Pa: number,
   supply_Pa: number,
+  room: Room,
 ): number {
-  const rest_Pa = Math.max(0, supply_Pa - p.restDifference_Pa);
-  if (output_Pa <= input_Pa) return rest_Pa;
-  const used_Pa =
-    (output_Pa * p.slaveArea_m2 - input_Pa * k * p.slaveArea_m2 + p.spring_N) / p.effectiveArea_m2;
-  return Math.min(rest_Pa, Math.max(Math.min(p.activationFloor_Pa, supply_Pa), supply_Pa - used_Pa));
+  if (p.tear_m3PerSPa <= 0 || called_Pa <= 0) return 0;
+  const { barometer_Pa, temperature_K } = room;
+  const vacuum_Pa = Math.max(0, barometer_Pa - supply_Pa);
+  const most_Pa = pressureBetween_Pa(
+    airWay_m3PerSPa(p),
+    p.tear_m3PerSPa,
+    barometer_Pa,
+    vacuum_Pa,
+    temperature_K,
+  );
+  return (p.tear_m3PerSPa * Math.min(vacuum_Pa + called_Pa, most_Pa)) / (barometer_Pa * AIR.vacuumShare);
 }
 
 /** Destructured by hand: this runs for every particle, and Object.fromEntries costs more than the physics. */
@@ -207,21 +371,22 @@ export function named(v: Vector): Parameters {
     slaveArea_m2: v[1]!,
     rodArea_m2: v[2]!,
     spring_N: v[3]!,
-    boostRatio: v[4]!,
+    valveGain: v[4]!,
     crack_Pa: v[5]!,
-    jumpIn_Pa: v[6]!,
+    valveJump_Pa: v[6]!,
     hysteresis: v[7]!,
     passage: v[8]!,
     threshold_Pa: v[9]!,
     residual_Pa: v[10]!,
     fluidLoss_PaPerS: v[11]!,
-    leakReleased_m3PerSPa: v[12]!,
-    leakApplied_m3PerSPa: v[13]!,
+    leak_m3PerSPa: v[12]!,
+    appliedMore_m3PerSPa: v[13]!,
     vacuumVolume_m3: v[14]!,
     restDifference_Pa: v[15]!,
     activationFloor_Pa: v[16]!,
     selfApply_Pa: v[17]!,
     hoseDrop: v[18]!,
     switchCloses_Pa: v[19]!,
+    tear_m3PerSPa: v[20]!,
   };
 }

@@ -79,7 +79,7 @@ describe('the typical servo, worked by hand', () => {
   });
   test('the band of the force is the area’s 8 % at full lift', () => {
     const { values, tolerances } = healthy(typical);
-    const band = healthyBand((p) => at('output', { input_Pa: 12 * BAR }, p), values, tolerances);
+    const band = healthyBand((p) => at('output', { input_Pa: 12 * BAR }, p), { values, tolerances });
     expect(band.high).toBeCloseTo((1.08 * 1354.556 - 100) * 0.967742, 1);
     expect(band.low).toBeCloseTo((0.92 * 1354.556 - 100) * 0.967742, 1);
   });

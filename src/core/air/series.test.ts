@@ -1,0 +1,36 @@
+import fc from 'fast-check';
+import { airFlow_PaM3PerS, upstream_Pa } from './flow';
+import { pressureBetween_Pa } from './series';
+
+test('a choked second opening: 36·(1 − r) = r gives 97.297 kPa', () => {
+  // First 3e-8 from 100 kPa, not choked: 3·√(1 − ((r − 0.5)/0.5)²) = 3·2·√(r·(1 − r)); second 1e-8 choked: r.
+  expect(pressureBetween_Pa(3e-8, 1e-8, 1e5, 2e4, 293.15)).toBeCloseTo((1e5 * 36) / 37, 0);
+});
+
+test('as much flows in as out, whatever the openings, and nothing is lost without a second', () => {
+  const conductance = fc.double({ min: -10, max: -7, noNaN: true }).map((exponent) => 10 ** exponent);
+  fc.assert(
+    fc.property(conductance, conductance, fc.double({ min: 1e4, max: 9e4, noNaN: true }), (a, b, down) => {
+      const between = pressureBetween_Pa(a, b, 1e5, down, 288);
+      const into = airFlow_PaM3PerS(a, 1e5, between, 288);
+      const out = airFlow_PaM3PerS(b, between, down, 288);
+      expect(Math.abs(into - out)).toBeLessThan(1e-3 * Math.max(into, out) + 1e-9);
+    }),
+  );
+  expect(pressureBetween_Pa(3e-8, 0, 1e5, 2e4, 293.15)).toBe(1e5);
+});
+
+test('the pressure upstream of an opening is the one from which as much flows', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: -11, max: -7, noNaN: true }).map((exponent) => 10 ** exponent),
+      fc.double({ min: 1e4, max: 1e5, noNaN: true }),
+      fc.double({ min: 0.05, max: 0.99999, noNaN: true }),
+      (conductance, up, ratio) => {
+        const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
+        const found = upstream_Pa(conductance, flow, ratio * up, 288);
+        expect(Math.abs(found - up)).toBeLessThan(1e-9 * up + 0.001);
+      },
+    ),
+  );
+});

@@ -1,0 +1,34 @@
+const MOST_ROUNDS = 100;
+
+/**
+ * Root of a function that falls as its argument rises: false position, with the value at an end that has stayed put
+ * halved (Illinois algorithm), so that both ends close in. No derivative is asked for, and a bend does no harm.
+ *
+ * @param f falling from `low` to `high`
+ * @param close the search ends where a step is smaller than this
+ * @returns the end nearest to the root, where there is none between the ends
+ */
+export function rootOfFalling(f: (x: number) => number, low: number, high: number, close: number): number {
+  let [a, b] = [low, high];
+  let [fa, fb] = [f(a), f(b)];
+  if (fa <= 0) return a;
+  if (fb >= 0) return b;
+  let last = a;
+  let side = 0;
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const x = (a * fb - b * fa) / (fb - fa);
+    const fx = f(x);
+    if (fx === 0 || Math.abs(x - last) < close) return x;
+    last = x;
+    if (fx > 0) {
+      [a, fa] = [x, fx];
+      if (side > 0) fb /= 2;
+      side = 1;
+    } else {
+      [b, fb] = [x, fx];
+      if (side < 0) fa /= 2;
+      side = -1;
+    }
+  }
+  return last;
+}
