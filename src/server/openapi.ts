@@ -9,6 +9,7 @@ import { settingsSchema } from '@/core/records/settings';
 import { handsSchema, simUnitSchema } from '@/core/records/live';
 import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
+import { steadySchema } from '@/core/workings/open-models';
 import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live';
 import { noteSchema } from './notes';
@@ -238,6 +239,13 @@ export const OPERATIONS: readonly Operation[] = [
     path: '/backup',
     summary: 'A consistent copy of everything',
     returns: 'application/vnd.sqlite3',
+  },
+  { method: 'get', path: '/models', summary: 'Models with their parameters, inputs, readings and faults' },
+  {
+    method: 'post',
+    path: '/models/{kind}/steady',
+    summary: 'Every steady reading of a model, healthy or with faults. SI',
+    body: steadySchema,
   },
   { method: 'get', path: '/workings', summary: 'Named calculations of the core' },
   ...WORKINGS.map((working): Operation => ({

@@ -1,6 +1,8 @@
+import { FAMILY_KINDS } from '@/core/families/registry';
+import { steadyReadings, type SteadyAnswer } from '@/core/workings/open-models';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
 import { runWorking, type Answered } from '@/core/workings/working';
-import { done, refused, type Outcome } from './outcome';
+import { done, invalid, refused, type Outcome } from './outcome';
 import { missing } from './store';
 
 /** What can be called, by name. */
@@ -15,4 +17,12 @@ export function callWorking(name: string, input: unknown): Outcome<{ answers: re
   if (outcome.ok) return done({ answers: outcome.answers });
   const message = Object.values(outcome.fields)[0] ?? 'The request is not understood.';
   return refused({ code: 'invalid', message, fields: outcome.fields });
+}
+
+/** Every steady reading of one model, as another program asks for it. SI in and out. */
+export function askModel(kind: string, asked: unknown): Outcome<SteadyAnswer> {
+  const known = FAMILY_KINDS.find((one) => one === kind);
+  if (!known) return missing('model');
+  const outcome = steadyReadings(known, asked);
+  return outcome.ok ? done(outcome.answer) : invalid(outcome.issues);
 }

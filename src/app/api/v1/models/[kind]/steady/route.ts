@@ -1,0 +1,9 @@
+import { answer, bodyOf } from '@/server/http';
+import { askModel } from '@/server/workings';
+
+interface Place {
+  params: Promise<{ kind: string }>;
+}
+
+export const POST = (request: Request, { params }: Place) =>
+  answer(async () => askModel((await params).kind, await bodyOf(request)));
