@@ -1,5 +1,5 @@
 import { closeSync, openSync, writeSync } from 'node:fs';
-import { seeded, gaussian } from '../../src/core/procedure/rehearse';
+import { seeded, gaussian } from '../../src/core/numeric/chance';
 import { BAR, benchOfTypical, WHOLE_TEST } from '../../src/core/scenarios/traces';
 import { HOUR } from './hour';
 import type { Script } from '../../src/core/twin/recording';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
-import { normalCdf } from './normal';
+import { normalCdf } from '../numeric/normal';
 import type { Instrument } from './instrument';
 import { combinedUncertainty, type Term } from './uncertainty';
 import { decisionDistance, judge, marginTo, type Limits, type Thresholds } from './verdict';

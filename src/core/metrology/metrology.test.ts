@@ -9,7 +9,7 @@ import {
   permissibleError_SI,
   type Instrument,
 } from './instrument';
-import { normalCdf, normalQuantile } from './normal';
+import { normalCdf, normalQuantile } from '../numeric/normal';
 import { combinedUncertainty, measured, readingUncertainty_SI, type Measured } from './uncertainty';
 import { decisionDistance, judge } from './verdict';
 import { slopeSensitivities, yorkFit } from './york';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { normalCdf, normalQuantile } from './normal';
+import { normalCdf, normalQuantile } from '../numeric/normal';
 
 export const VERDICT_WORDS = ['meets', 'close', 'fails', 'not-taken'] as const;
 export type VerdictWord = (typeof VERDICT_WORDS)[number];

@@ -7,7 +7,8 @@ import { checkCapture, secondLook, shortWay, type Candidate } from './check-capt
 import type { RunEvent } from './events';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { findItem, type ReadingItem } from './procedure';
-import { rehearse, seeded, uuidFrom } from './rehearse';
+import { seeded, uuidFrom } from '../numeric/chance';
+import { rehearse } from './rehearse';
 import { admitEvent, nextAction, reduceRun, takeBackLast, type RunState } from './run';
 
 const remote = benchOf('remote-vacuum');

@@ -17,7 +17,8 @@ import { runEventSchema } from './events';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { findItem, type ReadingItem } from './procedure';
 import { outsideReach } from './reach';
-import { gaussian, rehearse, seeded } from './rehearse';
+import { gaussian, seeded } from '../numeric/chance';
+import { rehearse } from './rehearse';
 import { admitEvent, applyEvent, reduceRun } from './run';
 
 const context = contextWith();

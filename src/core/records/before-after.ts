@@ -1,6 +1,6 @@
 import { FAMILIES } from '../families/registry';
 import { compareFits, type Change } from '../twin/compare';
-import { fitTwin } from '../twin/fit';
+import { fitTwin } from '../procedure/fit-run';
 import type { Descriptor } from '../twin/family';
 import type { Result } from '../twin/result';
 import { judgedRun } from './judged-run';

@@ -1,7 +1,7 @@
 import { crossCheck } from '../metrology/cross-check';
 import { judge } from '../metrology/verdict';
 import { yorkFit } from '../metrology/york';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { bench, BAR, contextWith, family, faultyTruth, INHG, profile, truthWith } from './bench';
 
 /** Stated doubts against what really happens, over seeded chance. Bounds are three standard errors of the count. */

@@ -1,5 +1,5 @@
 import { depressionAfter_Pa } from '../air/leak';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { effectiveAreaOf } from '../signals/effective-area';
 import type { Estimate } from '../signals/estimate';
 import { forceCurve } from '../signals/force-curve';

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { stepsToRepeat, workload } from '../procedure/retest';
-import { rehearse, seeded } from '../procedure/rehearse';
+import { seeded } from '../numeric/chance';
+import { rehearse } from '../procedure/rehearse';
 import type { RunEvent } from '../procedure/events';
 import { disturbance, retestOf } from '../records/staleness';
 import type { Noted } from '../records/job-record';

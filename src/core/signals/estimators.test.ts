@@ -4,7 +4,7 @@ import { depressionAfter_Pa } from '../air/leak';
 import { orificeDiameter_m } from '../air/orifice';
 import { faultyTruth } from '../scenarios/bench';
 import { BAR, benchTrace, family, INHG, profile, ROOM, slowPull } from '../scenarios/traces';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { printSentence } from '../quantities/sentence';
 import { circle_m2 } from '../families/profile-fields';
 import { effectiveAreaOf } from './effective-area';

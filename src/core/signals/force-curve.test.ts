@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { printSentence } from '../quantities/sentence';
 import type { Estimate } from './estimate';
 import { forceCurve, rodArea_m2 } from './force-curve';

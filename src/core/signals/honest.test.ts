@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { depressionAfter_Pa } from '../air/leak';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { printSentence } from '../quantities/sentence';
 import { BAR, benchTrace, family, INHG, profile, ROOM, slowPull } from '../scenarios/traces';
 import { analyse } from './analyse';

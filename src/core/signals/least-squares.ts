@@ -1,4 +1,4 @@
-import { cholesky, solve, type Matrix } from '../twin/linear';
+import { cholesky, solve, type Matrix } from '../numeric/linear';
 
 /** Weighted least squares: the best parameters, their covariance, and how far the points lie from them. */
 export interface Fitted {

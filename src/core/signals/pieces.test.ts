@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { blocksOf } from './blocks';
 import { kinkedLine, plainLine, type Cloud } from './kinked-line';
 import { leastSquares, varianceOf } from './least-squares';

@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { segmentsOf } from './segments';
 import type { Channel, Trace } from './trace';
 

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import { Settling } from './settle';
 
 /** Feeds a course at 50 Hz and gives back whether it had settled after each second. */

@@ -1,4 +1,4 @@
-import { studentQuantile } from '../metrology/normal';
+import { studentQuantile } from '../numeric/normal';
 import type { FittedParameter, TwinFit } from './fit';
 
 /** How one parameter changed between two fits. SI. */

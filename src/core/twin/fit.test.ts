@@ -1,10 +1,11 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { bench, contextWith, family, faultyTruth, INHG, profile, truthWith } from '../scenarios/bench';
+import { fitTwin } from '../procedure/fit-run';
 import { compareFits } from './compare';
 import { placeOf } from './family';
-import { fitTwin, type TwinFit } from './fit';
-import { cholesky, solve, times, transpose } from './linear';
+import type { TwinFit } from './fit';
+import { cholesky, solve, times, transpose } from '../numeric/linear';
 
 const fitOf = (truth: ReturnType<typeof truthWith>, seed = 1): TwinFit => {
   const { context, run } = bench(truth, contextWith(), seed);

@@ -1,7 +1,30 @@
-import type { RunState } from '../procedure/run';
-import type { Family, RunContext, Vector } from './family';
-import { cholesky, dot, solve, times, transpose, type Matrix } from './linear';
-import { readingsOf, type TwinReading } from './readings-of';
+import type { Family, Vector } from './family';
+import { cholesky, dot, solve, times, transpose, type Matrix } from '../numeric/linear';
+
+/** One reading of a run as the twin sees it: what was read, at what inputs, and how each may be out. SI. */
+export interface TwinReading {
+  readonly item: string;
+  /** Place among the family's readings. */
+  readonly place: number;
+  readonly value: number;
+  readonly inputs: Vector;
+  /** Independent standard uncertainty of the reading itself. */
+  readonly random: number;
+  /** Error shared by every reading of a gauge: its name, its standard uncertainty here. */
+  readonly shared: SharedError;
+  /** The same of each input that was read. */
+  readonly inputDoubts: readonly {
+    readonly input: number;
+    readonly random: number;
+    readonly shared: SharedError;
+  }[];
+}
+
+/** An error that is one and the same for every reading of a gauge: the gauge, and its standard uncertainty here. */
+export interface SharedError {
+  readonly gauge: string;
+  readonly u: number;
+}
 
 /** One parameter of the twin as a run shows it. SI. */
 export interface FittedParameter {
@@ -59,15 +82,14 @@ export function assumedSpread(family: Family, profile: unknown): number[] {
 }
 
 /**
- * Fits the parameters of the family's twin to the readings of a run: generalised least squares (GUM-style covariance
+ * Fits the parameters of a family's twin to readings: generalised least squares (GUM-style covariance
  * with each gauge's error counted once), with a weak assumption of the profile's values, wide enough for any fault.
  * Damped Gauss–Newton; no parameter goes below zero. Where the readings scatter more than they should, their random
  * part is widened to match (Birge ratio, never narrowed). Handbook 7.
  */
-export function fitTwin(family: Family, context: RunContext<unknown>, run: RunState): FitOutcome {
-  const readings = readingsOf(family, context, run);
-  const { values } = family.healthy(context.profile);
-  const spread = assumedSpread(family, context.profile);
+export function fitReadings(family: Family, profile: unknown, readings: readonly TwinReading[]): FitOutcome {
+  const { values } = family.healthy(profile);
+  const spread = assumedSpread(family, profile);
   const free = values.flatMap((_, i) => (spread[i]! > 0 ? [i] : []));
   if (readings.length < free.length) return { ok: false, why: 'too-few-readings' };
   const model = new Model(family, readings, values, free, spread);

@@ -1,7 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../air/flow';
-import { depressionAfter_Pa } from '../air/leak';
 import { FAMILIES } from '../families/registry';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import { benchSource, closedLine, Installation, PLUGGED_PORT, takenUp_m3 } from './installation';

@@ -1,7 +1,7 @@
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import type { Vector } from './descriptor';
 import type { Around, Load, MotionModel } from './motion';
-import { Integrator, type Solved, type System } from './solver';
+import { Integrator, type Solved, type System } from '../numeric/solver';
 
 /** A vacuum pump with a tank: the source of a bench. SI. */
 export interface VacuumSource {

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '../procedure/rehearse';
+import { gaussian, seeded } from '../numeric/chance';
 import type { Quantity } from '../quantities/units';
 import type { Trace } from '../signals/trace';
 import type { Vector } from './descriptor';

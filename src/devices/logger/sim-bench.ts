@@ -1,5 +1,5 @@
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
-import { gaussian, seeded } from '@/core/procedure/rehearse';
+import { gaussian, seeded } from '@/core/numeric/chance';
 import { benchSource, Installation, type Hands } from '@/core/twin/installation';
 
 /** What the simulated bench has gauges for. */

@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
 import { FAMILIES } from '@/core/families/registry';
 import { INHG_PA } from '@/core/quantities/units';
-import { rehearse, seeded, uuidFrom, type BenchTruth } from '@/core/procedure/rehearse';
+import { seeded, uuidFrom } from '@/core/numeric/chance';
+import { rehearse, type BenchTruth } from '@/core/procedure/rehearse';
 import sharp from 'sharp';
 import { addJob } from '../jobs';
 import { addNote } from '../notes';

@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { seeded } from '@/core/procedure/rehearse';
+import { seeded } from '@/core/numeric/chance';
 import { envelopeOf, packEnvelope, readEnvelope } from '@/core/signals/overview';
 import { columnsFor } from './envelope';
 

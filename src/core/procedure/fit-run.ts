@@ -1,45 +1,26 @@
 import { randomUncertainty_SI, sharedUncertainty_SI, type Measured } from '../metrology/uncertainty';
-import { instrumentsOf, measuredItem, type ItemReading } from '../procedure/measured-item';
-import { inputsAt } from '../procedure/predict';
-import { holdStart } from '../procedure/procedure';
-import type { RunState } from '../procedure/run';
-import { placeOf, type Family, type RunContext, type Vector } from './family';
-
-/** One reading of a run as the twin sees it: what was read, at what inputs, and how each may be out. SI. */
-export interface TwinReading {
-  readonly item: string;
-  /** Place among the family's readings. */
-  readonly place: number;
-  readonly value: number;
-  readonly inputs: Vector;
-  /** Independent standard uncertainty of the reading itself. */
-  readonly random: number;
-  /** Error shared by every reading of a gauge: its name, its standard uncertainty here. */
-  readonly shared: Shared;
-  /** The same of each input that was read. */
-  readonly inputDoubts: readonly {
-    readonly input: number;
-    readonly random: number;
-    readonly shared: Shared;
-  }[];
-}
-
-interface Shared {
-  readonly gauge: string;
-  readonly u: number;
-}
+import { instrumentsOf, measuredItem, type ItemReading } from './measured-item';
+import { inputsAt } from './predict';
+import { holdStart } from './procedure';
+import type { RunState } from './run';
+import { placeOf, type Family, type RunContext } from '../twin/family';
+import { fitReadings, type FitOutcome, type SharedError, type TwinReading } from '../twin/fit';
 
 /** How well the moments of a hold are known, start and end together, s. */
 const HOLD_TIMING_U_S = Math.SQRT2;
 
 /** A gauge is the same gauge as long as it was not calibrated anew. */
-const sharedOf = (reading: Measured): Shared => ({
+const sharedOf = (reading: Measured): SharedError => ({
   gauge: `${reading.instrument.tag} ${reading.instrument.calibratedOn ?? ''}`,
   u: sharedUncertainty_SI(reading),
 });
 
+/** The parameters of the family's twin as the readings of a run show them. */
+export const fitTwin = (family: Family, context: RunContext<unknown>, run: RunState): FitOutcome =>
+  fitReadings(family, context.profile, readingsOf(family, context, run));
+
 /** The readings of a run that the family's twin predicts, corrected by the cross-check where the family says so. */
-export function readingsOf(family: Family, context: RunContext<unknown>, run: RunState): TwinReading[] {
+function readingsOf(family: Family, context: RunContext<unknown>, run: RunState): TwinReading[] {
   const instruments = instrumentsOf(context.rig, context.shelf);
   const read = (id: string) => measuredItem(instruments, run, id);
   return context.procedure.steps.flatMap((step) =>
