@@ -7,8 +7,34 @@ const only = (name, from, allowed, comment) => ({
   to: { path: '^src/', pathNot: allowed },
 });
 
+/** Folders of the core from the ground floor up: each imports only what stands before it, so there is no circle of folders. */
+const FLOORS = [
+  'numeric',
+  'quantities',
+  'air',
+  'fluid',
+  'metrology',
+  'model',
+  'contract',
+  'signals',
+  'twin',
+  'procedure',
+  'families',
+  'records',
+  'workings',
+  'scenarios',
+];
+const floors = FLOORS.map((floor, i) => ({
+  name: `core-floor-${floor}`,
+  comment: 'A folder of the core imports only folders below it.',
+  severity: 'error',
+  from: { path: `^src/core/${floor}/`, pathNot: '\\.test\\.tsx?$' },
+  to: { path: `^src/core/(${FLOORS.slice(i + 1).join('|') || 'none'})/` },
+}));
+
 module.exports = {
   forbidden: [
+    ...floors,
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     only('core-imports-core', '^src/core/', ['^src/core/'], 'The core knows nothing outside itself.'),
     {

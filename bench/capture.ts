@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
-import type { RunEvent } from '../src/core/procedure/events';
+import type { RunEvent } from '../src/core/contract/events';
 import { openDatabase } from '../src/server/database';
 import { seedDemo } from '../src/server/demo/seed';
 import { nextJobs } from '../src/server/job-list';

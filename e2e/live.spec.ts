@@ -1,5 +1,5 @@
 import type { Locator } from '@playwright/test';
-import type { ReadingItem } from '../src/core/procedure/procedure';
+import type { ReadingItem } from '../src/core/contract/steps';
 import type { Action } from '../src/core/procedure/run';
 import type { StoredJob } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
-import type { RunEvent } from '@/core/procedure/events';
+import type { RunEvent } from '@/core/contract/events';
 import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
 import { jobEntrySchema } from '@/core/records/entries';
 import type { JobRecord } from '@/core/records/job-record';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { LoggerChannel } from '@/core/records/live';
 import type { Trace } from '@/core/signals/trace';
-import type { Rig } from '@/core/twin/family';
+import type { Rig } from '@/core/contract/run-context';
 import type { LoggerSample } from '@/devices/logger/client';
 
 /** What the logger sends while one step of one run is done: on disk as it grows. */

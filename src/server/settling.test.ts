@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import type { Knex } from 'knex';
-import type { RunEvent } from '@/core/procedure/events';
+import type { RunEvent } from '@/core/contract/events';
 import { nextAction } from '@/core/procedure/run';
 import { stateOf } from '@/core/records/judged-run';
 import { Desk, newId, taken, whyNot } from './demo/desk';

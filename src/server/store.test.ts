@@ -5,7 +5,7 @@ import type { Knex } from 'knex';
 import { portName } from '@/core/families/port-names';
 import { FAMILIES } from '@/core/families/registry';
 import type { Quantity } from '@/core/quantities/units';
-import type { RunEvent } from '@/core/procedure/events';
+import type { RunEvent } from '@/core/contract/events';
 import { judgedRun, stateOf } from '@/core/records/judged-run';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { searchJobs } from './job-list';

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { verdictWord, type Result } from '@/core/twin/result';
+import { verdictWord, type Result } from '@/core/contract/result';
 
 type Word = Result['verdict'];
 

@@ -1,5 +1,5 @@
 import { printNames, sentence, type Sentence } from '../quantities/sentence';
-import type { Assessment, Result } from '../twin/result';
+import type { Assessment, Result } from '../contract/result';
 
 /** What a family says besides the verdicts. */
 interface Circumstances {

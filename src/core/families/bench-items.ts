@@ -1,7 +1,8 @@
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import { gaugeOfGate } from '../procedure/check-capture';
-import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../procedure/procedure';
-import type { Port, Rig } from '../twin/family';
+import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../contract/steps';
+import type { Port } from '../contract/family';
+import type { Rig } from '../contract/run-context';
 
 /** A reading on a port, its quantity the port's own. @throws RangeError where there is no such port, or nothing to read on it */
 export function readingOn(

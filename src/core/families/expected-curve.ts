@@ -1,6 +1,6 @@
-import type { Family } from '../twin/family';
+import type { Family } from '../contract/family';
 import { healthyBand } from '../procedure/predict';
-import { placeOf } from '../twin/family';
+import { placeOf } from '../model/vectors';
 
 /** A point of the curve that a healthy unit gives, with its band. SI. */
 export interface CurvePoint {

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { EMPTY_RUN } from '../procedure/run';
-import { CAUTIONS } from '../procedure/cautions';
+import { CAUTIONS } from '../contract/cautions';
 import { benchOf, RIGS } from '../scenarios/bench';
 import { gauged } from './bench-items';
 import { healthyBand } from '../procedure/predict';
-import { placeOf, type Vector } from '../twin/family';
-import type { Around } from '../twin/motion';
+import { placeOf } from '../model/vectors';
+import { type Vector } from '../model/descriptor';
+import type { Around } from '../model/motion';
 import { FAMILIES, type FamilyKind } from './registry';
 
 /** The contract, held over every registered family. */

@@ -1,5 +1,7 @@
 import { healthyBand } from '../procedure/predict';
-import { placeOf, type Descriptor, type Fault, type Family, type Vector } from '../twin/family';
+import { placeOf } from '../model/vectors';
+import { type Descriptor, type Vector } from '../model/descriptor';
+import { type Fault, type Family } from '../contract/family';
 
 /** A reading that a fault moves out of what a healthy unit can show. SI. */
 export interface Moved extends Pick<Descriptor, 'id' | 'name' | 'quantity'> {

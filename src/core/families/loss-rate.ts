@@ -1,10 +1,10 @@
 import type { Term } from '../metrology/uncertainty';
-import { SHORTEST_HOLD_S } from '../procedure/procedure';
+import { SHORTEST_HOLD_S } from '../contract/steps';
 import { judged } from '../procedure/judged';
 import { captureIds, type ItemReading } from '../procedure/measured-item';
 import { sentence } from '../quantities/sentence';
-import type { RunContext } from '../twin/family';
-import { notTaken, type Result, type ResultHead } from '../twin/result';
+import type { RunContext } from '../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../contract/result';
 
 /** The value of an item, by id. */
 export type Read = (id: string) => ItemReading | null;

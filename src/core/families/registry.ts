@@ -1,4 +1,4 @@
-import type { Family } from '../twin/family';
+import type { Family } from '../contract/family';
 import { remoteVacuum } from './remote-vacuum/index';
 import { rodServo } from './rod-servo/index';
 

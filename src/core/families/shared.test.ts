@@ -1,7 +1,7 @@
 import { EMPTY_RUN } from '../procedure/run';
 import { contextWith, INHG, truthWith, bench } from '../scenarios/bench';
 import { printSentence } from '../quantities/sentence';
-import { notTaken, type Result } from '../twin/result';
+import { notTaken, type Result } from '../contract/result';
 import { assessRun, shortOf, weakSupply } from './assess-run';
 import {
   fluidAfter,

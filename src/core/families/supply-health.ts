@@ -3,10 +3,10 @@ import { readingUncertainty_SI } from '../metrology/uncertainty';
 import { judged } from '../procedure/judged';
 import { captureIds, type ItemReading } from '../procedure/measured-item';
 import { roomOf } from '../procedure/room';
-import type { RunState } from '../procedure/run';
+import type { RunState } from '../contract/run-state';
 import { sentence } from '../quantities/sentence';
-import type { RunContext } from '../twin/family';
-import { notTaken, type Result, type ResultHead } from '../twin/result';
+import type { RunContext } from '../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../contract/result';
 
 /** The supply as it would be at sea level, against what a healthy supply of its kind makes there. */
 export function supplyHealth(

@@ -4,12 +4,14 @@ import { printQuantity } from '../quantities/print';
 import { impossibility, type ReadingRefusal } from '../quantities/reading';
 import { refusalSentence } from '../quantities/refusal';
 import type { UnitSet } from '../quantities/units';
-import type { Family, RunContext } from '../twin/family';
-import type { RunEventOf } from './events';
+import type { Family } from '../contract/family';
+import type { RunContext } from '../contract/run-context';
+import type { RunEventOf } from '../contract/events';
 import { ventedZero_SI } from './measured-item';
-import { findItem, type ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from '../contract/steps';
 import { outsideReach } from './reach';
-import { countedCaptures, type RunState } from './run';
+import { countedCaptures } from './run';
+import { type RunState } from '../contract/run-state';
 
 /** What stands in the way of capturing a value. */
 export interface CaptureProblem {

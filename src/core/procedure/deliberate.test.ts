@@ -4,12 +4,13 @@ import { FAMILIES, type FamilyKind } from '../families/registry';
 import { namedGaps } from '../records/report';
 import { BAR, benchOf, gauges } from '../scenarios/bench';
 import { checkCapture, secondLook, shortWay, type Candidate } from './check-capture';
-import type { RunEvent } from './events';
+import type { RunEvent } from '../contract/events';
 import { instrumentsOf, zeroGate } from './measured-item';
-import { findItem, type ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from '../contract/steps';
 import { seeded, uuidFrom } from '../numeric/chance';
 import { rehearse } from './rehearse';
-import { admitEvent, nextAction, reduceRun, takeBackLast, type RunState } from './run';
+import { admitEvent, nextAction, reduceRun, takeBackLast } from './run';
+import { type RunState } from '../contract/run-state';
 
 const remote = benchOf('remote-vacuum');
 const { contextWith, truthWith, bench } = remote;

@@ -1,8 +1,9 @@
 import { gaugeOfGate } from './check-capture';
 import type { Instrument } from '../metrology/instrument';
-import type { Port, RunContext } from '../twin/family';
-import type { RunEvent } from './events';
-import type { Item, Procedure, ReadingItem, Step } from './procedure';
+import type { Port } from '../contract/family';
+import type { RunContext } from '../contract/run-context';
+import type { RunEvent } from '../contract/events';
+import type { Item, Procedure, ReadingItem, Step } from '../contract/steps';
 
 /** What an exchange of gauges is about. */
 export interface ExchangePlan {

@@ -1,9 +1,11 @@
 import { randomUncertainty_SI, sharedUncertainty_SI, type Measured } from '../metrology/uncertainty';
 import { instrumentsOf, measuredItem, type ItemReading } from './measured-item';
 import { inputsAt } from './predict';
-import { holdStart } from './procedure';
-import type { RunState } from './run';
-import { placeOf, type Family, type RunContext } from '../twin/family';
+import { holdStart } from '../contract/steps';
+import type { RunState } from '../contract/run-state';
+import { placeOf } from '../model/vectors';
+import { type Family } from '../contract/family';
+import { type RunContext } from '../contract/run-context';
 import { fitReadings, type FitOutcome, type SharedError, type TwinReading } from '../twin/fit';
 
 /** How well the moments of a hold are known, start and end together, s. */

@@ -2,7 +2,7 @@
 import { benchOf, contextWith } from '../scenarios/bench';
 import { captureNow, readyFor, type LivePorts } from './hands-free';
 import { liveByGauges } from './live';
-import { findItem, type ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from '../contract/steps';
 
 const BAR = 1e5;
 const INHG = 3386.389;

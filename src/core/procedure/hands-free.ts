@@ -1,4 +1,4 @@
-import type { ReadingItem } from './procedure';
+import type { ReadingItem } from '../contract/steps';
 
 /** What the gauges on the ports show now: value in SI with the vented zero taken off, and whether it stands still. */
 export interface LivePort {

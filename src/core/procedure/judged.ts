@@ -2,11 +2,12 @@ import { adviceFor, type CloseCall } from '../metrology/advice';
 import { combinedUncertainty, type Term } from '../metrology/uncertainty';
 import { judge, type Limits } from '../metrology/verdict';
 import type { Sentence } from '../quantities/sentence';
-import type { Family, RunContext } from '../twin/family';
-import { notTaken, type Result, type ResultHead } from '../twin/result';
+import type { Family } from '../contract/family';
+import type { RunContext } from '../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../contract/result';
 import { instrumentsOf, measuredItem } from './measured-item';
-import { findItem } from './procedure';
-import type { RunState } from './run';
+import { findItem } from '../contract/steps';
+import type { RunState } from '../contract/run-state';
 
 /** A number to be judged. */
 export interface Finding {

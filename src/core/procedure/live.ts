@@ -1,8 +1,9 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { LivePort, LivePorts } from './hands-free';
-import { findItem } from './procedure';
-import type { Procedure, SourceState, Step } from './procedure';
-import { belongs, isDone, type RunState } from './run';
+import { findItem } from '../contract/steps';
+import type { Procedure, SourceState, Step } from '../contract/steps';
+import { belongs, isDone } from './run';
+import { type RunState } from '../contract/run-state';
 
 /** What is under vacuum or pressure on the bench right now, as far as the run knows. */
 export interface LiveState {

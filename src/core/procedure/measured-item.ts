@@ -1,6 +1,7 @@
 import { measured, readingUncertainty_SI, type Measured } from '../metrology/uncertainty';
-import type { Rig } from '../twin/family';
-import { countedCaptures, type Capture, type GateRule, type RunState } from './run';
+import type { Rig } from '../contract/run-context';
+import { countedCaptures, type GateRule } from './run';
+import { type Capture, type RunState } from '../contract/run-state';
 
 /** Instruments by tag: the rig, and any better gauge brought from the shelf during the run. */
 export function instrumentsOf(rig: Rig, shelf: readonly Measured['instrument'][] = []) {

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { combinedUncertainty, sharedUncertainty_SI } from '../metrology/uncertainty';
 import { bench, BAR, contextWith, family, gauges, INHG, rig, truthWith } from '../scenarios/bench';
-import type { RunEvent } from './events';
+import type { RunEvent } from '../contract/events';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { inputsAt, predict } from './predict';
-import { findItem, type ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from '../contract/steps';
 import { EMPTY_RUN, reduceRun } from './run';
 
 const context = contextWith();

@@ -1,10 +1,14 @@
 import type { Limits } from '../metrology/verdict';
 import { measured, readingUncertainty_SI, type Measured, type Term } from '../metrology/uncertainty';
-import { placeOf, type Family, type HealthyUnit, type RunContext, type Vector } from '../twin/family';
+import { placeOf, type HealthyUnit } from '../model/vectors';
+import { type Family } from '../contract/family';
+import { type RunContext } from '../contract/run-context';
+import { type Vector } from '../model/descriptor';
 import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
-import { findItem, type ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from '../contract/steps';
 import { roomOf } from './room';
-import { countedCaptures, counts, type RunState } from './run';
+import { countedCaptures, counts } from './run';
+import { type RunState } from '../contract/run-state';
 
 /** A reading predicted by the twin at the conditions actually read. */
 export interface Prediction {

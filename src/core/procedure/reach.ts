@@ -1,8 +1,10 @@
 import { readingUncertainty_SI, type Measured } from '../metrology/uncertainty';
-import { placeOf, type Family, type RunContext } from '../twin/family';
+import { placeOf } from '../model/vectors';
+import { type Family } from '../contract/family';
+import { type RunContext } from '../contract/run-context';
 import { inputsAt } from './predict';
-import type { ReadingItem } from './procedure';
-import type { RunState } from './run';
+import type { ReadingItem } from '../contract/steps';
+import type { RunState } from '../contract/run-state';
 
 /** A gauge may be this far out of its class before a reading is called unlikely, as a part of the reading. */
 const GAUGE_ALLOWANCE = 0.15;

@@ -13,9 +13,9 @@ import {
 } from '../scenarios/bench';
 import { measured } from '../metrology/uncertainty';
 import { checkCapture, type CaptureProblem } from './check-capture';
-import { runEventSchema } from './events';
+import { runEventSchema } from '../contract/events';
 import { instrumentsOf, zeroGate } from './measured-item';
-import { findItem, type ReadingItem } from './procedure';
+import { findItem, type ReadingItem } from '../contract/steps';
 import { outsideReach } from './reach';
 import { gaussian, seeded } from '../numeric/chance';
 import { rehearse } from './rehearse';

@@ -1,11 +1,15 @@
 import { gaussian, uuidFrom } from '../numeric/chance';
 import { gaugeFor, type Instrument } from '../metrology/instrument';
-import { placeOf, type Family, type RunContext, type Vector } from '../twin/family';
-import type { RunEvent } from './events';
+import { placeOf } from '../model/vectors';
+import { type Family } from '../contract/family';
+import { type RunContext } from '../contract/run-context';
+import { type Vector } from '../model/descriptor';
+import type { RunEvent } from '../contract/events';
 import { gaugeOfGate } from './check-capture';
 import { instrumentsOf, zeroGate } from './measured-item';
-import { holdStart, type ObservationItem, type ReadingItem } from './procedure';
-import { applyEvent, nextAction, reduceRun, type RunState } from './run';
+import { holdStart, type ObservationItem, type ReadingItem } from '../contract/steps';
+import { applyEvent, nextAction, reduceRun } from './run';
+import { type RunState } from '../contract/run-state';
 
 /** What is really on the bench: known to the simulation, hidden from the run. */
 export interface BenchTruth {

@@ -1,4 +1,4 @@
-import type { Procedure, Step } from './procedure';
+import type { Procedure, Step } from '../contract/steps';
 
 const readsSource = (step: Step) => step.vacuum === 'on';
 const readsZeros = (step: Step) =>

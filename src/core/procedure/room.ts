@@ -1,5 +1,6 @@
-import type { Room, RunContext } from '../twin/family';
-import { countedCaptures, type RunState } from './run';
+import type { Room, RunContext } from '../contract/run-context';
+import { countedCaptures } from './run';
+import { type RunState } from '../contract/run-state';
 
 /** The room an item was read in: that of its last reading that counts, else the room of now. */
 export function roomOf(context: RunContext<unknown>, run: RunState, itemId: string): Room {

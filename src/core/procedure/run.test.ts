@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { bench, contextWith, family, gauges, truthWith, BAR, INHG } from '../scenarios/bench';
-import type { RunEvent } from './events';
+import type { RunEvent } from '../contract/events';
 import { instrumentsOf, measuredItem, zeroGate } from './measured-item';
 import { outsideReach } from './reach';
 import { measured } from '../metrology/uncertainty';
@@ -12,8 +12,8 @@ import {
   reduceRun,
   runRefusalSentence,
   waitStart,
-  type RunState,
 } from './run';
+import { type RunState } from '../contract/run-state';
 
 const context = contextWith();
 const { procedure } = context;

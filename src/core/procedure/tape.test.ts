@@ -2,7 +2,7 @@ import { printSentence } from '../quantities/sentence';
 import { bench, BAR, contextWith, family, INHG, truthWith } from '../scenarios/bench';
 import { waitOf } from '../records/waits';
 import type { StoredRun } from '../records/views';
-import type { RunEvent } from './events';
+import type { RunEvent } from '../contract/events';
 import { contradiction, liveState, missingNeeds, progress } from './live';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { EMPTY_RUN, reduceRun } from './run';

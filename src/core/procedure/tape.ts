@@ -1,6 +1,7 @@
-import type { RunEvent } from './events';
-import { findItem, type Procedure, type SourceState } from './procedure';
-import { waitStart, type Capture, type RunState } from './run';
+import type { RunEvent } from '../contract/events';
+import { findItem, type Procedure, type SourceState } from '../contract/steps';
+import { waitStart } from './run';
+import { type Capture, type RunState } from '../contract/run-state';
 
 /** One line of the tape, in the order things happened. */
 export type TapeLine =

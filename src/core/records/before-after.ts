@@ -1,8 +1,8 @@
 import { FAMILIES } from '../families/registry';
 import { compareFits, type Change } from '../twin/compare';
 import { fitTwin } from '../procedure/fit-run';
-import type { Descriptor } from '../twin/family';
-import type { Result } from '../twin/result';
+import type { Descriptor } from '../model/descriptor';
+import type { Result } from '../contract/result';
 import { judgedRun } from './judged-run';
 import type { StoredRun } from './views';
 

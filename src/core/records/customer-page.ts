@@ -1,10 +1,10 @@
 import { FAMILIES } from '../families/registry';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
-import { NOT_CLAIMED } from '../procedure/cautions';
-import { findItem } from '../procedure/procedure';
+import { NOT_CLAIMED } from '../contract/cautions';
+import { findItem } from '../contract/steps';
 import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
-import { verdictWord, type Result } from '../twin/result';
+import { verdictWord, type Result } from '../contract/result';
 import { heightOf } from './document-height';
 import type { Block, Photo } from './document';
 import { FINDING_KINDS, PROVENANCES, WORK_DONE } from './entries';

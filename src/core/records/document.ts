@@ -1,4 +1,4 @@
-import type { Result } from '../twin/result';
+import type { Result } from '../contract/result';
 
 /** A cell of a table: words, with smaller words under them, or a verdict. */
 export interface Cell {

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { FAMILY_KINDS } from '../families/registry';
 import { FLUIDS, FLUID_KINDS } from '../fluid/kinds';
-import { runEventSchema } from '../procedure/events';
-import { runContextSchema } from '../twin/family';
+import { runEventSchema } from '../contract/events';
+import { runContextSchema } from '../contract/run-context';
 import { jobSchema } from './job';
 import { judgementSchema } from './judgement';
 import { BLEEDING_ORDERS } from './installation';

@@ -1,6 +1,6 @@
 import { FAMILIES } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
-import { CAUTIONS, NOT_CLAIMED } from '../procedure/cautions';
+import { CAUTIONS, NOT_CLAIMED } from '../contract/cautions';
 import type { Document } from './document';
 import { BLEEDING_ORDERS, type BleedingOrder } from './installation';
 import type { JobRecord } from './job-record';

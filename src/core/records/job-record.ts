@@ -1,4 +1,4 @@
-import type { RunEvent } from '../procedure/events';
+import type { RunEvent } from '../contract/events';
 import { contextWith } from '../procedure/exchange';
 import type { Finding, Fitting, JobEntry, JobEntryOf, Photo, Work } from './entries';
 import type { Job } from './job';

@@ -1,7 +1,8 @@
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, zeroGate } from '../procedure/measured-item';
-import { reduceRun, type RunState } from '../procedure/run';
-import { verdictWord, type Assessment, type Result } from '../twin/result';
+import { reduceRun } from '../procedure/run';
+import { type RunState } from '../contract/run-state';
+import { verdictWord, type Assessment, type Result } from '../contract/result';
 import type { Judgement } from './judgement';
 import { PROGRAM_VERSION } from './program';
 import type { StoredRun } from './views';

@@ -1,8 +1,8 @@
 /** @jest-environment node */
 import { version } from '../../../package.json';
 import { expectWith } from '../families/remote-vacuum/expect';
-import { findItem, type ReadingItem } from '../procedure/procedure';
-import type { RunContext } from '../twin/family';
+import { findItem, type ReadingItem } from '../contract/steps';
+import type { RunContext } from '../contract/run-context';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import { bench, BAR, contextWith, family, INHG, outcome, truthWith } from '../scenarios/bench';
 import { admitEntry, jobRecord, type Written } from './job-record';

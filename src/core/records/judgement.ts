@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { assessmentSchema, resultSchema } from '../twin/result';
+import { assessmentSchema, resultSchema } from '../contract/result';
 
 /** How a verdict came into the record. */
 const JUDGED_HOW = ['finished', 'moved', 'imported'] as const;

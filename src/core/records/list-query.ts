@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
-import type { Assessment } from '../twin/result';
+import type { Assessment } from '../contract/result';
 
 /** Rows on one page of a list. */
 export const PER_PAGE = 50;

@@ -1,10 +1,10 @@
 import { expectedCurve } from '../families/expected-curve';
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, measuredItem } from '../procedure/measured-item';
-import type { RunState } from '../procedure/run';
+import type { RunState } from '../contract/run-state';
 import { printQuantity } from '../quantities/print';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
-import { placeOf } from '../twin/family';
+import { placeOf } from '../model/vectors';
 import { stateOf } from './judged-run';
 import { Plot, type PlotSize } from './plot';
 import type { StoredRun } from './views';

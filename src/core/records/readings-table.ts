@@ -1,7 +1,7 @@
 import { FAMILIES } from '../families/registry';
-import { CAPTURED_WORDS } from '../procedure/events';
+import { CAPTURED_WORDS } from '../contract/events';
 import { instrumentsOf } from '../procedure/measured-item';
-import { findItem } from '../procedure/procedure';
+import { findItem } from '../contract/steps';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
 import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
 import { stateOf } from './judged-run';

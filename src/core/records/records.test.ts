@@ -1,6 +1,6 @@
 import { bench, contextWith, faultyTruth, gauges, INHG, outcome, truthWith } from '../scenarios/bench';
-import { NOT_CLAIMED } from '../procedure/cautions';
-import type { RunEvent } from '../procedure/events';
+import { NOT_CLAIMED } from '../contract/cautions';
+import type { RunEvent } from '../contract/events';
 import { expectedCurve } from '../families/expected-curve';
 import { FAMILIES } from '../families/registry';
 import { jobSchema } from './job';

@@ -1,9 +1,9 @@
 import { calibrationState, type Instrument } from '../metrology/instrument';
-import { CAUTIONS } from '../procedure/cautions';
-import type { RunState } from '../procedure/run';
+import { CAUTIONS } from '../contract/cautions';
+import type { RunState } from '../contract/run-state';
 import { printNames } from '../quantities/sentence';
-import type { RunContext } from '../twin/family';
-import type { Assessment, Result } from '../twin/result';
+import type { RunContext } from '../contract/run-context';
+import type { Assessment, Result } from '../contract/result';
 
 /** Something that was not tested, and why. */
 export interface Untested {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { standardPressure_Pa } from '../air/atmosphere';
 import { SUPPLY_KINDS } from '../air/supply';
 import { UNIT_SETS } from '../quantities/units';
-import type { Conditions } from '../twin/family';
+import type { Conditions } from '../contract/run-context';
 
 /** A key is taught by pressing it, never typed out. */
 const key = (title: string) =>

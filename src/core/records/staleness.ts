@@ -1,6 +1,6 @@
 import { FAMILIES } from '../families/registry';
 import { stepsToRepeat, workload, type Workload } from '../procedure/retest';
-import type { Part } from '../twin/family';
+import type { Part } from '../contract/family';
 import type { Noted, JobRecord } from './job-record';
 import type { Work } from './entries';
 import type { StoredRun } from './views';

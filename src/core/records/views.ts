@@ -1,9 +1,9 @@
 import type { Judgement } from './judgement';
 import type { FamilyKind } from '../families/registry';
 import type { Calibration, Instrument } from '../metrology/instrument';
-import type { RunEvent } from '../procedure/events';
-import type { RunContext } from '../twin/family';
-import type { Assessment } from '../twin/result';
+import type { RunEvent } from '../contract/events';
+import type { RunContext } from '../contract/run-context';
+import type { Assessment } from '../contract/result';
 import type { Job } from './job';
 import type { TraceRecord } from './trace-record';
 

@@ -1,13 +1,13 @@
 import { FAMILIES, type FamilyKind } from '../families/registry';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import type { Instrument } from '../metrology/instrument';
-import type { RunEvent } from '../procedure/events';
+import type { RunEvent } from '../contract/events';
 import { instrumentsOf, zeroGate } from '../procedure/measured-item';
 import { seeded } from '../numeric/chance';
 import { rehearse, type BenchTruth } from '../procedure/rehearse';
 import { reduceRun } from '../procedure/run';
 import { INHG_PA } from '../quantities/units';
-import type { Conditions, Rig, RunContext } from '../twin/family';
+import type { Conditions, Rig, RunContext } from '../contract/run-context';
 
 /** Benches for scenarios across modules: a unit of each family with the handbook's typical figures, on its ports. */
 export const BAR = 1e5;

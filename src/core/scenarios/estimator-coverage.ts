@@ -10,7 +10,7 @@ import { hysteresisOf, ratioCurve } from '../signals/ratio-curve';
 import { channelAt, wholeOf, type Channel, type Trace } from '../signals/trace';
 import { vacuumDecay } from '../signals/vacuum-decay';
 import { FAMILIES } from '../families/registry';
-import { placeOf } from '../twin/family';
+import { placeOf } from '../model/vectors';
 import { logged } from '../twin/recording';
 import { BAR, family, INHG, profile, ROOM, slowPull } from './traces';
 

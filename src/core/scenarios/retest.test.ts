@@ -2,7 +2,7 @@
 import { stepsToRepeat, workload } from '../procedure/retest';
 import { seeded } from '../numeric/chance';
 import { rehearse } from '../procedure/rehearse';
-import type { RunEvent } from '../procedure/events';
+import type { RunEvent } from '../contract/events';
 import { disturbance, retestOf } from '../records/staleness';
 import type { Noted } from '../records/job-record';
 import type { Work } from '../records/entries';

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import type { RodServoProfile } from '../families/rod-servo/index';
 import { printSentence } from '../quantities/sentence';
 import { analyse } from '../signals/analyse';
-import { placeOf, type Vector } from '../twin/family';
-import { benchSource, Installation } from '../twin/installation';
+import { placeOf } from '../model/vectors';
+import { type Vector } from '../model/descriptor';
+import { benchSource, Installation } from '../model/installation';
 import { recordBench, reserveTest } from '../twin/recording';
 import { BAR, benchOf, INHG } from './bench';
 

@@ -1,6 +1,6 @@
 import type { Trace } from '../signals/trace';
-import type { Vector } from '../twin/descriptor';
-import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../twin/installation';
+import type { Vector } from '../model/descriptor';
+import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../model/installation';
 import { logged, recordBench, wholeTest, type Logger, type Script } from '../twin/recording';
 import { BAR, family, INHG, profile } from './bench';
 

@@ -1,9 +1,8 @@
+import type { LoggedUnit } from '../contract/logged-unit';
 import type { Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
 import { blocksOf } from './blocks';
-import type { SlaveCylinder } from './effective-area';
 import type { Estimate } from './estimate';
-import type { Rod } from './force-curve';
 import type { Segment } from './segments';
 import { channelAt, type Channel, type Span, type Trace } from './trace';
 
@@ -12,11 +11,7 @@ export interface About {
   readonly barometer_Pa: number;
   readonly temperature_K: number;
   /** Slave cylinder or rod, whichever the unit has, and vacuum volume; null where no profile was named. */
-  readonly unit: {
-    readonly slave: SlaveCylinder | null;
-    readonly rod: Rod | null;
-    readonly vacuumVolume_m3: number;
-  } | null;
+  readonly unit: LoggedUnit | null;
 }
 
 /** One number that the trace was made to yield, and where. */

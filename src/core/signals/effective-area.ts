@@ -1,14 +1,8 @@
+import type { SlaveCylinder } from '../contract/logged-unit';
 import { blocksOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { median } from './noise';
 import type { Channel, Span, Trace } from './trace';
-
-/** What has to be known of the slave cylinder. SI. */
-export interface SlaveCylinder {
-  readonly slaveArea_m2: number;
-  readonly rodArea_m2: number;
-  readonly spring_N: number;
-}
 
 /**
  * Area that a diaphragm at full activation works with, m²: A = (p_out·A_slave − p_in·(A_slave − A_rod) + F_s)/Δp.

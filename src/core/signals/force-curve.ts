@@ -1,19 +1,10 @@
+import type { Rod } from '../contract/logged-unit';
 import type { Sentence } from '../quantities/sentence';
 import { scatterOf } from './blocks';
 import { clippedNotes, cloudOf, pointsOf } from './branch-points';
 import { told, untold, type Estimate } from './estimate';
 import { kinkedLine, plainLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
-
-/** What is known of a servo that acts on a rod, to tell its area from its force. SI. */
-export interface Rod {
-  readonly preload_N: number;
-  /** 1 + spring rate ÷ stiffness of the load: what of the push the spring keeps. */
-  readonly giving: number;
-  readonly pushArea_m2: number;
-  /** Least force of an application that is of use, N. */
-  readonly useful_N: number;
-}
 
 /** A = (F·(1 + k_s/k_load) + F_s0 − p·A_push)/Δp at full lift, m². Handbook 6 and 8.2. */
 export const rodArea_m2 = (

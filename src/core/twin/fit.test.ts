@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { bench, contextWith, family, faultyTruth, INHG, profile, truthWith } from '../scenarios/bench';
 import { fitTwin } from '../procedure/fit-run';
 import { compareFits } from './compare';
-import { placeOf } from './family';
+import { placeOf } from '../model/vectors';
 import type { TwinFit } from './fit';
 import { cholesky, solve, times, transpose } from '../numeric/linear';
 

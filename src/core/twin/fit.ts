@@ -1,4 +1,5 @@
-import type { Family, Vector } from './family';
+import type { Family } from '../contract/family';
+import type { Vector } from '../model/descriptor';
 import { cholesky, dot, solve, times, transpose, type Matrix } from '../numeric/linear';
 
 /** One reading of a run as the twin sees it: what was read, at what inputs, and how each may be out. SI. */

@@ -1,9 +1,9 @@
 import { gaussian, seeded } from '../numeric/chance';
 import type { Quantity } from '../quantities/units';
 import type { Trace } from '../signals/trace';
-import type { Vector } from './descriptor';
-import type { Family } from './family';
-import { benchSource, Installation, type Hands } from './installation';
+import type { Vector } from '../model/descriptor';
+import type { Family } from '../contract/family';
+import { benchSource, Installation, type Hands } from '../model/installation';
 
 /** Noise of a logger, SI, and the step it writes down; chance comes from the seed. */
 export interface Logger {

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import { SI_SYMBOL } from '../quantities/si-symbol';
-import type { Descriptor, Family } from '../twin/family';
+import type { Descriptor } from '../model/descriptor';
+import type { Family } from '../contract/family';
 
 /** One number of a model as another program is told of it. */
 interface Told extends Descriptor {

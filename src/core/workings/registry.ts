@@ -19,7 +19,7 @@ import {
   type UnitSet,
 } from '../quantities/units';
 import { Plot } from '../records/plot';
-import { placeOf } from '../twin/family';
+import { placeOf } from '../model/vectors';
 import { defineWorking, field, series, type Working } from './working';
 
 const BAR = 1e5;

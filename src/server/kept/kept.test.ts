@@ -9,7 +9,7 @@ import { ENTRY_REVISION, ENTRY_UPCASTS, presentEntry } from '@/core/records/stor
 import { JOB_FILE_UPCASTS, JOB_FILE_VERSION } from '@/core/records/job-file';
 import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
 import type { JobRecord } from '@/core/records/job-record';
-import type { Assessment, Result } from '@/core/twin/result';
+import type { Assessment, Result } from '@/core/contract/result';
 import { openDatabase } from '../database';
 import { exportJob, importJob } from '../job-files';
 import { findJob } from '../jobs';

@@ -6,7 +6,7 @@ import { printDifference } from '@/core/quantities/print';
 import { printNames } from '@/core/quantities/sentence';
 import type { BeforeAfter, ParameterChange } from '@/core/records/before-after';
 import type { StoredJob } from '@/core/records/views';
-import type { Result } from '@/core/twin/result';
+import type { Result } from '@/core/contract/result';
 import { useKeys } from '../keys';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';

@@ -3,13 +3,13 @@
 import { Box, Button } from '@mui/material';
 import type { ReactNode } from 'react';
 import { FAMILIES } from '@/core/families/registry';
-import { CAUTIONS } from '@/core/procedure/cautions';
+import { CAUTIONS } from '@/core/contract/cautions';
 import { FINDING_KINDS, WORK_DONE, PROVENANCES, type JobEntry } from '@/core/records/entries';
 import type { JobRecord, Noted } from '@/core/records/job-record';
 import type { Retest } from '@/core/records/staleness';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored } from '@/core/records/views';
-import type { Fault } from '@/core/twin/family';
+import type { Fault } from '@/core/contract/family';
 import { Mark } from './mark';
 import { TraceLinks } from './trace-links';
 import { VisitPart, type Visit } from './visit';

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { gauges, rig } from '@/core/scenarios/bench';
-import { EMPTY_RUN, type RunState } from '@/core/procedure/run';
+import { EMPTY_RUN } from '@/core/procedure/run';
+import { type RunState } from '@/core/contract/run-state';
 import type { LiveMoment } from '@/core/records/live';
 import { gaugeNow, portsNow } from './live-gauges';
 

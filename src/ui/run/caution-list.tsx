@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { CAUTIONS, type CautionId } from '@/core/procedure/cautions';
+import { CAUTIONS, type CautionId } from '@/core/contract/cautions';
 
 /** Hazards and what to do about them, where they matter. */
 export function CautionList({ ids }: { ids: readonly CautionId[] }) {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button } from '@mui/material';
-import { findItem } from '@/core/procedure/procedure';
+import { findItem } from '@/core/contract/steps';
 import { usePrint } from '../settings-context';
 import type { RunHandle } from './use-run';
 

@@ -3,7 +3,7 @@
 import { Box } from '@mui/material';
 import { adviceSentence } from '@/core/metrology/advice';
 import { printDifference } from '@/core/quantities/print';
-import type { Result } from '@/core/twin/result';
+import type { Result } from '@/core/contract/result';
 import { Overdue } from '../overdue';
 import { usePrint } from '../settings-context';
 import { VerdictMark } from '../verdict-mark';

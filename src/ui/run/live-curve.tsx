@@ -3,7 +3,7 @@
 import { Box } from '@mui/material';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { LivePorts } from '@/core/procedure/hands-free';
-import type { Step } from '@/core/procedure/procedure';
+import type { Step } from '@/core/contract/steps';
 import { curvePlot, measuredPoints, supplyRead } from '@/core/records/ratio-svg';
 import type { StoredRun } from '@/core/records/views';
 import { useSettings } from '../settings-context';

@@ -10,16 +10,16 @@ import {
   shortWay,
   type CaptureProblem,
 } from '@/core/procedure/check-capture';
-import type { RunEventOf } from '@/core/procedure/events';
+import type { RunEventOf } from '@/core/contract/events';
 import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
-import { findItem, type ReadingItem, type Step } from '@/core/procedure/procedure';
+import { findItem, type ReadingItem, type Step } from '@/core/contract/steps';
 import { counts, isDone } from '@/core/procedure/run';
 import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
 import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
 import type { LiveMoment } from '@/core/records/live';
-import type { Expectation } from '@/core/twin/result';
+import type { Expectation } from '@/core/contract/result';
 import { Key, useKeys } from '../keys';
 import { gaugeNow } from '../live/live-gauges';
 import { usePrint, useSettings } from '../settings-context';

@@ -6,7 +6,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { contradiction, liveState, progress } from '@/core/procedure/live';
 import { takeBackLast } from '@/core/procedure/run';
-import type { Item, Procedure } from '@/core/procedure/procedure';
+import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import { unitFor, type Quantity } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';

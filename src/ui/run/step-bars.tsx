@@ -2,7 +2,7 @@
 
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { Answer, ObservationItem, Step, WaitItem } from '@/core/procedure/procedure';
+import type { Answer, ObservationItem, Step, WaitItem } from '@/core/contract/steps';
 import { isDone, waitStart } from '@/core/procedure/run';
 import { Key, useKeys } from '../keys';
 import { useSettings } from '../settings-context';

@@ -2,10 +2,10 @@
 
 import { Box, Button } from '@mui/material';
 import { calibrationState } from '@/core/metrology/instrument';
-import { CAPTURED_WORDS } from '@/core/procedure/events';
+import { CAPTURED_WORDS } from '@/core/contract/events';
 import { missingNeeds } from '@/core/procedure/live';
 import { instrumentsOf } from '@/core/procedure/measured-item';
-import { findItem } from '@/core/procedure/procedure';
+import { findItem } from '@/core/contract/steps';
 import { usePrint } from '../settings-context';
 import { time } from '../stamp';
 import { CautionList } from './caution-list';

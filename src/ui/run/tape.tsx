@@ -2,15 +2,16 @@
 
 import { Box, ButtonBase } from '@mui/material';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
-import { findItem } from '@/core/procedure/procedure';
+import { findItem } from '@/core/contract/steps';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { measured, readingUncertainty_SI } from '@/core/metrology/uncertainty';
 import { tapeOf, type TapeLine } from '@/core/procedure/tape';
 import { tapedOf, type LoggedTrace } from '@/core/records/logged-traces';
-import type { RunEvent } from '@/core/procedure/events';
-import type { RunState } from '@/core/procedure/run';
-import type { Port, RunContext } from '@/core/twin/family';
-import type { Result } from '@/core/twin/result';
+import type { RunEvent } from '@/core/contract/events';
+import type { RunState } from '@/core/contract/run-state';
+import type { Port } from '@/core/contract/family';
+import type { RunContext } from '@/core/contract/run-context';
+import type { Result } from '@/core/contract/result';
 import { usePrint } from '../settings-context';
 import { MONO } from '../theme';
 import { Overdue } from '../overdue';

@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
-import type { RunEvent } from '@/core/procedure/events';
+import type { RunEvent } from '@/core/contract/events';
 import { contextWith } from '@/core/procedure/exchange';
 import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
 import { nextAction, reduceRun } from '@/core/procedure/run';

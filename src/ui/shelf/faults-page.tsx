@@ -4,7 +4,7 @@ import { Box, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { movedBy } from '@/core/families/fault-effects';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
-import { CAUTIONS } from '@/core/procedure/cautions';
+import { CAUTIONS } from '@/core/contract/cautions';
 import { Nothing, Page } from '../page';
 import { usePrint } from '../settings-context';
 

@@ -1,8 +1,9 @@
 import type { Sentence } from '../../quantities/sentence';
 import { roomOf } from '../../procedure/room';
-import type { RunState } from '../../procedure/run';
-import type { Family, Room, RunContext } from '../../twin/family';
-import type { Assessment, Result } from '../../twin/result';
+import type { RunState } from '../../contract/run-state';
+import type { Family } from '../../contract/family';
+import type { Room, RunContext } from '../../contract/run-context';
+import type { Assessment, Result } from '../../contract/result';
 import { assessRun, shortOf, weakSupply } from '../assess-run';
 import type { RemoteVacuumProfile } from './profile';
 

@@ -1,9 +1,9 @@
 import { judged } from '../../procedure/judged';
 import { captureIds } from '../../procedure/measured-item';
-import type { RunState } from '../../procedure/run';
+import type { RunState } from '../../contract/run-state';
 import { sentence, type Sentence } from '../../quantities/sentence';
-import type { RunContext } from '../../twin/family';
-import { notTaken, type Result, type ResultHead } from '../../twin/result';
+import type { RunContext } from '../../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../../contract/result';
 import { classAllowance, gaugePairs, type GaugePair } from './bypass';
 import { exchanges, settledBy } from './settled';
 import type { RemoteVacuumProfile } from './profile';

@@ -7,8 +7,8 @@ import {
   ventedZero_SI,
   type ItemReading,
 } from '../../procedure/measured-item';
-import type { RunState } from '../../procedure/run';
-import type { RunContext } from '../../twin/family';
+import type { RunState } from '../../contract/run-state';
+import type { RunContext } from '../../contract/run-context';
 import type { RemoteVacuumProfile } from './profile';
 
 type Context = RunContext<RemoteVacuumProfile>;

@@ -1,12 +1,13 @@
 import type { Limits } from '../../metrology/verdict';
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import { predict, type Prediction } from '../../procedure/predict';
-import { holdStart, type ReadingItem } from '../../procedure/procedure';
+import { holdStart, type ReadingItem } from '../../contract/steps';
 import { roomOf } from '../../procedure/room';
-import type { RunState } from '../../procedure/run';
+import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
-import type { Family, RunContext } from '../../twin/family';
-import type { Expectation } from '../../twin/result';
+import type { Family } from '../../contract/family';
+import type { RunContext } from '../../contract/run-context';
+import type { Expectation } from '../../contract/result';
 import { bypassAllowed_Pa, covers, gaugePairs } from './bypass';
 import type { RemoteVacuumProfile } from './profile';
 

@@ -1,5 +1,6 @@
-import type { CautionId } from '../../procedure/cautions';
-import { moving, type Fault } from '../../twin/family';
+import type { CautionId } from '../../contract/cautions';
+import { moving } from '../../model/vectors';
+import { type Fault } from '../../contract/family';
 import { INHG_PA as INHG } from '../../quantities/units';
 import { leakAtSea_m3PerSPa } from '../healthy-leak';
 import { parameters } from './twin';

@@ -1,4 +1,4 @@
-import { defineFamily, type Family } from '../../twin/family';
+import { defineFamily, type Family } from '../../contract/family';
 import { assessWith } from './assess';
 import { expectWith } from './expect';
 import { faults } from './faults';

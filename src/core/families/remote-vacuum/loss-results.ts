@@ -1,4 +1,4 @@
-import type { RunContext } from '../../twin/family';
+import type { RunContext } from '../../contract/run-context';
 import { lossRate, type Read } from '../loss-rate';
 import type { RemoteVacuumProfile } from './profile';
 

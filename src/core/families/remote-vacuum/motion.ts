@@ -1,8 +1,8 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
-import type { Vector } from '../../twin/family';
-import { closedLine, PLUGGED_PORT } from '../../twin/installation';
-import type { Around, Motion, MotionModel } from '../../twin/motion';
+import type { Vector } from '../../model/descriptor';
+import { closedLine, PLUGGED_PORT } from '../../model/installation';
+import type { Around, Motion, MotionModel } from '../../model/motion';
 import {
   AIR,
   airPort_m3PerSPa,

@@ -1,4 +1,4 @@
-import type { Part } from '../../twin/family';
+import type { Part } from '../../contract/family';
 
 /** What the vacuum side can have moved when the can is opened: everything that air or the diaphragm makes. */
 const AIR_SIDE = [

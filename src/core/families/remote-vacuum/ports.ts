@@ -1,4 +1,4 @@
-import type { Port } from '../../twin/family';
+import type { Port } from '../../contract/family';
 
 /** Where a reading is taken. Handbook 8.1. */
 export const ports: readonly Port[] = [

@@ -1,11 +1,12 @@
 import { randomUncertainty_SI, type Term } from '../../metrology/uncertainty';
 import { slopeSensitivities, yorkFit, type YorkPoint } from '../../metrology/york';
-import { findItem, type ReadingItem } from '../../procedure/procedure';
+import { findItem, type ReadingItem } from '../../contract/steps';
 import { predict } from '../../procedure/predict';
-import type { RunState } from '../../procedure/run';
+import type { RunState } from '../../contract/run-state';
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import { sentence, type Sentence } from '../../quantities/sentence';
-import type { Family, RunContext } from '../../twin/family';
+import type { Family } from '../../contract/family';
+import type { RunContext } from '../../contract/run-context';
 import { covers, gaugePairs, pointsRead, type PointRead } from './bypass';
 import type { RemoteVacuumProfile } from './profile';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { adviceSentence } from '../../metrology/advice';
-import type { RunEvent } from '../../procedure/events';
-import { placeOf } from '../../twin/family';
+import type { RunEvent } from '../../contract/events';
+import { placeOf } from '../../model/vectors';
 import { printSentence } from '../../quantities/sentence';
 import {
   bench,

@@ -1,11 +1,12 @@
 import { combinedUncertainty, type Term } from '../../metrology/uncertainty';
 import { judged, judgedReading, observedResults } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
-import type { RunState } from '../../procedure/run';
+import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
 import { areaAt_m2 } from '../../signals/effective-area';
-import type { Family, RunContext } from '../../twin/family';
-import { notTaken, type Result, type ResultHead } from '../../twin/result';
+import type { Family } from '../../contract/family';
+import type { RunContext } from '../../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../../contract/result';
 import { gaugePairs, pointsRead } from './bypass';
 import { bypassResults } from './bypass-results';
 import { gaugeDoubt_Pa } from './settled';

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import type { RunEvent } from '../../procedure/events';
+import type { RunEvent } from '../../contract/events';
 import { contextWith as withAdded } from '../../procedure/exchange';
 import { instrumentsOf, zeroGate } from '../../procedure/measured-item';
 import { progress } from '../../procedure/live';

@@ -2,11 +2,13 @@ import { permissibleError_SI, type Instrument } from '../../metrology/instrument
 import { randomUncertainty_SI } from '../../metrology/uncertainty';
 import { exchangeId, exchangeStep } from '../../procedure/exchange';
 import { captureIds, instrumentsOf, measuredByGauge, type ItemReading } from '../../procedure/measured-item';
-import type { Step } from '../../procedure/procedure';
-import { belongs, type RunState } from '../../procedure/run';
+import type { Step } from '../../contract/steps';
+import { belongs } from '../../procedure/run';
+import { type RunState } from '../../contract/run-state';
 import { sentence, type Sentence } from '../../quantities/sentence';
-import type { RunContext, Settling } from '../../twin/family';
-import { notTaken, type Result } from '../../twin/result';
+import type { RunContext } from '../../contract/run-context';
+import type { Settling } from '../../contract/family';
+import { notTaken, type Result } from '../../contract/result';
 import { classAllowance, gaugePairs, shareOf, type GaugePair } from './bypass';
 import { ports } from './ports';
 import type { RemoteVacuumProfile } from './profile';

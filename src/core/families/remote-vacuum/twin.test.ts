@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { healthyBand } from '../../procedure/predict';
-import { placeOf, toNamed, toVector } from '../../twin/family';
+import { placeOf, toNamed, toVector } from '../../model/vectors';
 import { remoteVacuumProfile } from './profile';
 import { healthy, parameters, readings, steady, type ReadingId } from './twin';
 import { typical } from './typical';

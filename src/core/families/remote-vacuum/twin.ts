@@ -9,15 +9,15 @@ import { pressureBetween_Pa } from '../../air/series';
 import { BENCH_PUMP_M3_PER_S } from '../../air/supply';
 import { rootOfFalling } from '../../numeric/root';
 import { INHG_PA } from '../../quantities/units';
-import type { About } from '../../signals/analysis';
+import type { LoggedUnit } from '../../contract/logged-unit';
 import {
   healthyUnit,
   toVector,
   type HealthyUnit,
   type InputDescriptor,
   type Named,
-  type Vector,
-} from '../../twin/family';
+} from '../../model/vectors';
+import { type Vector } from '../../model/descriptor';
 import { healthyLeak_m3PerSPa, HEALTHY_SHARE_OF_LIMIT } from '../healthy-leak';
 import { circle_m2 } from '../profile-fields';
 import type { RemoteVacuumProfile } from './profile';
@@ -180,7 +180,7 @@ function valveFor(
 }
 
 /** Slave cylinder and vacuum volume: what a trace of such a unit is worked out with. */
-export const logged = (profile: RemoteVacuumProfile): About['unit'] => ({
+export const logged = (profile: RemoteVacuumProfile): LoggedUnit => ({
   slave: {
     slaveArea_m2: circle_m2(profile.slaveBore_m),
     rodArea_m2: circle_m2(profile.rodDiameter_m),

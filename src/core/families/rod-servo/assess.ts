@@ -1,9 +1,10 @@
 import type { Sentence } from '../../quantities/sentence';
 import { roomOf } from '../../procedure/room';
-import type { RunState } from '../../procedure/run';
-import type { Family, Room, RunContext } from '../../twin/family';
-import { placeOf } from '../../twin/family';
-import type { Assessment, Result } from '../../twin/result';
+import type { RunState } from '../../contract/run-state';
+import type { Family } from '../../contract/family';
+import type { Room, RunContext } from '../../contract/run-context';
+import { placeOf } from '../../model/vectors';
+import type { Assessment, Result } from '../../contract/result';
 import { assessRun, shortOf, weakSupply } from '../assess-run';
 import type { RodServoProfile } from './profile';
 

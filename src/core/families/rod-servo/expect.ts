@@ -1,10 +1,11 @@
 import type { Limits } from '../../metrology/verdict';
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import { predict, type Prediction } from '../../procedure/predict';
-import { holdStart, type ReadingItem } from '../../procedure/procedure';
-import type { RunState } from '../../procedure/run';
-import type { Family, RunContext } from '../../twin/family';
-import type { Expectation } from '../../twin/result';
+import { holdStart, type ReadingItem } from '../../contract/steps';
+import type { RunState } from '../../contract/run-state';
+import type { Family } from '../../contract/family';
+import type { RunContext } from '../../contract/run-context';
+import type { Expectation } from '../../contract/result';
 import type { RodServoProfile } from './profile';
 
 type Context = RunContext<RodServoProfile>;

@@ -1,6 +1,7 @@
-import type { CautionId } from '../../procedure/cautions';
+import type { CautionId } from '../../contract/cautions';
 import { INHG_PA } from '../../quantities/units';
-import { moving, type Fault } from '../../twin/family';
+import { moving } from '../../model/vectors';
+import { type Fault } from '../../contract/family';
 import { leakAtSea_m3PerSPa } from '../healthy-leak';
 import { parameters } from './twin';
 

@@ -1,6 +1,6 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
-import type { Vector } from '../../twin/family';
-import type { Around, Load, Motion, MotionModel } from '../../twin/motion';
+import type { Vector } from '../../model/descriptor';
+import type { Around, Load, Motion, MotionModel } from '../../model/motion';
 import { liftShare, named, type Parameters } from './twin';
 
 /** What changes with time in the unit. */

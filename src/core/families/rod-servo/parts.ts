@@ -1,4 +1,4 @@
-import type { Part } from '../../twin/family';
+import type { Part } from '../../contract/family';
 
 /** What the vacuum and the piston make. */
 const FORCE = ['force', 'full', 'times', 'release', 'reserve'];

@@ -1,4 +1,4 @@
-import type { Port } from '../../twin/family';
+import type { Port } from '../../contract/family';
 
 /** Where readings are taken on a servo that acts on a rod. */
 export const ports: readonly Port[] = [

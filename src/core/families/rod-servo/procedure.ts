@@ -1,5 +1,5 @@
-import type { Item, Procedure, ReadingItem, Step } from '../../procedure/procedure';
-import type { Rig } from '../../twin/family';
+import type { Item, Procedure, ReadingItem, Step } from '../../contract/steps';
+import type { Rig } from '../../contract/run-context';
 import {
   fluidLook,
   fluidSideStep,

@@ -1,10 +1,11 @@
 import { judged, judgedReading, observedResults } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
-import type { RunState } from '../../procedure/run';
+import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
 import { rodArea_m2 } from '../../signals/force-curve';
-import type { Family, RunContext } from '../../twin/family';
-import { notTaken, type Result, type ResultHead } from '../../twin/result';
+import type { Family } from '../../contract/family';
+import type { RunContext } from '../../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../../contract/result';
 import { lossRate, type Read } from '../loss-rate';
 import { supplyHealth } from '../supply-health';
 import type { RodServoProfile } from './profile';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { healthyBand } from '../../procedure/predict';
-import { placeOf, toNamed, toVector, type Vector } from '../../twin/family';
+import { placeOf, toNamed, toVector } from '../../model/vectors';
+import { type Vector } from '../../model/descriptor';
 import { rodServoProfile } from './profile';
 import { healthy, named, parameters, readings, steady, type ReadingId } from './twin';
 import { typical } from './typical';

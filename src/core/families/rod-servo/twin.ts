@@ -2,14 +2,9 @@ import { emptyTime_s, fillTime_s } from '../../air/fill';
 import { depressionAfter_Pa } from '../../air/leak';
 import { orificeConductance_m3PerSPa } from '../../air/orifice';
 import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
-import type { About } from '../../signals/analysis';
-import {
-  healthyUnit,
-  type HealthyUnit,
-  type InputDescriptor,
-  type Named,
-  type Vector,
-} from '../../twin/family';
+import type { LoggedUnit } from '../../contract/logged-unit';
+import { healthyUnit, type HealthyUnit, type InputDescriptor, type Named } from '../../model/vectors';
+import { type Vector } from '../../model/descriptor';
 import { healthyLeak_m3PerSPa } from '../healthy-leak';
 import type { RodServoProfile } from './profile';
 
@@ -117,7 +112,7 @@ export const logged = (profile: RodServoProfile) =>
       useful_N: profile.limits.reserveForce_N.value,
     },
     vacuumVolume_m3: wholeVolume_m3(profile),
-  }) satisfies About['unit'];
+  }) satisfies LoggedUnit;
 
 /** Part of the tank's vacuum that the valve brings to bear: none below crack, all of it from full lift on. */
 export const liftShare = (p: Parameters, input_Pa: number): number =>

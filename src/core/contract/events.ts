@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { stepSchema } from './procedure';
+import { stepSchema } from './steps';
 
 const base = {
   /** Made by the screen: sending an event twice records it once. */

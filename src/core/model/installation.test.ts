@@ -4,7 +4,8 @@ import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../air/flow';
 import { FAMILIES } from '../families/registry';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import { benchSource, closedLine, Installation, PLUGGED_PORT, takenUp_m3 } from './installation';
-import { placeOf, type Vector } from './family';
+import { placeOf } from './vectors';
+import { type Vector } from './descriptor';
 
 const BAR = 1e5;
 const INHG = 3386.389;

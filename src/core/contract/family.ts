@@ -1,34 +1,15 @@
-import { z } from 'zod';
-import { SUPPLY_KINDS } from '../air/supply';
-import { calibrationState, instrumentSchema } from '../metrology/instrument';
-import type { CautionId } from '../procedure/cautions';
-import { procedureSchema, type Procedure, type ReadingItem, type Step } from '../procedure/procedure';
-import type { RunState } from '../procedure/run';
-import type { About } from '../signals/analysis';
+import type { z } from 'zod';
+import type { HealthyUnit, InputDescriptor } from '../model/vectors';
+import type { Rig, RunContext } from './run-context';
+import { calibrationState } from '../metrology/instrument';
+import type { CautionId } from './cautions';
+import type { Procedure, ReadingItem, Step } from './steps';
+import type { RunState } from './run-state';
+import type { LoggedUnit } from './logged-unit';
 import type { Quantity } from '../quantities/units';
-import type { Descriptor, Vector } from './descriptor';
-import type { MotionModel } from './motion';
+import type { Descriptor, Vector } from '../model/descriptor';
+import type { MotionModel } from '../model/motion';
 import type { Assessment, Expectation, Result } from './result';
-
-export type { Descriptor, Vector };
-
-/** An input of a model, and the bench port whose gauge tells it. */
-export interface InputDescriptor extends Descriptor {
-  /** 'set': the port's reading that goes with the one predicted. 'source': the last reading before it. */
-  readonly from?: { readonly port: string; readonly as: 'set' | 'source' };
-}
-
-/** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */
-export interface HealthyUnit {
-  readonly values: Vector;
-  /** Half-widths, same order; 0 where the profile allows no spread that moves an expected value. */
-  readonly tolerances: Vector;
-  /**
-   * The outermost units that are still healthy, where those are not the corners of the tolerances: where a profile bounds
-   * a combination of parameters.
-   */
-  readonly extremes?: readonly Vector[];
-}
 
 /** A fault as a change of parameters and of what a technician sees. */
 export interface Fault {
@@ -67,50 +48,6 @@ export interface Part {
   readonly kind: 'part' | 'line' | 'gauge';
   /** Steps of the procedure. */
   readonly disturbs: readonly string[];
-}
-
-const gaugesSchema = z.array(instrumentSchema).max(500).readonly();
-
-const rigSchema = z.record(z.string().max(40), gaugesSchema);
-/** The gauges that stand on each port of the bench for one run. */
-export type Rig = Readonly<z.infer<typeof rigSchema>>;
-
-export const conditionsSchema = z.strictObject({
-  /** Station pressure, Pa absolute. */
-  barometer_Pa: z.number().positive(),
-  temperature_K: z.number().positive(),
-  supplyKind: z.enum(SUPPLY_KINDS),
-  /** Sea-level depression that a healthy supply of this kind makes, Pa. */
-  supplyHealth_Pa: z.number().positive(),
-  technician: z.string().max(120),
-  /** ISO date of the run, for calibration state. */
-  day: z.iso.date(),
-  thresholds: z.strictObject({ meets: z.number().gt(0.5).lt(1), fails: z.number().gt(0).lt(0.5) }),
-});
-/** What a run was made under, kept with it. */
-export type Conditions = Readonly<z.infer<typeof conditionsSchema>>;
-
-export const runContextSchema = z.strictObject({
-  /** The steps, built once for this profile on this rig. */
-  procedure: procedureSchema,
-  /** Checked by the family's own schema. */
-  profile: z.unknown(),
-  rig: rigSchema,
-  /** Every instrument that could be used instead, for advice. */
-  shelf: gaugesSchema,
-  conditions: conditionsSchema,
-});
-/** The room that readings were taken in. */
-export type Room = Pick<Conditions, 'barometer_Pa' | 'temperature_K'>;
-
-/** All that judging a run needs besides its events. */
-export interface RunContext<Profile> extends Readonly<Omit<z.infer<typeof runContextSchema>, 'profile'>> {
-  readonly profile: Profile;
-  /**
-   * Rooms of readings carried over from earlier tests, oldest first: the events before the count `until` were made in
-   * that room. Worked out from the record, never stored.
-   */
-  readonly earlier?: readonly (Room & { readonly until: number })[];
 }
 
 /** The curve that a technician knows a kind of unit by. Names of the family's inputs and readings. */
@@ -152,7 +89,7 @@ export interface Family<Profile = unknown> {
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
   /** What its traces are worked out with besides the room. */
-  readonly logged: (profile: Profile) => About['unit'];
+  readonly logged: (profile: Profile) => LoggedUnit;
   readonly faults: readonly Fault[];
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
   /** What can be changed or opened, and what that makes stale. */
@@ -167,45 +104,6 @@ export interface Family<Profile = unknown> {
   readonly results: (context: RunContext<Profile>, run: RunState) => Result[];
   /** The run in a sentence or two: what falls short, and what does not. */
   readonly assess: (context: RunContext<Profile>, run: RunState, results: readonly Result[]) => Assessment;
-}
-
-/** Numbers by name, for use inside a family. */
-export type Named<D extends readonly Descriptor[]> = Record<D[number]['id'], number>;
-
-/** Puts named numbers in declared order. */
-export function toVector<D extends readonly Descriptor[]>(descriptors: D, named: Named<D>): number[] {
-  return descriptors.map(({ id }) => named[id as D[number]['id']]);
-}
-
-/** Gives names to numbers in declared order. */
-export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector: Vector): Named<D> {
-  return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
-}
-
-/** A healthy unit from named values, and the half-widths of those that may differ from unit to unit. */
-export const healthyUnit = <D extends readonly Descriptor[]>(
-  descriptors: D,
-  values: Named<D>,
-  tolerances: Partial<Named<D>>,
-): HealthyUnit => ({
-  values: toVector(descriptors, values),
-  tolerances: descriptors.map(({ id }) => tolerances[id as D[number]['id']] ?? 0),
-});
-
-/** A fault as the change it makes to named parameters: `s` is the severity, 0 to 1. */
-export const moving =
-  <D extends readonly Descriptor[]>(descriptors: D) =>
-  (change: (p: Named<D>, s: number) => Partial<Named<D>>) =>
-  (healthy: Vector, severity: number): number[] => {
-    const named = toNamed(descriptors, healthy);
-    return toVector(descriptors, { ...named, ...change(named, severity) });
-  };
-
-/** Place of a name in declared order. @throws RangeError where there is none of that name */
-export function placeOf(descriptors: readonly Descriptor[], id: string): number {
-  const place = descriptors.findIndex((descriptor) => descriptor.id === id);
-  if (place < 0) throw new RangeError(`id: no “${id}” among ${descriptors.map((d) => d.id).join(', ')}`);
-  return place;
 }
 
 /**

@@ -1,0 +1,47 @@
+import type { RunEventOf } from './events';
+import type { SourceState } from './steps';
+
+/** A reading as captured. A struck reading is kept and no longer counts. */
+export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
+  readonly struck: boolean;
+  /** A gate's reading that was not yet at zero: kept, but the gate stays shut. */
+  readonly gateShut: boolean;
+  /** A part or line changed since, or what it hung on was done anew: kept, marked, no longer counted. */
+  readonly stale: boolean;
+  /** Counts up each time the gauges are vented anew: a reading goes with the zeros of its own session. */
+  readonly session: number;
+  /** How many events of the run stand before it. */
+  readonly place: number;
+}
+
+export interface WaitState {
+  readonly startedAt: string;
+  readonly endedAt: string | null;
+}
+
+/** A run as its events leave it. */
+export interface RunState {
+  /** Number of events: the version that two screens must agree on. */
+  readonly version: number;
+  readonly vacuum: SourceState;
+  readonly captures: readonly Capture[];
+  readonly observations: Readonly<Record<string, RunEventOf<'observed'>>>;
+  readonly waits: Readonly<Record<string, WaitState>>;
+  readonly skipped: Readonly<Record<string, string>>;
+  /** Reasons given to go on in spite of an answer that stops the test, by item. */
+  readonly goneOn: Readonly<Record<string, string>>;
+  /** The test was ended here, for this reason: only making safe is left. */
+  readonly ended: string | null;
+  /** Item reopened for a repeat, if any. */
+  readonly reopened: string | null;
+  readonly session: number;
+  /** Readings placed before this were made before lines were off: they say nothing of what is on the bench now. */
+  readonly disturbedAt: number;
+  /** Steps added to the procedure while the run was done that are to be done; one taken back is not. */
+  readonly added: readonly string[];
+  /** Steps whose cautions were acknowledged since the source last changed. */
+  readonly acknowledged: readonly string[];
+  readonly finished: boolean;
+  readonly startedAt: string | null;
+  readonly lastAt: string | null;
+}

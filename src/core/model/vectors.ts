@@ -1,0 +1,58 @@
+import type { Descriptor, Vector } from './descriptor';
+
+/** An input of a model, and the bench port whose gauge tells it. */
+export interface InputDescriptor extends Descriptor {
+  /** 'set': the port's reading that goes with the one predicted. 'source': the last reading before it. */
+  readonly from?: { readonly port: string; readonly as: 'set' | 'source' };
+}
+
+/** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */
+export interface HealthyUnit {
+  readonly values: Vector;
+  /** Half-widths, same order; 0 where the profile allows no spread that moves an expected value. */
+  readonly tolerances: Vector;
+  /**
+   * The outermost units that are still healthy, where those are not the corners of the tolerances: where a profile bounds
+   * a combination of parameters.
+   */
+  readonly extremes?: readonly Vector[];
+}
+
+/** Numbers by name, for use inside a family. */
+export type Named<D extends readonly Descriptor[]> = Record<D[number]['id'], number>;
+
+/** Puts named numbers in declared order. */
+export function toVector<D extends readonly Descriptor[]>(descriptors: D, named: Named<D>): number[] {
+  return descriptors.map(({ id }) => named[id as D[number]['id']]);
+}
+
+/** Gives names to numbers in declared order. */
+export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector: Vector): Named<D> {
+  return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
+}
+
+/** A healthy unit from named values, and the half-widths of those that may differ from unit to unit. */
+export const healthyUnit = <D extends readonly Descriptor[]>(
+  descriptors: D,
+  values: Named<D>,
+  tolerances: Partial<Named<D>>,
+): HealthyUnit => ({
+  values: toVector(descriptors, values),
+  tolerances: descriptors.map(({ id }) => tolerances[id as D[number]['id']] ?? 0),
+});
+
+/** A fault as the change it makes to named parameters: `s` is the severity, 0 to 1. */
+export const moving =
+  <D extends readonly Descriptor[]>(descriptors: D) =>
+  (change: (p: Named<D>, s: number) => Partial<Named<D>>) =>
+  (healthy: Vector, severity: number): number[] => {
+    const named = toNamed(descriptors, healthy);
+    return toVector(descriptors, { ...named, ...change(named, severity) });
+  };
+
+/** Place of a name in declared order. @throws RangeError where there is none of that name */
+export function placeOf(descriptors: readonly Descriptor[], id: string): number {
+  const place = descriptors.findIndex((descriptor) => descriptor.id === id);
+  if (place < 0) throw new RangeError(`id: no “${id}” among ${descriptors.map((d) => d.id).join(', ')}`);
+  return place;
+}
