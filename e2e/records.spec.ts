@@ -340,3 +340,29 @@ test('who tests is chosen beside the button that starts the test', async ({ app,
   await page.goto(`${page.url()}/report`);
   await expect(page.getByText('Pell Tarn')).toBeVisible();
 });
+
+test('a long list is turned by key and by button, and a new order begins at its first page', async ({
+  page,
+}) => {
+  const app = await App.start({ demo: true });
+  try {
+    const { body } = await jobOf(app, 'GF-0425');
+    for (let i = 0; i < 50; i += 1) await app.post('/jobs', { ...body, tag: `LONG-${i}` });
+    await page.goto(`${app.url}/jobs`);
+    await expect(page.getByText('1–50 of 59')).toBeVisible();
+    await page.keyboard.press(']');
+    await expect(page.getByText('51–59 of 59')).toBeVisible();
+    await expect(page.getByRole('link', { name: 'GF-0412' })).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('51–59 of 59')).toBeVisible();
+    await page.keyboard.press('[');
+    await expect(page.getByText('1–50 of 59')).toBeVisible();
+    await page.getByRole('button', { name: /next page/i }).click();
+    await expect(page.getByText('51–59 of 59')).toBeVisible();
+    await page.getByRole('columnheader', { name: 'Tag' }).click();
+    await expect(page.getByText('1–50 of 59')).toBeVisible();
+    await expect(page).toHaveURL(/sort=tag/);
+  } finally {
+    await app.end();
+  }
+});

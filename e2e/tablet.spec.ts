@@ -11,7 +11,7 @@ const FINGER = 44;
 const tooSmall = (page: Page) =>
   page.evaluate((least) => {
     const targets = document.querySelectorAll(
-      'button, a.MuiButton-root, input:not([type=file], [aria-hidden]), [role=combobox]',
+      'button, a.MuiButton-root, input:not([type=file], [aria-hidden]), [role=combobox], .MuiPickersInputBase-root',
     );
     return [...targets].flatMap((target) => {
       // A field is as large as its frame; a switch or slider as what can be pressed around it.

@@ -11,6 +11,7 @@ import {
   type GridValidRowModel,
 } from '@mui/x-data-grid';
 import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
 import { PER_PAGE, type ListQuery } from '@/core/records/list-query';
 import { useRemembered } from '../remembered';
 import type { List } from './use-list';
@@ -39,6 +40,10 @@ export function RecordGrid<Row extends GridValidRowModel, Query extends ListQuer
   const shown: GridColumnVisibilityModel = kept
     ? (JSON.parse(kept) as GridColumnVisibilityModel)
     : Object.fromEntries(hidden.map((field) => [field, false]));
+  const { page, order } = list.query;
+  // The grid takes a new object for a new order, and goes back to the first page.
+  const sortModel = useMemo(() => [{ field: sort, sort: order }], [sort, order]);
+  const paginationModel = useMemo(() => ({ page: page - 1, pageSize: PER_PAGE }), [page]);
   return (
     <Box onClickCapture={({ target }) => (target as Element).closest('a') && list.leave()}>
       <DataGrid
@@ -47,12 +52,12 @@ export function RecordGrid<Row extends GridValidRowModel, Query extends ListQuer
         columns={columns}
         rowCount={total}
         paginationMode="server"
-        paginationModel={{ page: list.query.page - 1, pageSize: PER_PAGE }}
-        onPaginationModelChange={({ page }) => list.ask({ page: page + 1 } as Partial<Query>)}
+        paginationModel={paginationModel}
+        onPaginationModelChange={(model) => list.ask({ page: model.page + 1 } as Partial<Query>)}
         pageSizeOptions={[PER_PAGE]}
         sortingMode="server"
         sortingOrder={['desc', 'asc']}
-        sortModel={[{ field: sort, sort: list.query.order }]}
+        sortModel={sortModel}
         onSortModelChange={([by]) =>
           by && list.ask({ sort: by.field, order: by.sort ?? 'desc' } as Partial<Query>)
         }
