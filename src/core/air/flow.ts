@@ -12,6 +12,13 @@ import {
  */
 const LINEAR_FROM = 0.999;
 
+/** Choked flow for each pascal upstream: C·ρ₀·R·√(T₀·T), m³/s. */
+const chokedPerPa_m3PerS = (conductance_m3PerSPa: number, temperature_K: number): number =>
+  conductance_m3PerSPa *
+  REFERENCE_DENSITY_KG_M3 *
+  AIR_GAS_CONSTANT *
+  Math.sqrt(REFERENCE_TEMPERATURE_K * temperature_K);
+
 /**
  * Air through a valve or hose of sonic conductance C from p₁ to p₂, as p·V per second at the room's temperature:
  * q_m·R·T, Pa·m³/s. ISO 6358, handbook 4.
@@ -31,12 +38,7 @@ export function airFlow_PaM3PerS(
 ): number {
   const ratio = downstream_Pa / upstream_Pa;
   if (ratio >= 1) return 0;
-  const choked =
-    conductance_m3PerSPa *
-    upstream_Pa *
-    REFERENCE_DENSITY_KG_M3 *
-    AIR_GAS_CONSTANT *
-    Math.sqrt(REFERENCE_TEMPERATURE_K * temperature_K);
+  const choked = upstream_Pa * chokedPerPa_m3PerS(conductance_m3PerSPa, temperature_K);
   return ratio > LINEAR_FROM
     ? (choked * flowShare(LINEAR_FROM, critical) * (1 - ratio)) / (1 - LINEAR_FROM)
     : choked * flowShare(ratio, critical);
@@ -66,12 +68,7 @@ export function upstream_Pa(
   downstream_Pa: number,
   temperature_K: number,
 ): number {
-  const perPa =
-    conductance_m3PerSPa *
-    REFERENCE_DENSITY_KG_M3 *
-    AIR_GAS_CONSTANT *
-    Math.sqrt(REFERENCE_TEMPERATURE_K * temperature_K);
-  const choked_Pa = flow_PaM3PerS / perPa;
+  const choked_Pa = flow_PaM3PerS / chokedPerPa_m3PerS(conductance_m3PerSPa, temperature_K);
   const linear_Pa = downstream_Pa + (choked_Pa * (1 - LINEAR_FROM)) / flowShare(LINEAR_FROM);
   if (downstream_Pa > LINEAR_FROM * linear_Pa) return linear_Pa;
   const bent_Pa = downstream_Pa + choked_Pa ** 2 / (4 * downstream_Pa);

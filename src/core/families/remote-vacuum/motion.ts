@@ -7,9 +7,11 @@ import {
   AIR,
   airPort_m3PerSPa,
   airWay_m3PerSPa,
+  balance_Pa,
   calledFor_Pa,
   inputPart,
   named,
+  valveLine_Pa,
   type Parameters,
 } from './twin';
 
@@ -182,17 +184,11 @@ class RemoteVacuumMotion implements Motion {
 
   /** What the valve feels of an input that comes down: there the output is higher by the hysteresis. */
   private feltFalling_Pa(input: number): number {
-    const { p, k } = this;
-    const line =
-      k * input + (this.lineDifference_Pa(input) * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
+    const { p } = this;
+    const line = balance_Pa(p, input, valveLine_Pa(p, input));
     const held = this.differenceFor_Pa(Math.max(0, line) * (1 + p.hysteresis), input);
     const felt = p.crack_Pa + (held - p.valveJump_Pa) / p.valveGain;
     return Math.max(input, Math.min(felt, input * (1 + p.hysteresis) + p.crack_Pa));
-  }
-
-  /** The line on which the valve calls, carried on below crack. */
-  private lineDifference_Pa(input: number): number {
-    return this.p.valveJump_Pa + this.p.valveGain * (input - this.p.crack_Pa);
   }
 
   /** Air drawn out through the hose; back through it only where the room or a collapsed hose lets it. */

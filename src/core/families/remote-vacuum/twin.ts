@@ -9,6 +9,7 @@ import { pressureBetween_Pa } from '../../air/series';
 import { BENCH_PUMP_M3_PER_S } from '../../air/supply';
 import { rootOfFalling } from '../../numeric/root';
 import { INHG_PA } from '../../quantities/units';
+import type { Room } from '../../contract/run-context';
 import type { LoggedUnit } from '../../contract/logged-unit';
 import {
   healthyUnit,
@@ -172,7 +173,7 @@ function valveFor(
   }: Pick<Parameters, 'slaveArea_m2' | 'rodArea_m2' | 'spring_N' | 'crack_Pa'>,
   { area_m2, boostRatio, jumpIn_Pa }: Line,
 ): Pick<Parameters, 'valveGain' | 'valveJump_Pa'> {
-  const k = 1 - rodArea_m2 / slaveArea_m2;
+  const k = inputPart({ rodArea_m2, slaveArea_m2 });
   return {
     valveGain: ((boostRatio - k) * slaveArea_m2) / area_m2,
     valveJump_Pa: (slaveArea_m2 * (crack_Pa * (1 - k) + jumpIn_Pa) + spring_N) / area_m2,
@@ -216,18 +217,21 @@ export const airWay_m3PerSPa = (p: Parameters): number =>
 export const inputPart = (p: Pick<Parameters, 'rodArea_m2' | 'slaveArea_m2'>): number =>
   1 - p.rodArea_m2 / p.slaveArea_m2;
 
+/** The line of pressure difference against input that the valve is made for, carried on below crack. Handbook 8.1. */
+export const valveLine_Pa = (p: Parameters, input_Pa: number): number =>
+  p.valveJump_Pa + p.valveGain * (input_Pa - p.crack_Pa);
+
 /** Pressure difference across the diaphragm that the valve calls for: none below crack. Handbook 8.1. */
 export const calledFor_Pa = (p: Parameters, input_Pa: number): number =>
-  input_Pa < p.crack_Pa ? 0 : p.valveJump_Pa + p.valveGain * (input_Pa - p.crack_Pa);
+  input_Pa < p.crack_Pa ? 0 : valveLine_Pa(p, input_Pa);
+
+/** Output at which the piston stands on an input and a pressure difference, were nothing to hold it up. Handbook 8.1. */
+export const balance_Pa = (p: Parameters, input_Pa: number, difference_Pa: number): number =>
+  inputPart(p) * input_Pa + (difference_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
 
 /** What the diaphragm adds to the output at a pressure difference, Pa. */
 const lift_Pa = (p: Parameters, difference_Pa: number): number =>
   Math.max(0, difference_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
-
-interface Room {
-  readonly barometer_Pa: number;
-  readonly temperature_K: number;
-}
 
 /** The two air sides with the unit applied. */
 interface Sides {
@@ -245,21 +249,9 @@ interface Sides {
  */
 function appliedSides(p: Parameters, called_Pa: number, source_Pa: number, room: Room): Sides {
   const { barometer_Pa, temperature_K } = room;
-  const floor = (supply_Pa: number) => Math.min(p.activationFloor_Pa, supply_Pa);
   if (p.tear_m3PerSPa <= 0 || called_Pa <= 0 || source_Pa <= 0)
-    return { supply_Pa: source_Pa, activation_Pa: Math.max(floor(source_Pa), source_Pa - called_Pa) };
-  const air_m3PerSPa = airWay_m3PerSPa(p);
-  const working_Pa = (vacuum_Pa: number) =>
-    Math.min(
-      vacuum_Pa + called_Pa,
-      pressureBetween_Pa(
-        air_m3PerSPa,
-        p.tear_m3PerSPa,
-        barometer_Pa - floor(barometer_Pa - vacuum_Pa),
-        vacuum_Pa,
-        temperature_K,
-      ),
-    );
+    return { supply_Pa: source_Pa, activation_Pa: Math.max(floor_Pa(p, source_Pa), source_Pa - called_Pa) };
+  const working_Pa = (vacuum_Pa: number) => tornWorkingSide_Pa(p, called_Pa, vacuum_Pa, room);
   const reach_Pa = barometer_Pa - source_Pa;
   const pumped = (tank_Pa: number) => BENCH_PUMP_M3_PER_S * (tank_Pa - reach_Pa);
   const vacuumAt_Pa = (tank_Pa: number) =>
@@ -267,7 +259,7 @@ function appliedSides(p: Parameters, called_Pa: number, source_Pa: number, room:
   const across = (vacuum_Pa: number) =>
     airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa(vacuum_Pa), vacuum_Pa, temperature_K);
   const tank_Pa = rootOfFalling(
-    (tank_Pa) => across(vacuumAt_Pa(tank_Pa)) - pumped(tank_Pa),
+    (pressure_Pa) => across(vacuumAt_Pa(pressure_Pa)) - pumped(pressure_Pa),
     reach_Pa,
     barometer_Pa,
     CLOSE_PA,
@@ -275,6 +267,25 @@ function appliedSides(p: Parameters, called_Pa: number, source_Pa: number, room:
   const vacuum_Pa = vacuumAt_Pa(tank_Pa);
   return { supply_Pa: barometer_Pa - vacuum_Pa, activation_Pa: barometer_Pa - working_Pa(vacuum_Pa) };
 }
+
+/** Depression that a blocked breather leaves on the working side, at most the supply's, Pa. */
+const floor_Pa = (p: Parameters, supply_Pa: number): number => Math.min(p.activationFloor_Pa, supply_Pa);
+
+/**
+ * Absolute pressure of the working side beside a vacuum side, with a passage between them: as far above it as the valve
+ * calls for, at most what the valve's air way and the passage in series leave there.
+ */
+const tornWorkingSide_Pa = (p: Parameters, called_Pa: number, vacuum_Pa: number, room: Room): number =>
+  Math.min(
+    vacuum_Pa + called_Pa,
+    pressureBetween_Pa(
+      airWay_m3PerSPa(p),
+      p.tear_m3PerSPa,
+      room.barometer_Pa - floor_Pa(p, room.barometer_Pa - vacuum_Pa),
+      vacuum_Pa,
+      room.temperature_K,
+    ),
+  );
 
 /** How closely the balances are found, Pa: far below what any gauge shows. */
 const CLOSE_PA = 0.01;
@@ -304,8 +315,10 @@ export function steady(vector: Vector, at: Vector): number[] {
   const assisted = drawn_Pa > 0;
   const output_Pa = assisted ? Math.max(through_Pa, modulating_Pa) : through_Pa;
   // Below crack the valve has closed: nothing holds the output above the input.
-  const line_Pa = k * input_Pa + (called_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
-  const released_Pa = called_Pa > 0 ? Math.min(line_Pa * (1 + p.hysteresis), ceiling_Pa) : through_Pa;
+  const released_Pa =
+    called_Pa > 0
+      ? Math.min(balance_Pa(p, input_Pa, called_Pa) * (1 + p.hysteresis), ceiling_Pa)
+      : through_Pa;
   const passed_Pa = Math.max(0, through_Pa * p.passage - p.threshold_Pa);
   const fullDifference_Pa = full.supply_Pa - full.activation_Pa;
   const runoutInput_Pa = p.crack_Pa + Math.max(0, fullDifference_Pa - p.valveJump_Pa) / p.valveGain;
@@ -352,16 +365,9 @@ function acrossWhileApplied_m3PerSPa(
   room: Room,
 ): number {
   if (p.tear_m3PerSPa <= 0 || called_Pa <= 0) return 0;
-  const { barometer_Pa, temperature_K } = room;
-  const vacuum_Pa = Math.max(0, barometer_Pa - supply_Pa);
-  const most_Pa = pressureBetween_Pa(
-    airWay_m3PerSPa(p),
-    p.tear_m3PerSPa,
-    barometer_Pa,
-    vacuum_Pa,
-    temperature_K,
-  );
-  return (p.tear_m3PerSPa * Math.min(vacuum_Pa + called_Pa, most_Pa)) / (barometer_Pa * AIR.vacuumShare);
+  const vacuum_Pa = Math.max(0, room.barometer_Pa - supply_Pa);
+  const working_Pa = tornWorkingSide_Pa(p, called_Pa, vacuum_Pa, room);
+  return (p.tear_m3PerSPa * working_Pa) / (room.barometer_Pa * AIR.vacuumShare);
 }
 
 /** Destructured by hand: this runs for every particle, and Object.fromEntries costs more than the physics. */
