@@ -1,10 +1,12 @@
 import { FAMILIES } from '../src/core/families/registry';
 import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/index';
+import { inputVector } from '../src/core/model/vectors';
 import { quantiles, table } from './figures';
 
 /** All steady readings of one state, beside the bare closed form of the output alone, alternated. */
 const BATCH = 20_000;
 const ROUNDS = 60;
+const ROOM = { barometer_Pa: 101_325, temperature_K: 293.15 };
 
 const family = FAMILIES['remote-vacuum'];
 const profile = family.typical as RemoteVacuumProfile;
@@ -31,18 +33,19 @@ const servoValues = servo.healthy(servo.typical).values;
 /** Air passes between the sides: two balances are solved for. */
 const torn = family.faults.find(({ id }) => id === 'torn-diaphragm')!.apply(values, 0.7);
 
+const at = ({ inputs }: typeof family, input_Pa: number) =>
+  inputVector(inputs, { ...ROOM, input_Pa, supply_Pa: 67_728, elapsed_s: 60, applications: 6 });
+
 const all: number[] = [];
 const ofTorn: number[] = [];
 const one: number[] = [];
 const ofServo: number[] = [];
 for (let round = 0; round < ROUNDS; round++) {
-  all.push(perState_us((input) => family.steady(values, [input, 67_728, 101_325, 293.15, 60])[0]!));
-  ofTorn.push(perState_us((input) => family.steady(torn, [input, 67_728, 101_325, 293.15, 60])[0]!));
+  all.push(perState_us((input) => family.steady(values, at(family, input))[0]!));
+  ofTorn.push(perState_us((input) => family.steady(torn, at(family, input))[0]!));
   one.push(perState_us((input) => bare(input, 67_728)));
   // Six applications from the reserve among them.
-  ofServo.push(
-    perState_us((input) => servo.steady(servoValues, [input / 3, 67_728, 101_325, 293.15, 60, 6])[0]!),
-  );
+  ofServo.push(perState_us((input) => servo.steady(servoValues, at(servo, input / 3))[0]!));
 }
 table('µs', {
   'all 15 steady readings of a state': quantiles(all),

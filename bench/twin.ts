@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { benchOf } from '../src/core/scenarios/bench';
 import { BAR, benchOfTypical, ROOM } from '../src/core/scenarios/traces';
-import { benchSource, Installation } from '../src/core/model/installation';
+import { benchSource, Installation } from '../src/core/model/running';
 
 /**
  * The twin over time at 1 kHz beside SciPy's solve_ivp on equations of the same size and tolerance: `npx tsx

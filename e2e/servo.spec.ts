@@ -1,3 +1,4 @@
+import { AT_ONCE, readingOf } from '../src/core/model/vectors';
 import { FAMILIES } from '../src/core/families/registry';
 import type { StoredRun } from '../src/core/records/views';
 import { App, expect, test } from './app';
@@ -96,8 +97,8 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
     expect(force).toMatchObject({ instrument: 'L-51', typed: '' });
     const [input, supply] = ['force.1.input', 'force.supply'].map((id) => captured(id).value_SI);
     const { barometer_Pa, temperature_K } = context.conditions;
-    const inputs = [input!, supply!, barometer_Pa, temperature_K, 0, 0];
-    const expected = family.steady(family.healthy(context.profile).values, inputs)[0]!;
+    const at = { input_Pa: input!, supply_Pa: supply!, barometer_Pa, temperature_K, ...AT_ONCE };
+    const expected = readingOf(family, family.healthy(context.profile).values, at, 'output');
     expect(Math.abs(force.value_SI - expected)).toBeLessThan(0.05 * expected + 10);
   } finally {
     await app.end();

@@ -8,7 +8,7 @@ import { nextAction, reduceRun, type Action } from '../src/core/procedure/run';
 import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
-import type { Hands } from '../src/core/model/installation';
+import type { Hands } from '../src/core/model/running';
 import { answerKeys } from '../src/ui/run/answer-keys';
 import type { App } from './app';
 

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import type { HealthyUnit, InputDescriptor } from '../model/vectors';
+import { installation } from '../model/installation';
+import type { LoadMember, Member, Model } from '../model/member';
 import type { Rig, RunContext } from './run-context';
 import { calibrationState } from '../metrology/instrument';
 import type { CautionId } from './cautions';
@@ -7,13 +8,27 @@ import type { Procedure, ReadingItem, Step } from './steps';
 import type { RunState } from './run-state';
 import type { LoggedUnit } from './logged-unit';
 import type { Quantity } from '../quantities/units';
-import type { Descriptor, Vector } from '../model/descriptor';
-import type { MotionModel } from '../model/motion';
+import type { Vector } from '../model/descriptor';
+import type { MotionModel, UnitMotion } from '../model/motion';
 import type { Assessment, Expectation, Result } from './result';
+
+/**
+ * How far something looked at, listened to or felt for can be trusted: P(seen) = falseAlarm + (1 − falseAlarm − miss)·sign,
+ * where the sign of a fault is 1 once it is past the first third of its range. Handbook-models 8.
+ */
+export interface Look {
+  /** Observation item of the procedure. */
+  readonly item: string;
+  /** Chance of seeing it on a unit that does not have it, and of not seeing it on one that does. */
+  readonly falseAlarm: number;
+  readonly miss: number;
+}
 
 /** A fault as a change of parameters and of what a technician sees. */
 export interface Fault {
   readonly id: string;
+  /** How often it is met, as a weight beside the other faults of the family. A judgement, to be edited. */
+  readonly prior: number;
   readonly name: string;
   /** What a technician would tell a customer. */
   readonly plain: string;
@@ -66,8 +81,15 @@ export interface Settling {
   readonly step: Step;
 }
 
-/** Contract that every family of units, sources and loads meets. */
-export interface Family<Profile = unknown> {
+/** A bench: a source and a load of its own, and what each needs to know of the unit. */
+export interface OnBench<Profile> {
+  readonly source: Member<never>;
+  readonly load: LoadMember<never>;
+  readonly profiles: (profile: Profile) => { readonly source: unknown; readonly load: unknown };
+}
+
+/** What the folder of a family says. */
+export interface FamilyFolder<Profile> {
   readonly kind: string;
   readonly name: string;
   readonly role: 'source' | 'unit' | 'load';
@@ -78,19 +100,18 @@ export interface Family<Profile = unknown> {
   readonly profile: z.ZodType<Profile>;
   /** A made-up profile with the handbook's typical figures, to copy and change. */
   readonly typical: Profile;
-  readonly parameters: readonly Descriptor[];
-  readonly inputs: readonly InputDescriptor[];
-  readonly readings: readonly Descriptor[];
-  readonly healthy: (profile: Profile) => HealthyUnit;
-  /** Every steady reading in closed form. Called often: allocates one array. */
-  readonly steady: (parameters: Vector, inputs: Vector) => number[];
-  /** The same unit over time; where there is none, the family is known at rest only. */
-  readonly motion: MotionModel | null;
+  /** The unit itself, to be joined to a source and a load. */
+  readonly member: Member<Profile>;
+  /** What it is joined to on a bench. */
+  readonly onBench: OnBench<Profile>;
+  /** The unit over time; where there is none, the family is known at rest only. */
+  readonly motion: UnitMotion | null;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
   /** What its traces are worked out with besides the room. */
   readonly logged: (profile: Profile) => LoggedUnit;
   readonly faults: readonly Fault[];
+  readonly looks: readonly Look[];
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
   /** What can be changed or opened, and what that makes stale. */
   readonly parts: readonly Part[];
@@ -106,19 +127,46 @@ export interface Family<Profile = unknown> {
   readonly assess: (context: RunContext<Profile>, run: RunState, results: readonly Result[]) => Assessment;
 }
 
+/** A family as all the rest knows it: what its folder says, and the unit on a bench as one whole model. */
+export interface Family extends Omit<FamilyFolder<unknown>, 'motion'>, Model<unknown> {
+  readonly motion: MotionModel | null;
+}
+
 /**
  * Closes a family over its own profile type, so that the registry, screens and store need none: a profile reaches a
  * family only through that family's schema. Whatever a family finds, a result that leans on a gauge past its
  * calibration date says so.
  */
-export function defineFamily<Profile>(family: Family<Profile>): Family {
-  const results: Family<Profile>['results'] = (context, run) => {
+export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
+  const results: FamilyFolder<Profile>['results'] = (context, run) => {
     const late = overdueTags(context);
-    return family
+    return folder
       .results(context, run)
       .map((result) => ({ ...result, overdue: result.gauges.filter((tag) => late.has(tag)) }));
   };
-  return { ...family, results } as unknown as Family;
+  const { member, onBench, motion } = folder;
+  const { source, load } = onBench as unknown as { source: Member<unknown>; load: LoadMember<unknown> };
+  const bench = installation({ source, unit: member, load });
+  const own = member.parameters.length;
+  const loadFrom = own + source.parameters.length;
+  return {
+    ...folder,
+    ...bench,
+    healthy: (profile: Profile) => bench.healthy({ unit: profile, ...onBench.profiles(profile) }),
+    motion: motion && {
+      ...motion,
+      benchLoad: (parameters: Vector, barometer_Pa: number) =>
+        load.overTime(parameters.slice(loadFrom), barometer_Pa),
+    },
+    faults: folder.faults.map((fault) => ({
+      ...fault,
+      apply: (vector: Vector, severity: number) => [
+        ...fault.apply(vector.slice(0, own), severity),
+        ...vector.slice(own),
+      ],
+    })),
+    results,
+  } as unknown as Family;
 }
 
 /** Tags of the gauges that were past their calibration date on the day of the run. */

@@ -1,6 +1,6 @@
 import type { Family } from '../contract/family';
 import { healthyBand } from '../procedure/predict';
-import { placeOf } from '../model/vectors';
+import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 
 /** A point of the curve that a healthy unit gives, with its band. SI. */
 export interface CurvePoint {
@@ -29,14 +29,11 @@ export function expectedCurve(
   const { curve } = family;
   const place = placeOf(family.readings, curve.output);
   const unit = family.healthy(context.profile);
-  const known: Record<string, number> = {
-    supply_Pa,
-    barometer_Pa: context.conditions.barometer_Pa,
-    temperature_K: context.conditions.temperature_K,
-  };
+  const { barometer_Pa, temperature_K } = context.conditions;
+  const known = { supply_Pa, barometer_Pa, temperature_K, ...AT_ONCE };
   return Array.from({ length: POINTS + 1 }, (_, i) => {
     const input = (greatest * i) / POINTS;
-    const inputs = family.inputs.map(({ id }) => (id === curve.input ? input : (known[id] ?? 0)));
+    const inputs = inputVector(family.inputs, { ...known, [curve.input]: input });
     const at = (parameters: readonly number[]) => family.steady(parameters, inputs)[place]!;
     return { input, expected: at(unit.values), ...healthyBand(at, unit) };
   });

@@ -4,7 +4,7 @@ import { CAUTIONS } from '../contract/cautions';
 import { benchOf, RIGS } from '../scenarios/bench';
 import { gauged } from './bench-items';
 import { healthyBand } from '../procedure/predict';
-import { placeOf } from '../model/vectors';
+import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 import { type Vector } from '../model/descriptor';
 import type { Around } from '../model/motion';
 import { FAMILIES, type FamilyKind } from './registry';
@@ -127,6 +127,19 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       expect(fault.cautions.every((caution) => caution in CAUTIONS)).toBe(true);
     }
   });
+  test('every sign of a fault is a look with its error rates, and every look is asked for by a step', () => {
+    const asked = items.flatMap((item) => (item.kind === 'observation' ? [item.id] : []));
+    const rated = family.looks.map(({ item }) => item);
+    expect(asked).toEqual(expect.arrayContaining(rated));
+    expect(rated).toEqual(expect.arrayContaining(family.faults.flatMap(({ signs }) => Object.keys(signs))));
+    for (const { falseAlarm, miss } of family.looks) {
+      expect(Math.min(falseAlarm, miss)).toBeGreaterThan(0);
+      expect(falseAlarm + miss).toBeLessThan(0.5);
+    }
+  });
+  test('every fault has a weight', () => {
+    for (const { prior } of family.faults) expect(prior).toBeGreaterThan(0);
+  });
   test('a fault of no severity leaves the unit healthy', () => {
     for (const fault of family.faults) expect(fault.apply(values, 0)).toEqual([...values]);
   });
@@ -149,7 +162,7 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
             elapsed_s: 60,
             applications: 5,
           };
-          const inputs = family.inputs.map(({ id }) => known[id]!);
+          const inputs = inputVector(family.inputs, known);
           return family.steady(f.apply(values, severity), inputs).every(Number.isFinite);
         },
       ),
@@ -169,8 +182,9 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
             supply_Pa,
             barometer_Pa: 101_325,
             temperature_K: 293.15,
+            ...AT_ONCE,
           };
-          const inputs = family.inputs.map(({ id }) => known[id] ?? 0);
+          const inputs = inputVector(family.inputs, known);
           const place = placeOf(family.readings, family.curve.output);
           const output = (parameters: Vector) => family.steady(parameters, inputs)[place]!;
           const { low, high } = healthyBand(output, unit);

@@ -1,5 +1,5 @@
 import { healthyBand } from '../procedure/predict';
-import { placeOf } from '../model/vectors';
+import { inputVector, placeOf } from '../model/vectors';
 import { type Descriptor, type Vector } from '../model/descriptor';
 import { type Fault, type Family } from '../contract/family';
 
@@ -33,7 +33,7 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
     elapsed_s: HOLD_S,
     applications: APPLICATIONS,
   };
-  const inputs = family.inputs.map(({ id }) => known[id] ?? 0);
+  const inputs = inputVector(family.inputs, known);
   const at = (parameters: Vector, seconds: number) =>
     family.steady(
       parameters,

@@ -1,172 +1,209 @@
-import { BENCH_PUMP_M3_PER_S } from '../air/supply';
-import type { Vector } from './descriptor';
-import type { Around, Load, MotionModel } from './motion';
-import { Integrator, type Solved, type System } from '../numeric/solver';
+import { rootOfFalling } from '../numeric/root';
+import type { Descriptor, Vector } from './descriptor';
+import {
+  COUPLINGS,
+  type Coupling,
+  type Member,
+  type Model,
+  type Nodes,
+  type Standing,
+  type Terminal,
+} from './member';
+import { extremesOf, type HealthyUnit, type InputDescriptor } from './vectors';
 
-/** A vacuum pump with a tank: the source of a bench. SI. */
-export interface VacuumSource {
-  /** Depression that it settles at, Pa. */
-  readonly reach_Pa: number;
-  /** Volume it takes away per second at its inlet, m³/s. */
-  readonly speed_m3PerS: number;
-  readonly tank_m3: number;
+/** What stands together: a source feeds a unit, and the unit a load. */
+export const ROLES = ['unit', 'source', 'load'] as const;
+export type Role = (typeof ROLES)[number];
+
+export interface Members<S, U, L> {
+  readonly source: Member<S>;
+  readonly unit: Member<U>;
+  readonly load: Member<L>;
 }
 
-/** A shop's vacuum pump on a 20 L tank. */
-export const benchSource = (reach_Pa: number): VacuumSource => ({
-  reach_Pa,
-  speed_m3PerS: BENCH_PUMP_M3_PER_S,
-  tank_m3: 0.02,
-});
+/** The unit's own numbers keep their names; those of the others carry what they are. */
+const named = (role: Role, id: string) => (role === 'unit' ? id : `${role}.${id}`);
+
+const EFFORT_QUANTITY = {
+  vacuum: 'barometer',
+  fluid: 'pressure',
+  pumped: 'pressure',
+  electric: 'ratio',
+  rod: 'force',
+} as const satisfies Record<Coupling, Descriptor['quantity']>;
+
+/** Input that takes the place of what lies upstream of a cut node. */
+export const cutInput = (terminal: string): string => `cut.${terminal}`;
+
+/** One node: a terminal of the unit, and the terminal of the member that it is joined to. */
+interface Node {
+  readonly id: string;
+  readonly coupling: Coupling;
+  /** The unit's terminal, counted through those that feed it and those that it feeds. */
+  readonly unit: number;
+  readonly other: 'source' | 'load';
+  readonly otherTerminal: number;
+  /** Place of the input that gives the effort where the node is cut; −1 where it is not. */
+  readonly cutAt: number;
+}
+
+const terminalsOf = ({ fedBy, feeds }: Pick<Member<never>, 'fedBy' | 'feeds'>) => [...fedBy, ...feeds];
+
+const joins = (a: Terminal, b: Terminal) => a.coupling === b.coupling && a.circuit === b.circuit;
 
 /**
- * A closed line and what hangs on it: what trapped air takes up at low pressure, and the stiffness of all the rest.
- * V(p) = V_air·(1 − p_atm/(p_atm + p)) + c·p. Handbook 6, pressure–volume.
+ * A source, a unit and a load joined at the terminals that they have in common: again one model. At each node the effort
+ * is one, and what is given there is what is taken: a balance that falls as the effort rises, the supply's nodes first,
+ * then those of the load.
+ *
+ * A number of the unit keeps its name; one of the source or load is named `source.…` or `load.…`. Inputs of one name are
+ * one. A node that was read by a gauge can be cut: what was read takes the place of all that lies beyond it, as the input
+ * `cut.<terminal>`.
+ *
+ * @param cut terminals of the unit at which a gauge was read
+ * @throws RangeError where a terminal of the unit finds none to be joined to, or a cut names no terminal
  */
-export interface ClosedLine {
-  readonly air_m3: number;
-  readonly stiffness_m3PerPa: number;
-}
+export function installation<S, U, L>(
+  members: Members<S, U, L>,
+  cut: readonly string[] = [],
+): Model<{ readonly source: S; readonly unit: U; readonly load: L }> {
+  const { source, unit, load } = members;
+  const terminals = terminalsOf(unit);
+  const unknown = cut.find((id) => !terminals.some((terminal) => terminal.id === id));
+  if (unknown !== undefined) throw new RangeError(`cut: the unit has no terminal “${unknown}”`);
+  const inputs: InputDescriptor[] = [];
+  for (const role of ROLES)
+    for (const input of members[role].inputs)
+      if (!inputs.some(({ id }) => id === input.id)) inputs.push(input);
+  const nodes = terminals.map((terminal, place): Node => {
+    const other = place < unit.fedBy.length ? 'source' : 'load';
+    const joined = other === 'source' ? source.feeds : load.fedBy;
+    const found = joined.findIndex((one) => joins(one, terminal));
+    const isCut = cut.includes(terminal.id);
+    if (found < 0 && !isCut)
+      throw new RangeError(`${other}: nothing to be joined to the unit’s ${terminal.name.toLowerCase()}`);
+    if (isCut)
+      inputs.push({
+        id: cutInput(terminal.id),
+        name: `${terminal.name}, as read`,
+        quantity: EFFORT_QUANTITY[terminal.coupling],
+      });
+    return {
+      id: terminal.id,
+      coupling: terminal.coupling,
+      unit: place,
+      other,
+      otherTerminal: other === 'source' ? source.fedBy.length + found : found,
+      cutAt: isCut ? inputs.length - 1 : -1,
+    };
+  });
+  const placed = ROLES.map((role) => ({
+    role,
+    member: members[role] as Member<unknown>,
+    inputs: members[role].inputs.map(({ id }) => inputs.findIndex((input) => input.id === id)),
+  }));
+  const sizes = placed.map(({ member }) => member.parameters.length);
+  const described = (of: 'parameters' | 'readings') =>
+    placed.flatMap(({ role, member }) => member[of].map((one) => ({ ...one, id: named(role, one.id) })));
 
-/** A bench's plugged port: short pipe, hardly any air. */
-export const PLUGGED_PORT: ClosedLine = { air_m3: 5e-8, stiffness_m3PerPa: 1.2e-13 };
-
-/** Volume taken up at a pressure, m³. */
-export const takenUp_m3 = (
-  { air_m3, stiffness_m3PerPa }: ClosedLine,
-  pressure_Pa: number,
-  barometer_Pa: number,
-) => air_m3 * (1 - barometer_Pa / (barometer_Pa + pressure_Pa)) + stiffness_m3PerPa * pressure_Pa;
-
-/** A closed line as a load: P = p_atm + p solves c·P² + (V_air − c·p_atm − V)·P − V_air·p_atm = 0. */
-export function closedLine(line: ClosedLine, barometer_Pa: number): Load {
-  const { air_m3: air, stiffness_m3PerPa: c } = line;
+  const steady = (parameters: Vector, given: Vector): number[] => {
+    let from = 0;
+    const [standingUnit, standingSource, standingLoad] = placed.map(({ member, inputs: places }, i) => {
+      const own = parameters.slice(from, (from += sizes[i]!));
+      return member.with(
+        own,
+        places.map((place) => given[place]!),
+      );
+    }) as [Standing, Standing, Standing];
+    return new Joined(members, nodes, given, standingUnit, standingSource, standingLoad).readings();
+  };
   return {
-    effort: (volume_m3) => {
-      const half = air - c * barometer_Pa - volume_m3;
-      return (Math.sqrt(half * half + 4 * c * air * barometer_Pa) - half) / (2 * c) - barometer_Pa;
-    },
-    give: (pressure_Pa) => (air * barometer_Pa) / (barometer_Pa + pressure_Pa) ** 2 + c,
+    parameters: described('parameters'),
+    inputs,
+    readings: described('readings'),
+    healthy: (profiles) => together(ROLES.map((role) => members[role].healthy(profiles[role] as never))),
+    steady,
   };
 }
 
-/** What can be done to a bench by hand. */
-export interface Hands {
-  /** Input that the handle is pulled to, Pa, and how fast it is pulled, Pa/s. */
-  handle_Pa: number;
-  pull_PaPerS: number;
-  shutIn: boolean;
-  pump: boolean;
-  valve: Around['valve'];
-}
-
-export const HANDS_OFF: Hands = {
-  handle_Pa: 0,
-  pull_PaPerS: 8e5,
-  shutIn: false,
-  pump: true,
-  valve: 'vented',
-};
-
-/** Far below what a gauge shows: the error of each step adds up over a hold of minutes. */
-const TOLERANCE = 1e-5;
-const LONGEST_S = 0.05;
-const TANK_SCALE_PA = 1e3;
-
-/**
- * A source, a unit and a load, connected and carried through time together by one solver. What is done by hand is
- * set between steps; the handle moves at the speed it is pulled with.
- */
-export class Installation implements System {
-  readonly size: number;
-  readonly scale: Float64Array;
-  readonly around: Around;
-  readonly hands: Hands = { ...HANDS_OFF };
-  private readonly motion;
-  private readonly solver: Integrator;
-  private readonly shown: Float64Array;
-  private handleFrom = { at_s: 0, pressure_Pa: 0 };
+/** Members at one state of their inputs, with the efforts between them. */
+class Joined {
+  private readonly efforts: Record<Role, Float64Array>;
 
   constructor(
-    model: MotionModel,
-    parameters: Vector,
-    private readonly source: VacuumSource,
-    load: Load,
-    room: { readonly barometer_Pa: number; readonly temperature_K: number },
-    ports: number,
-    /** A tank already pulled down, as on a bench whose pump has run. */
-    pulledDown = true,
+    private readonly members: Members<never, never, never>,
+    private readonly nodes: readonly Node[],
+    private readonly given: Vector,
+    private readonly unit: Standing,
+    private readonly source: Standing,
+    private readonly load: Standing,
   ) {
-    const states = model.states.length;
-    this.size = states + 1;
-    this.scale = Float64Array.from([...model.states.map(({ scale }) => scale), TANK_SCALE_PA]);
-    this.motion = model.with(parameters);
-    const tank_Pa = room.barometer_Pa - (pulledDown ? source.reach_Pa : 0);
-    this.around = { handle: 0, shutIn: false, source_Pa: tank_Pa, valve: 'vented', load, ...room };
-    this.shown = new Float64Array(ports);
-    const initial = [...this.motion.atRest(this.around), tank_Pa];
-    this.solver = new Integrator(this, initial, 0, { tolerance: TOLERANCE, longest_s: LONGEST_S });
+    const sized = (role: Role) => new Float64Array(terminalsOf(members[role]).length);
+    this.efforts = { unit: sized('unit'), source: sized('source'), load: sized('load') };
   }
 
-  get t_s(): number {
-    return this.solver.t_s;
+  readings(): number[] {
+    const own = this.efforts.unit;
+    for (const node of this.nodes) {
+      const effort = this.settle(node, (at) => this.unit.through(node.unit, at, own));
+      own[node.unit] = effort;
+      this.efforts[node.other][node.otherTerminal] = effort;
+    }
+    const ofUnit: Nodes = {
+      settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
+      taken: (terminal, effort) => this.taken(this.nodes[terminal]!, effort),
+    };
+    const readings = this.unit.read(own, ofUnit);
+    for (const role of ['source', 'load'] as const)
+      readings.push(...this[role].read(this.efforts[role], NOTHING_TO_SETTLE));
+    return readings;
   }
 
-  get steps(): number {
-    return this.solver.steps;
+  private taken({ other, otherTerminal }: Node, effort: number): number {
+    return this[other].through(otherTerminal, effort, this.efforts[other]);
   }
 
-  rates(t_s: number, y: Float64Array, dy: Float64Array): void {
-    const { around, source } = this;
-    const tank = this.size - 1;
-    around.handle = this.handleAt(t_s);
-    around.source_Pa = y[tank]!;
-    const drawn = this.motion.rates(y, dy, around);
-    const floor_Pa = around.barometer_Pa - source.reach_Pa;
-    const pumped = this.hands.pump ? source.speed_m3PerS * Math.max(0, y[tank]! - floor_Pa) : 0;
-    dy[tank] = (drawn - pumped) / source.tank_m3;
-  }
-
-  private handleAt(t_s: number): number {
-    const { handle_Pa, pull_PaPerS } = this.hands;
-    const { at_s, pressure_Pa } = this.handleFrom;
-    const way = handle_Pa - pressure_Pa;
-    return pressure_Pa + Math.sign(way) * Math.min(Math.abs(way), pull_PaPerS * (t_s - at_s));
-  }
-
-  /** Does something by hand: takes effect from now on. */
-  set(change: Partial<Hands>): void {
-    const pressure_Pa = this.handleAt(this.t_s);
-    Object.assign(this.hands, change);
-    this.handleFrom = { at_s: this.t_s, pressure_Pa };
-    this.around.shutIn = this.hands.shutIn;
-    this.around.valve = this.hands.valve;
-    this.solver.restart();
-  }
-
-  /**
-   * Lets time go on.
-   *
-   * @param visit called every `every_s` with what true gauges on the ports show there; the array is used again
-   */
-  advance(seconds: number, every_s = 0, visit?: (t_s: number, shown: Float64Array) => void): Solved {
-    return this.solver.advance(
-      this.t_s + seconds,
-      every_s,
-      visit && ((t_s, y) => visit(t_s, this.portsOf(t_s, y))),
+  /** The effort of a node at which what the unit passes there is what the other member does. */
+  private settle(
+    node: Node,
+    unitPasses: (effort: number) => number,
+    given?: readonly [idle: number, furthest: number],
+  ): number {
+    if (node.cutAt >= 0) return this.given[node.cutAt]!;
+    const { close } = COUPLINGS[node.coupling];
+    if (node.other === 'load') {
+      const [idle, furthest] = given ?? this.unit.span(node.unit, this.efforts.unit);
+      return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
+    }
+    const [idle, furthest] = this.source.span(node.otherTerminal, this.efforts.source);
+    if (!this.members.source.knownAtRest)
+      return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
+    // What the gauge on the unit showed at rest: the source's line goes through that point.
+    const rest = this.unit.atRest(node.unit, idle);
+    const shift = idle - rest.effort;
+    return rootOfFalling(
+      (effort) => unitPasses(effort) - rest.passes - this.taken(node, effort + shift),
+      rest.effort,
+      furthest - shift,
+      close,
     );
   }
+}
 
-  /** What true gauges on the ports show now. */
-  read(): number[] {
-    return [...this.portsOf(this.t_s, this.solver.y)];
-  }
+const notSettled = (terminal: number): number => {
+  throw new RangeError(`terminal: ${terminal} is settled by the unit alone`);
+};
+const NOTHING_TO_SETTLE: Nodes = { settle: notSettled, taken: notSettled };
 
-  private portsOf(t_s: number, y: Float64Array): Float64Array {
-    const tank = this.size - 1;
-    this.around.handle = this.handleAt(t_s);
-    this.around.source_Pa = y[tank]!;
-    this.motion.ports(y, this.around, this.shown);
-    return this.shown;
-  }
+/** Healthy members together: those at their limits are every one of each with every one of the others. */
+function together(healthy: readonly HealthyUnit[]): HealthyUnit {
+  const values = healthy.flatMap((one) => one.values);
+  const tolerances = healthy.flatMap((one) => one.tolerances);
+  if (!healthy.some(({ extremes }) => extremes)) return { values, tolerances };
+  const extremes = healthy
+    .map(extremesOf)
+    .reduce((made, next) => made.flatMap((left) => next.map((right) => [...left, ...right])), [
+      [],
+    ] as Vector[]);
+  return { values, tolerances, extremes };
 }

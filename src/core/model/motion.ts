@@ -42,9 +42,13 @@ export interface Motion {
 }
 
 /** A family's part of the contract that needs time. */
-export interface MotionModel {
+export interface UnitMotion {
   readonly states: readonly StateDescriptor[];
+  readonly with: (parameters: Vector) => Motion;
+}
+
+/** A unit over time on a bench. */
+export interface MotionModel extends UnitMotion {
   /** What stands on the bench in place of the vehicle's brakes: a plugged port, a load cell. */
   readonly benchLoad: (parameters: Vector, barometer_Pa: number) => Load;
-  readonly with: (parameters: Vector) => Motion;
 }

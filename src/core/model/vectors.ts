@@ -56,3 +56,59 @@ export function placeOf(descriptors: readonly Descriptor[], id: string): number 
   if (place < 0) throw new RangeError(`id: no “${id}” among ${descriptors.map((d) => d.id).join(', ')}`);
   return place;
 }
+
+/** More tolerances than this are no family's: every corner of their box is looked at. */
+const MOST_TOLERANCES = 8;
+
+/**
+ * The outermost healthy units: those that were named, or else every corner of the tolerances. One tolerance at a time
+ * would not do: near a knee a steeper line shows only where the ceiling is higher too.
+ *
+ * @throws RangeError where there are more than 8 tolerances
+ */
+export function extremesOf({ values, tolerances, extremes }: HealthyUnit): readonly Vector[] {
+  if (extremes) return extremes;
+  const moved = tolerances.flatMap((half, i) => (half === 0 ? [] : [i]));
+  if (moved.length > MOST_TOLERANCES) throw new RangeError(`tolerances: ${moved.length} are too many`);
+  return Array.from({ length: 1 << moved.length }, (_, corner) => {
+    const at = [...values];
+    moved.forEach((i, bit) => {
+      at[i]! += (corner >> bit) & 1 ? tolerances[i]! : -tolerances[i]!;
+    });
+    return at;
+  });
+}
+
+/** The moment that a test begins: no time has gone by, and nothing was applied yet. */
+export const AT_ONCE = { elapsed_s: 0, applications: 0 } as const;
+
+/**
+ * Inputs of a model in declared order, from their names.
+ *
+ * @throws RangeError where one is left out: nothing is taken as zero
+ */
+export const inputVector = (
+  inputs: readonly Descriptor[],
+  known: Readonly<Record<string, number>>,
+): number[] =>
+  inputs.map(({ id }) => {
+    const value = known[id];
+    if (value === undefined) throw new RangeError(`inputs: “${id}” is left out`);
+    return value;
+  });
+
+/**
+ * One steady reading of a model, everything by name.
+ *
+ * @throws RangeError where an input is left out, or there is no such reading
+ */
+export const readingOf = (
+  model: {
+    readonly inputs: readonly Descriptor[];
+    readonly readings: readonly Descriptor[];
+    readonly steady: (parameters: Vector, inputs: Vector) => number[];
+  },
+  parameters: Vector,
+  known: Readonly<Record<string, number>>,
+  reading: string,
+): number => model.steady(parameters, inputVector(model.inputs, known))[placeOf(model.readings, reading)]!;

@@ -37,22 +37,28 @@ describe('what is expected before a reading is taken', () => {
     expect(read.expected / BAR).toBeCloseTo(3.6 * 12.6, 6);
   });
   test('with the assist off the supply counts as none', () => {
-    expect(at('bypass.2.output')!.inputs[1]).toBe(0);
+    expect(at('bypass.2.output')!.inputs.supply_Pa).toBe(0);
     expect(at('bypass.2.output')!.expected / BAR).toBeCloseTo(45, 0);
   });
   test('a hold that shuts the vacuum in keeps the depression read at its start', () => {
     const left = at('loss-released.end')!;
-    expect(left.inputs[1]! / INHG).toBeCloseTo(20, 6);
+    expect(left.inputs.supply_Pa! / INHG).toBeCloseTo(20, 6);
     // A healthy unit uses a quarter of its limit: 0.25 inHg in the minute.
-    expect((left.inputs[1]! - left.expected) / INHG).toBeCloseTo(0.25, 2);
+    expect((left.inputs.supply_Pa! - left.expected) / INHG).toBeCloseTo(0.25, 2);
   });
   test('a supply read under load counts for what was read under the same load before it', () => {
     const dropped = events.map((event) =>
       event.type === 'captured' && event.item === 'full.supply' ? { ...event, value_SI: 12 * INHG } : event,
     );
     const whole = reduceRun(context.procedure, dropped, gate);
-    expect(predict(family, context, whole, item('ratio.4.output'))!.inputs[1]! / INHG).toBeCloseTo(12, 6);
-    expect(predict(family, context, whole, item('rest.activation'))!.inputs[1]! / INHG).toBeCloseTo(20, 6);
+    expect(predict(family, context, whole, item('ratio.4.output'))!.inputs.supply_Pa! / INHG).toBeCloseTo(
+      12,
+      6,
+    );
+    expect(predict(family, context, whole, item('rest.activation'))!.inputs.supply_Pa! / INHG).toBeCloseTo(
+      20,
+      6,
+    );
   });
   test('readings that are set are not predicted', () => {
     for (const id of ['ratio.1.input', 'rest.supply', 'zero.IN-L']) expect(at(id)).toBeNull();

@@ -1,6 +1,6 @@
 import type { Limits } from '../metrology/verdict';
 import { measured, readingUncertainty_SI, type Measured, type Term } from '../metrology/uncertainty';
-import { placeOf, type HealthyUnit } from '../model/vectors';
+import { extremesOf, placeOf, type HealthyUnit } from '../model/vectors';
 import { type Family } from '../contract/family';
 import { type RunContext } from '../contract/run-context';
 import { type Vector } from '../model/descriptor';
@@ -17,7 +17,8 @@ export interface Prediction {
   readonly band: Required<Limits>;
   /** −∂ŷ/∂x for each reading that the prediction rests on. */
   readonly terms: readonly Term[];
-  readonly inputs: Vector;
+  /** Inputs of the twin by name. */
+  readonly inputs: Readonly<Record<string, number>>;
 }
 
 type Known = { value: number; measured: Measured | null };
@@ -132,7 +133,7 @@ export function predict(
     expected: at(values, inputs),
     band: healthyBand((p) => at(p, inputs), healthy),
     terms,
-    inputs,
+    inputs: Object.fromEntries(family.inputs.map(({ id }, i) => [id, inputs[i]!])),
   };
 }
 
@@ -143,28 +144,8 @@ function sensitivity(f: (x: number) => number, x: number, u: number): number {
   return (f(x + step) - f(low)) / (x + step - low);
 }
 
-/** More tolerances than this are no family's: every corner of their box is looked at. */
-const MOST_TOLERANCES = 8;
-
-/**
- * Least and greatest healthy value: that of every corner of the tolerances, since a reading rises or falls with each of
- * them all the way. One by one would not do: near a knee a steeper line shows only where the ceiling is higher too.
- *
- * @throws RangeError where there are more than 8 tolerances
- */
+/** Least and greatest healthy value: a reading rises or falls with each parameter all the way, so the outermost units have them. */
 export function healthyBand(reading: (parameters: Vector) => number, healthy: HealthyUnit): Required<Limits> {
-  const values = (healthy.extremes ?? cornersOf(healthy)).map(reading);
+  const values = extremesOf(healthy).map(reading);
   return { low: Math.min(...values), high: Math.max(...values) };
-}
-
-function cornersOf({ values, tolerances }: HealthyUnit): Vector[] {
-  const moved = tolerances.flatMap((half, i) => (half === 0 ? [] : [i]));
-  if (moved.length > MOST_TOLERANCES) throw new RangeError(`tolerances: ${moved.length} are too many`);
-  return Array.from({ length: 1 << moved.length }, (_, corner) => {
-    const at = [...values];
-    moved.forEach((i, bit) => {
-      at[i]! += (corner >> bit) & 1 ? tolerances[i]! : -tolerances[i]!;
-    });
-    return at;
-  });
 }

@@ -1,6 +1,6 @@
 import { gaussian, uuidFrom } from '../numeric/chance';
 import { gaugeFor, type Instrument } from '../metrology/instrument';
-import { placeOf } from '../model/vectors';
+import { readingOf } from '../model/vectors';
 import { type Family } from '../contract/family';
 import { type RunContext } from '../contract/run-context';
 import { type Vector } from '../model/descriptor';
@@ -137,8 +137,7 @@ class Bench {
       applications: item.applications ?? 0,
       elapsed_s: shutIn && began !== undefined ? (at_ms - began) / 1000 : 0,
     };
-    const inputs = this.family.inputs.map(({ id }) => known[id] ?? 0);
-    return this.family.steady(this.truth.parameters, inputs)[placeOf(this.family.readings, measures)]!;
+    return readingOf(this.family, this.truth.parameters, known, measures);
   }
 
   private gaugeOn(item: ReadingItem, true_Pa: number): Instrument {

@@ -20,5 +20,13 @@ export const SI_SYMBOL: Readonly<Record<Quantity, string>> = {
   percent: '1',
   conductance: 'm³/(s·Pa)',
   volumePerPressure: 'm³/Pa',
+  flow: 'm³/s',
+  voltage: 'V',
+  current: 'A',
+  resistance: 'Ω',
+  rotation: '1/s',
+  speed: 'm/s',
+  angle: 'rad',
+  travel: 'm',
   count: '1',
 };

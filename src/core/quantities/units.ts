@@ -23,6 +23,14 @@ export const QUANTITIES = [
   'percent',
   'conductance',
   'volumePerPressure',
+  'flow',
+  'voltage',
+  'current',
+  'resistance',
+  'rotation',
+  'speed',
+  'angle',
+  'travel',
   'count',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
@@ -46,6 +54,7 @@ export interface Unit {
 
 const FLUID: readonly Quantity[] = ['pressure', 'depression', 'barometer'];
 const AIR: readonly Quantity[] = ['depression', 'barometer'];
+const LENGTHS: readonly Quantity[] = ['length', 'travel'];
 const PSI_PA = 6894.757;
 /** One inch of mercury, Pa. Handbook 3. */
 export const INHG_PA = 3386.389;
@@ -88,8 +97,8 @@ export const UNITS = {
     aliases: ['lbf.ft', 'lbft', 'ft·lbf'],
     places: 1,
   },
-  mm: { symbol: 'mm', factor: 1e-3, measures: ['length'], places: 2 },
-  in: { symbol: 'in', factor: 25.4e-3, measures: ['length'], aliases: ['"', 'inch'], places: 3 },
+  mm: { symbol: 'mm', factor: 1e-3, measures: LENGTHS, places: 2 },
+  in: { symbol: 'in', factor: 25.4e-3, measures: LENGTHS, aliases: ['"', 'inch'], places: 3 },
   m: { symbol: 'm', factor: 1, measures: ['altitude', 'length'], places: 0 },
   ft: { symbol: 'ft', factor: 0.3048, measures: ['altitude'], places: 0 },
   cm2: { symbol: 'cm²', factor: 1e-4, measures: ['area'], aliases: ['cm2'], places: 1 },
@@ -125,6 +134,24 @@ export const UNITS = {
   },
   cm3PerBar: { symbol: 'cm³/bar', factor: 1e-11, measures: ['volumePerPressure'], places: 3 },
   cm3: { symbol: 'cm³', factor: 1e-6, measures: ['volume'], aliases: ['cm3', 'cc', 'ml'], places: 1 },
+  LPerMin: { symbol: 'L/min', factor: 1e-3 / 60, measures: ['flow'], aliases: ['lpm'], places: 1 },
+  galPerMin: {
+    symbol: 'gal/min',
+    factor: 3.785411784e-3 / 60,
+    measures: ['flow'],
+    aliases: ['gpm'],
+    places: 2,
+  },
+  V: { symbol: 'V', factor: 1, measures: ['voltage'], aliases: ['volt', 'volts'], places: 2 },
+  mV: { symbol: 'mV', factor: 1e-3, measures: ['voltage'], places: 0 },
+  A: { symbol: 'A', factor: 1, measures: ['current'], aliases: ['amp', 'amps'], places: 1 },
+  mA: { symbol: 'mA', factor: 1e-3, measures: ['current'], places: 0 },
+  ohm: { symbol: 'Ω', factor: 1, measures: ['resistance'], aliases: ['ohm', 'ohms'], places: 2 },
+  kOhm: { symbol: 'kΩ', factor: 1e3, measures: ['resistance'], aliases: ['kohm', 'kohms'], places: 2 },
+  rpm: { symbol: '1/min', factor: 1 / 60, measures: ['rotation'], aliases: ['rpm', 'rev/min'], places: 0 },
+  kmPerH: { symbol: 'km/h', factor: 1 / 3.6, measures: ['speed'], aliases: ['kmh', 'kph'], places: 0 },
+  mph: { symbol: 'mph', factor: 0.44704, measures: ['speed'], places: 0 },
+  deg: { symbol: '°', factor: Math.PI / 180, measures: ['angle'], aliases: ['deg'], places: 1 },
   count: { symbol: '', factor: 1, measures: ['count'], aliases: ['times'], places: 0 },
 } as const satisfies Record<string, Unit>;
 
@@ -152,6 +179,14 @@ const METRIC: Record<Quantity, UnitId> = {
   percent: 'percent',
   conductance: 'cm3PerSBar',
   volumePerPressure: 'cm3PerBar',
+  flow: 'LPerMin',
+  voltage: 'V',
+  current: 'A',
+  resistance: 'ohm',
+  rotation: 'rpm',
+  speed: 'kmPerH',
+  angle: 'deg',
+  travel: 'mm',
   count: 'count',
 };
 
@@ -173,6 +208,9 @@ const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {
     area: 'in2',
     volume: 'in3',
     temperature: 'degF',
+    flow: 'galPerMin',
+    speed: 'mph',
+    travel: 'in',
   },
 };
 

@@ -4,7 +4,7 @@ import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import type { RunState } from '../contract/run-state';
 import { printQuantity } from '../quantities/print';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
-import { placeOf } from '../model/vectors';
+import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
 import { stateOf } from './judged-run';
 import { Plot, type PlotSize } from './plot';
 import type { StoredRun } from './views';
@@ -88,10 +88,13 @@ export function curvePlot(
   const { curve: drawn } = family;
   const curve = expectedCurve(family, context, supply_Pa, greatest);
   const top = 1.05 * Math.max(...curve.map(({ high }) => high), ...points.map(({ output }) => output));
-  const knee = family.steady(
+  const { barometer_Pa, temperature_K } = context.conditions;
+  const knee = readingOf(
+    family,
     family.healthy(context.profile).values,
-    family.inputs.map(({ id }) => (id === 'supply_Pa' ? supply_Pa : 0)),
-  )[placeOf(family.readings, drawn.knee.reading)]!;
+    { [drawn.input]: 0, supply_Pa, barometer_Pa, temperature_K, ...AT_ONCE },
+    drawn.knee.reading,
+  );
   const across = family.inputs[placeOf(family.inputs, drawn.input)]!;
   const up = family.readings[placeOf(family.readings, drawn.output)]!;
   const [xUnit, yUnit] = [unitFor(across.quantity, set), unitFor(up.quantity, set)];

@@ -10,7 +10,7 @@ import { hysteresisOf, ratioCurve } from '../signals/ratio-curve';
 import { channelAt, wholeOf, type Channel, type Trace } from '../signals/trace';
 import { vacuumDecay } from '../signals/vacuum-decay';
 import { FAMILIES } from '../families/registry';
-import { placeOf } from '../model/vectors';
+import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { logged } from '../twin/recording';
 import { BAR, family, INHG, profile, ROOM, slowPull } from './traces';
 
@@ -69,9 +69,7 @@ function curveTrials(seed: number): Trial[] {
   const { values } = family.healthy(unit);
   const supply_Pa = between(random, 14, 23) * INHG;
   const of = (reading: string) =>
-    family.steady(values, [0, supply_Pa, ROOM.barometer_Pa, ROOM.temperature_K, 0])[
-      placeOf(family.readings, reading)
-    ]!;
+    readingOf(family, values, { input_Pa: 0, supply_Pa, ...ROOM, ...AT_ONCE }, reading);
   const parameter = (id: string) => values[placeOf(family.parameters, id)]!;
   const knee = of('runoutInput');
   const pull = { supply_Pa, to_Pa: 1.35 * knee, seconds: 20, rate_Hz: 100 };
@@ -144,7 +142,7 @@ function forceTrials(seed: number): Trial[] {
   const values = servo.parameters.map(({ id }, i) => drawn[id] ?? typical.values[i]!);
   const supply_Pa = between(random, 14, 23) * INHG;
   const steady = (input_Pa: number) =>
-    servo.steady(values, [input_Pa, supply_Pa, ROOM.barometer_Pa, ROOM.temperature_K, 0, 0]);
+    servo.steady(values, inputVector(servo.inputs, { input_Pa, supply_Pa, ...ROOM, ...AT_ONCE }));
   const truth = (reading: string, input_Pa: number) => steady(input_Pa)[placeOf(servo.readings, reading)]!;
   const full_Pa = drawn.crack_Pa! + drawn.liftRange_Pa!;
   const logger = {

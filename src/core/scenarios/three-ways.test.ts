@@ -114,7 +114,7 @@ describe('the same servo typed, on the live bench and from a file', () => {
   }
   test.each([
     ['healthy', servo.truthWith()],
-    ['torn piston', servo.faultyTruth('torn-piston', 0.6)],
+    ['torn piston', servo.faultyTruth('torn-piston', 0.4)],
     ['sticking valve', servo.faultyTruth('valve-sticking', 0.7)],
   ] as const)('%s: where force begins, full force and area agree', (_name, truth) => {
     const typed = servo.bench(truth);

@@ -1,6 +1,7 @@
+import { AT_ONCE, inputVector } from '../model/vectors';
 import type { Trace } from '../signals/trace';
 import type { Vector } from '../model/descriptor';
-import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../model/installation';
+import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../model/running';
 import { logged, recordBench, wholeTest, type Logger, type Script } from '../twin/recording';
 import { BAR, family, INHG, profile } from './bench';
 
@@ -23,7 +24,10 @@ export function slowPull(
   const rows = Array.from({ length: count }, (_, i) => {
     const part = (i + 0.5) / count;
     const input = to_Pa * (reading === 'output' ? part : 1 - part);
-    const at = family.steady(parameters, [input, supply_Pa, ROOM.barometer_Pa, ROOM.temperature_K, 0]);
+    const at = family.steady(
+      parameters,
+      inputVector(family.inputs, { input_Pa: input, supply_Pa, ...ROOM, ...AT_ONCE }),
+    );
     return [i / rate_Hz, input, at[places[0]!]!, supply_Pa, at[places[1]!]!];
   });
   return logged(rows, family.ports, logger);

@@ -3,7 +3,7 @@ import type { Quantity } from '../quantities/units';
 import type { Trace } from '../signals/trace';
 import type { Vector } from '../model/descriptor';
 import type { Family } from '../contract/family';
-import { benchSource, Installation, type Hands } from '../model/installation';
+import { benchSource, Installation, type Hands } from '../model/running';
 
 /** Noise of a logger, SI, and the step it writes down; chance comes from the seed. */
 export interface Logger {

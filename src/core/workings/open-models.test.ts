@@ -61,7 +61,7 @@ describe('the open calculator', () => {
   test('what is left out or not known is named, never taken as zero', () => {
     const { supply_Pa: _left, ...without } = AT;
     expect(issuesOf({ inputs: without })).toEqual([
-      ['inputs.supply_Pa', 'Supply depression at the unit (supply_Pa) is left out.'],
+      ['inputs.supply_Pa', 'Supply depression at the unit, at rest (supply_Pa) is left out.'],
     ]);
     expect(issuesOf({ inputs: { ...AT, vacuum: 1 } })[0]![0]).toBe('inputs.vacuum');
     expect(issuesOf({ inputs: AT, parameters: { area: 1 } })[0]![1]).toMatch(/“area” is no parameter/);

@@ -19,7 +19,7 @@ import {
   type UnitSet,
 } from '../quantities/units';
 import { Plot } from '../records/plot';
-import { placeOf } from '../model/vectors';
+import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 import { defineWorking, field, series, type Working } from './working';
 
 const BAR = 1e5;
@@ -53,16 +53,8 @@ type RemoteFields = z.infer<typeof remoteFields>;
 /** Readings of a healthy unit of these dimensions, by the family's own twin. */
 function remoteReadings({ input_Pa, supply_Pa, ...size }: RemoteFields) {
   const { values } = remote.healthy({ ...remoteBody, ...size, jumpIn_Pa: null });
-  const known: Record<string, number> = {
-    input_Pa,
-    supply_Pa,
-    barometer_Pa: SEA_LEVEL_PA,
-    temperature_K: 293.15,
-  };
-  const readings = remote.steady(
-    values,
-    remote.inputs.map(({ id }) => known[id] ?? 0),
-  );
+  const known = { input_Pa, supply_Pa, barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15, ...AT_ONCE };
+  const readings = remote.steady(values, inputVector(remote.inputs, known));
   return (id: string) => readings[placeOf(remote.readings, id)]!;
 }
 

@@ -1,6 +1,6 @@
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { gaussian, seeded } from '@/core/numeric/chance';
-import { benchSource, Installation, type Hands } from '@/core/model/installation';
+import { benchSource, Installation, type Hands } from '@/core/model/running';
 
 /** What the simulated bench has gauges for. */
 export type GaugeQuantity = 'pressure' | 'depression' | 'force';

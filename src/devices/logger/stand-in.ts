@@ -1,7 +1,7 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { fromSI, UNITS, type Unit } from '@/core/quantities/units';
 import type { LoggerChannel } from '@/core/records/live';
-import type { Hands } from '@/core/model/installation';
+import type { Hands } from '@/core/model/running';
 import { catalogueText, ERRORS, Lines, MOST_ERRORS, NO_ERROR, RATES_HZ, sampleText } from './protocol';
 import { SimBench, type GaugeQuantity, type SimUnit } from './sim-bench';
 

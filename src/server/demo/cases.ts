@@ -144,7 +144,7 @@ export const cases: readonly DemoCase[] = [
       2,
     ),
     daysAgo: 1,
-    bench: { seed: 57, fault: ['check-valve-leak', 0.7] },
+    bench: { seed: 57, fault: ['check-valve-leak', 0.5] },
   },
   {
     job: job('GF-0423', 'tollan', 'Mail van 2', 'Pulls up late in the morning, better when warm.', 2),
@@ -209,7 +209,7 @@ export const recorded: readonly {
     name: 'Harbour lighter’s lorry, source off',
     tag: 'GF-0422',
     seed: 105,
-    fault: ['check-valve-leak', 0.7],
+    fault: ['check-valve-leak', 0.5],
     duringTest: true,
     reserve: true,
   },

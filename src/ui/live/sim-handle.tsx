@@ -2,7 +2,7 @@
 
 import { Box, Button, Slider, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
-import type { Hands } from '@/core/model/installation';
+import type { Hands } from '@/core/model/running';
 import { fromSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
 import { Key, useKeys } from '../keys';

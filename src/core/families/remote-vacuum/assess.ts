@@ -1,3 +1,4 @@
+import { AT_ONCE, readingOf } from '../../model/vectors';
 import type { Sentence } from '../../quantities/sentence';
 import { roomOf } from '../../procedure/room';
 import type { RunState } from '../../contract/run-state';
@@ -39,10 +40,9 @@ function supplySentence(
       result,
       'The supply falls to {value} when the unit is applied; it should stay above {low}. Look at the hose.',
     );
-  const runoutPlace = model.readings.findIndex((reading) => reading.id === 'runoutInput');
-  const { values: healthy } = model.healthy(profile);
-  const runout = (supply_Pa: number) =>
-    model.steady(healthy, [profile.fullInput_Pa, supply_Pa, barometer_Pa, temperature_K, 0])[runoutPlace]!;
+  const { values } = model.healthy(profile);
+  const at = { input_Pa: profile.fullInput_Pa, barometer_Pa, temperature_K, ...AT_ONCE };
+  const runout = (supply_Pa: number) => readingOf(model, values, { ...at, supply_Pa }, 'runoutInput');
   return shortOf(
     result,
     'What falls short is the supply: it reads {value}, and this unit needs {low}. On it a healthy unit runs out at {here} in instead of {there}.',

@@ -1,3 +1,4 @@
+import { readingOf } from '../../model/vectors';
 import type { Limits } from '../../metrology/verdict';
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import { predict, type Prediction } from '../../procedure/predict';
@@ -23,7 +24,7 @@ function limitsFor(
 ): { limits: Limits; source: string } | null {
   const { limits } = profile;
   const { expected } = prediction;
-  const [input_Pa = 0] = prediction.inputs;
+  const { input_Pa = 0 } = prediction.inputs;
   switch (item.measures) {
     case 'outputPassed': {
       const allowed_Pa = bypassAllowed_Pa(profile, input_Pa);
@@ -159,14 +160,12 @@ function supplyNote(
   profile: RemoteVacuumProfile,
   model: Model,
 ) {
-  const [input_Pa = 0, supply_Pa = 0] = inputs;
+  const { input_Pa = 0, supply_Pa = 0 } = inputs;
   if (item.measures !== 'output' || supply_Pa === 0) return [];
   const { values } = model.healthy(profile);
-  const place = model.readings.findIndex(({ id }) => id === item.measures);
-  const runoutPlace = model.readings.findIndex(({ id }) => id === 'runoutInput');
-  const runout_Pa = model.steady(values, inputs)[runoutPlace]!;
+  const runout_Pa = readingOf(model, values, inputs, 'runoutInput');
   if (input_Pa <= runout_Pa) return [];
-  const unlimited = model.steady(values, [input_Pa, barometer_Pa, ...inputs.slice(2)])[place]!;
+  const unlimited = readingOf(model, values, { ...inputs, supply_Pa: barometer_Pa }, item.measures);
   return [
     sentence(
       'With {supply} of vacuum a healthy unit runs out at {runout} in: expect {expected}, not {unlimited}. That is the supply, not the unit.',

@@ -1,9 +1,11 @@
 import type { CautionId } from '../../contract/cautions';
 import { moving } from '../../model/vectors';
-import { type Fault } from '../../contract/family';
+import type { Fault, Look } from '../../contract/family';
 import { INHG_PA as INHG } from '../../quantities/units';
 import { leakAtSea_m3PerSPa } from '../healthy-leak';
-import { parameters } from './twin';
+import { passage } from '../severity';
+import { parameters } from './member';
+import { leakPoints } from './ports';
 
 const BAR = 1e5;
 const PER_MIN = 1 / 60;
@@ -11,15 +13,16 @@ const PER_MIN = 1 / 60;
 /** Air leak that costs a 4 L can so many inHg/min at sea level, m³/(s·Pa). */
 const leak = (inHgPerMin: number) => leakAtSea_m3PerSPa(inHgPerMin * INHG * PER_MIN, 4e-3);
 
-/** Sonic conductance of a passage between the sides, from just begun to severe, m³/(s·Pa): nothing at no severity. */
-const passage = (severity: number) => (severity === 0 ? 0 : 1e-10 * 100 ** severity);
-
 const moves = moving(parameters);
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];
 const FLUID_SIDE: readonly CautionId[] = ['fluids', 'open-line'];
 
+/** Weight of an outside seep, at whichever of its four points. */
+const SEEP_PRIOR = 10;
+
 const seepAt = (point: string, name: string, part: string, repair: string): Fault => ({
   id: `seep-${point}`,
+  prior: SEEP_PRIOR / 4,
   name: `outside seep at ${name}`,
   plain: `Fluid weeps from the unit at the ${name}.`,
   apply: moves(() => ({})),
@@ -34,6 +37,7 @@ const seepAt = (point: string, name: string, part: string, repair: string): Faul
 export const faults: readonly Fault[] = [
   {
     id: 'torn-diaphragm',
+    prior: 14,
     name: 'torn diaphragm',
     plain:
       'The rubber diaphragm is torn, so air passes it into the vacuum side as soon as the unit is applied.',
@@ -47,6 +51,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'undersized-diaphragm',
+    prior: 4,
     name: 'hardened or undersized diaphragm',
     plain: 'The diaphragm works on less area than it should: it is hard, or the wrong one.',
     apply: moves((p, s) => ({ effectiveArea_m2: p.effectiveArea_m2 * (1 - 0.4 * s) })),
@@ -59,6 +64,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'vacuum-seat-leak',
+    prior: 6,
     name: 'control-valve vacuum seat leak',
     plain:
       'The valve that shuts the two sides apart leaks, so vacuum is lost as long as the unit is applied.',
@@ -72,6 +78,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'hub-seal-leak',
+    prior: 8,
     name: 'diaphragm hub or shaft seal leak',
     plain: 'Air leaks past the seal in the middle of the diaphragm.',
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(8) * s })),
@@ -84,6 +91,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'poppet-leak',
+    prior: 12,
     name: 'control-valve poppet leak',
     plain: 'The air valve does not shut, so air bleeds into the working side all the time.',
     apply: moves((p, s) => ({
@@ -99,6 +107,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'valve-sticking',
+    prior: 12,
     name: 'control valve sticking',
     plain: 'The control valve sticks: it opens late and lets go late.',
     apply: moves((p, s) => ({
@@ -114,6 +123,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'spool-seal-leak',
+    prior: 6,
     name: 'control-valve spool seal leak',
     plain: 'Brake fluid passes the control valve into the vacuum side.',
     apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 2.5 * BAR * PER_MIN * s })),
@@ -126,6 +136,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'cup-bypass',
+    prior: 12,
     name: 'slave cup bypass',
     plain: 'The piston cup lets pressure back past it, so the output falls while held.',
     apply: moves((p, s) => ({
@@ -139,6 +150,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'slave-check-stuck',
+    prior: 5,
     name: 'slave piston check stuck',
     plain:
       'The check in the slave piston sticks: pressure does not pass freely with the assist off, or stays behind.',
@@ -155,6 +167,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'rod-seal-leak',
+    prior: 9,
     name: 'push-rod seal leak',
     plain: 'Fluid is drawn along the push rod into the can: the level falls with nothing wet outside.',
     apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 1.5 * BAR * PER_MIN * s })),
@@ -166,6 +179,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'breather-blocked',
+    prior: 5,
     name: 'blocked breather or filter',
     plain: 'Air cannot get in freely: assist comes slowly and never in full.',
     apply: moves((p, s) => ({ activationFloor_Pa: p.activationFloor_Pa + 4 * INHG * s })),
@@ -177,6 +191,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'passage-blocked',
+    prior: 2,
     name: 'crossover pipe or passage blocked',
     plain:
       'The pipe between the two sides is blocked, so they do not balance at rest and the brake can come on by itself.',
@@ -192,6 +207,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'hose-collapsed',
+    prior: 4,
     name: 'collapsed or restricted supply hose',
     plain: 'The vacuum hose closes up when the unit draws air.',
     apply: moves((p, s) => ({ hoseDrop: p.hoseDrop + 0.4 * s })),
@@ -203,6 +219,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'check-valve-leak',
+    prior: 8,
     name: 'check valve leak or reversed',
     plain: 'The check valve does not hold the vacuum when the supply stops.',
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(10) * s })),
@@ -218,6 +235,7 @@ export const faults: readonly Fault[] = [
   seepAt('switch', 'switch', 'switch', 'Renew the switch seal.'),
   {
     id: 'threads-damaged',
+    prior: 3,
     name: 'over-screwed tapered switch or splayed port',
     plain: 'A tapered switch was screwed in too far and has spread the port.',
     apply: moves(() => ({})),
@@ -229,6 +247,7 @@ export const faults: readonly Fault[] = [
   },
   {
     id: 'switch-out-of-range',
+    prior: 6,
     name: 'pressure switch out of range',
     plain: 'The stop-lamp switch closes at the wrong pressure.',
     apply: moves((p, s) => ({ switchCloses_Pa: p.switchCloses_Pa * (1 + 3 * s) })),
@@ -238,4 +257,19 @@ export const faults: readonly Fault[] = [
     parts: ['switch'],
     cautions: FLUID_SIDE,
   },
+];
+
+/** How far what is looked at can be trusted. Handbook-models 8.1. */
+export const looks: readonly Look[] = [
+  { item: 'seep-first', miss: 0.1, falseAlarm: 0.03 },
+  ...leakPoints.flatMap(({ id }) => [
+    { item: `seep-low.${id}`, miss: 0.1, falseAlarm: 0.03 },
+    { item: `seep-high.${id}`, miss: 0.05, falseAlarm: 0.03 },
+  ]),
+  { item: 'vacuum-side-fluid', miss: 0.1, falseAlarm: 0.02 },
+  // The same look, by the level.
+  { item: 'fluid-level', miss: 0.1, falseAlarm: 0.02 },
+  { item: 'slow-apply', miss: 0.2, falseAlarm: 0.05 },
+  { item: 'threads', miss: 0.1, falseAlarm: 0.03 },
+  { item: 'switch-rest', miss: 0.02, falseAlarm: 0.02 },
 ];

@@ -1,7 +1,7 @@
 import { defineFamily, type Family } from '../../contract/family';
 import { assessWith } from './assess';
 import { expectWith } from './expect';
-import { faults } from './faults';
+import { faults, looks } from './faults';
 import { motion } from './motion';
 import { parts } from './parts';
 import { leakPoints, ports } from './ports';
@@ -10,7 +10,8 @@ import { remoteVacuumProfile, type RemoteVacuumProfile } from './profile';
 import { resultsWith } from './results';
 import { settling } from './settled';
 import { typical } from './typical';
-import { healthy, inputs, logged, parameters, readings, steady } from './twin';
+import { AIR, logged, member } from './member';
+import { benchVacuum, pluggedPort } from '../bench-members';
 
 /** Remote vacuum unit: in-line, vacuum-hydraulic, fed by the vehicle's master cylinder. Handbook 8.1. */
 export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
@@ -21,11 +22,12 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   upcast: (stored) => stored,
   profile: remoteVacuumProfile,
   typical,
-  parameters,
-  inputs,
-  readings,
-  healthy,
-  steady,
+  member,
+  onBench: {
+    source: benchVacuum,
+    load: pluggedPort,
+    profiles: () => ({ source: { hose_m3PerSPa: AIR.hose_m3PerSPa }, load: null }),
+  },
   motion,
   curve: {
     input: 'input_Pa',
@@ -35,6 +37,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   },
   logged,
   faults,
+  looks,
   procedure,
   parts,
   ports,

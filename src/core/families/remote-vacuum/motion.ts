@@ -1,8 +1,7 @@
-import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
+import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import type { Vector } from '../../model/descriptor';
-import { closedLine, PLUGGED_PORT } from '../../model/installation';
-import type { Around, Motion, MotionModel } from '../../model/motion';
+import type { Around, Motion, UnitMotion } from '../../model/motion';
 import {
   AIR,
   airPort_m3PerSPa,
@@ -13,7 +12,7 @@ import {
   named,
   valveLine_Pa,
   type Parameters,
-} from './twin';
+} from './member';
 
 const BAR = 1e5;
 
@@ -163,8 +162,7 @@ class RemoteVacuumMotion implements Motion {
     const { barometer_Pa, temperature_K } = around;
     const room_Pa = barometer_Pa - Math.min(this.p.activationFloor_Pa, barometer_Pa - y[0]!);
     const open = airExchange_PaM3PerS(this.air_m3PerSPa, room_Pa, y[1]!, temperature_K);
-    if (open <= 0) return lacking > 0 ? open * Math.min(1, lacking) : 0;
-    return open * Math.min(1, Math.max(0, lacking + across / open));
+    return meteredFlow_PaM3PerS(open, lacking, across);
   }
 
   /** Pressure difference that the control valve regulates to; 0 where it stands at rest and joins the two sides. */
@@ -215,8 +213,4 @@ class RemoteVacuumMotion implements Motion {
   };
 }
 
-export const motion: MotionModel = {
-  states,
-  benchLoad: (_parameters, barometer_Pa) => closedLine(PLUGGED_PORT, barometer_Pa),
-  with: (parameters) => new RemoteVacuumMotion(parameters),
-};
+export const motion: UnitMotion = { states, with: (parameters) => new RemoteVacuumMotion(parameters) };

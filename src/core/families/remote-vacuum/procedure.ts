@@ -14,7 +14,7 @@ import {
 } from '../bench-items';
 import { leakPoints, ports } from './ports';
 import type { RemoteVacuumProfile } from './profile';
-import type { ReadingId } from './twin';
+import type { ReadingId } from './member';
 
 /** Prompts, in the words used on a bench. A reading names what it measures: a reading of the twin, or what is set. */
 type Measures = ReadingId | 'input' | 'supply' | 'zero';

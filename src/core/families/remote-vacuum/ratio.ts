@@ -75,7 +75,7 @@ function whyAboveKnee(
       {
         input,
         runout: { value: runout.expected, quantity: 'pressure' },
-        supply: { value: runout.inputs[1]!, quantity: 'depression' },
+        supply: { value: runout.inputs.supply_Pa!, quantity: 'depression' },
       },
     );
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { adviceSentence } from '../../metrology/advice';
 import type { RunEvent } from '../../contract/events';
-import { placeOf } from '../../model/vectors';
+import { AT_ONCE, readingOf } from '../../model/vectors';
 import { printSentence } from '../../quantities/sentence';
 import {
   bench,
@@ -171,7 +171,12 @@ describe('uncertainty of B', () => {
 });
 
 const runoutOutput_Pa = ({ parameters, supply_Pa }: ReturnType<typeof truthWith>) =>
-  family.steady(parameters, [0, supply_Pa, 101_325, 293.15, 0])[placeOf(family.readings, 'runoutOutput')]!;
+  readingOf(
+    family,
+    parameters,
+    { input_Pa: 0, supply_Pa, barometer_Pa: 101_325, temperature_K: 293.15, ...AT_ONCE },
+    'runoutOutput',
+  );
 
 describe('the same procedure for any profile', () => {
   const profiles = fc.record({

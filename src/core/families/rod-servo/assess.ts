@@ -3,7 +3,7 @@ import { roomOf } from '../../procedure/room';
 import type { RunState } from '../../contract/run-state';
 import type { Family } from '../../contract/family';
 import type { Room, RunContext } from '../../contract/run-context';
-import { placeOf } from '../../model/vectors';
+import { AT_ONCE, readingOf } from '../../model/vectors';
 import type { Assessment, Result } from '../../contract/result';
 import { assessRun, shortOf, weakSupply } from '../assess-run';
 import type { RodServoProfile } from './profile';
@@ -34,10 +34,8 @@ function supplySentence(
   if (result.id === 'supply-health')
     return shortOf(result, 'The supply would make {value} at sea level; a healthy one makes {low} or more.');
   const { values } = model.healthy(profile);
-  const force = (supply_Pa: number) =>
-    model.steady(values, [profile.fullInput_Pa, supply_Pa, barometer_Pa, temperature_K, 0, 0])[
-      placeOf(model.readings, 'output')
-    ]!;
+  const at = { input_Pa: profile.fullInput_Pa, barometer_Pa, temperature_K, ...AT_ONCE };
+  const force = (supply_Pa: number) => readingOf(model, values, { ...at, supply_Pa }, 'output');
   return shortOf(
     result,
     'What falls short is the supply: the tank reads {value}, and this unit needs {low}. On it a healthy unit makes {here} instead of {there}.',

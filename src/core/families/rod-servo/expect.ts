@@ -54,7 +54,7 @@ function ownLimits(
 }
 
 /** Readings that are looked at for what they show, and judged against nothing. */
-const NOTED = ['reserveForce', 'tankUsed', 'tankLeft'];
+const NOTED = ['reserveForce', 'tankUsed', 'tankLeft', 'supplyApplied'];
 
 /** What a healthy rod-acting servo shows at an item, before the reading is taken. */
 export function expectWith(

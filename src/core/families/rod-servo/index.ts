@@ -1,7 +1,7 @@
 import { defineFamily, type Family } from '../../contract/family';
 import { assessWith } from './assess';
 import { expectWith } from './expect';
-import { faults } from './faults';
+import { faults, looks } from './faults';
 import { motion } from './motion';
 import { parts } from './parts';
 import { leakPoints, ports } from './ports';
@@ -9,7 +9,8 @@ import { procedure } from './procedure';
 import { rodServoProfile, type RodServoProfile } from './profile';
 import { resultsWith } from './results';
 import { typical } from './typical';
-import { healthy, inputs, logged, parameters, readings, steady } from './twin';
+import { logged, member } from './member';
+import { benchVacuum, loadCell } from '../bench-members';
 
 /** Suspended vacuum servo with its own tank, acting on a rod. Handbook 8.2. */
 export const rodServo: Family = defineFamily<RodServoProfile>({
@@ -20,11 +21,12 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   upcast: (stored) => stored,
   profile: rodServoProfile,
   typical,
-  parameters,
-  inputs,
-  readings,
-  healthy,
-  steady,
+  member,
+  onBench: {
+    source: benchVacuum,
+    load: loadCell,
+    profiles: (profile) => ({ source: { hose_m3PerSPa: 0 }, load: profile }),
+  },
   motion,
   curve: {
     input: 'input_Pa',
@@ -34,6 +36,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   },
   logged,
   faults,
+  looks,
   procedure,
   parts,
   ports,

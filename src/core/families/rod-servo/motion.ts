@@ -1,7 +1,7 @@
-import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../../air/flow';
+import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import type { Vector } from '../../model/descriptor';
-import type { Around, Load, Motion, MotionModel } from '../../model/motion';
-import { liftShare, named, type Parameters } from './twin';
+import type { Around, Motion, UnitMotion } from '../../model/motion';
+import { liftShare, named, type Parameters } from './member';
 
 /** What changes with time in the unit. */
 const states = [
@@ -61,23 +61,26 @@ class RodServoMotion implements Motion {
     dy[2] = speed;
     dy[3] = around.shutIn ? 0 : (around.handle - input) / RESPONSE.line_s;
 
-    const asked = this.asked_Pa(input, barometer_Pa - tank, travel, around.handle <= input);
+    const asked = this.asked_Pa(input, barometer_Pa - tank, travel, around);
     const lacking = (asked - (working - tank)) / RESPONSE.band_Pa;
+    const across =
+      p.tear_m3PerSPa > 0 ? airExchange_PaM3PerS(p.tear_m3PerSPa, working, tank, temperature_K) : 0;
     const letIn =
-      lacking > 0
-        ? airExchange_PaM3PerS(
-            p.air_m3PerSPa * p.airUse * Math.min(1, lacking),
-            barometer_Pa,
-            working,
-            temperature_K,
+      asked > 0 && (lacking > 0 || across > 0)
+        ? meteredFlow_PaM3PerS(
+            airExchange_PaM3PerS(p.air_m3PerSPa, barometer_Pa, working, temperature_K),
+            lacking,
+            across,
           )
         : 0;
     const joined =
-      lacking < 0
+      across +
+      (lacking < 0
         ? airExchange_PaM3PerS(p.line_m3PerSPa * Math.min(1, -lacking), working, tank, temperature_K)
-        : 0;
+        : 0);
+    const leak_m3PerSPa = p.leak_m3PerSPa + (around.valve === 'open' ? 0 : p.back_m3PerSPa);
     const leaked =
-      tank < barometer_Pa ? airFlow_PaM3PerS(p.leak_m3PerSPa, barometer_Pa, tank, temperature_K) : 0;
+      tank < barometer_Pa ? airFlow_PaM3PerS(leak_m3PerSPa, barometer_Pa, tank, temperature_K) : 0;
     const drawn = this.drawn(tank, around);
     const sweep = p.effectiveArea_m2 * speed;
     const front_m3 = p.tank_m3 + p.frontVolume_m3 - p.effectiveArea_m2 * travel;
@@ -88,11 +91,11 @@ class RodServoMotion implements Motion {
   };
 
   /** Pressure difference that the valve brings to bear. One that sticks keeps some of it as the fluid lets go. */
-  private asked_Pa(input: number, vacuum: number, travel: number, lettingGo: boolean): number {
+  private asked_Pa(input: number, vacuum: number, travel: number, { handle, load }: Around): number {
     const { p } = this;
     const lifted_Pa = liftShare(p, input) * vacuum;
-    if (!lettingGo || p.residual_N === 0) return lifted_Pa;
-    const left_m = p.residual_N / p.loadStiffness_NPerM;
+    if (handle > input || p.residual_N === 0) return lifted_Pa;
+    const left_m = p.residual_N * load.give(p.residual_N);
     if (travel < STUCK_PART * left_m) return lifted_Pa;
     const left_Pa = (p.residual_N + p.springRate_NPerM * left_m + p.preload_N) / p.effectiveArea_m2;
     return Math.max(lifted_Pa, Math.min(vacuum, left_Pa));
@@ -114,14 +117,4 @@ class RodServoMotion implements Motion {
   };
 }
 
-/** A load cell behind a linkage that gives way like a spring. Newton for metre. */
-const springLoad = (stiffness_NPerM: number): Load => ({
-  effort: (travel_m) => stiffness_NPerM * travel_m,
-  give: () => 1 / stiffness_NPerM,
-});
-
-export const motion: MotionModel = {
-  states,
-  benchLoad: (parameters) => springLoad(named(parameters).loadStiffness_NPerM),
-  with: (parameters) => new RodServoMotion(parameters),
-};
+export const motion: UnitMotion = { states, with: (parameters) => new RodServoMotion(parameters) };

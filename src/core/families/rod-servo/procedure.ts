@@ -14,7 +14,7 @@ import {
 } from '../bench-items';
 import { ports } from './ports';
 import type { RodServoProfile } from './profile';
-import { APPLICATION_S, type ReadingId } from './twin';
+import { APPLICATION_S, type ReadingId } from './member';
 
 const reading = (
   id: string,
@@ -176,7 +176,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       leaves: { input: 'applied' },
       items: [
         ...row('full', profile.fullInput_Pa, 'output', { sourceFrom: 'full.supply' }),
-        reading('full.supply', 'supply', 'supply', 'Read the tank with the unit applied.', {
+        reading('full.supply', 'supply', 'supplyApplied', 'Read the tank with the unit applied.', {
           target_Pa: profile.fullInput_Pa,
         }),
       ],

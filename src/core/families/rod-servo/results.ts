@@ -9,7 +9,7 @@ import { notTaken, type Result, type ResultHead } from '../../contract/result';
 import { lossRate, type Read } from '../loss-rate';
 import { supplyHealth } from '../supply-health';
 import type { RodServoProfile } from './profile';
-import { logged } from './twin';
+import { logged } from './member';
 
 type Context = RunContext<RodServoProfile>;
 

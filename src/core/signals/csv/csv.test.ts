@@ -56,15 +56,22 @@ test('a last line that the file cuts short is no reading; a whole one without it
   }
 });
 
-test.each(['furlong', 'V', 'mV'])(
-  'a column in %s is not read as something else: its unit is asked for',
-  (unit) => {
-    const { foreign, doubts } = found(`t_s,Pressure in [${unit}]\n0,1.5\n1,2\n2,2.5\n`);
-    expect(foreign).toEqual([{ index: 1, name: 'Pressure in', unit }]);
-    expect(doubts.join(' ')).not.toMatch(/names no unit/);
-    expect(found('t_s,Pressure in [bar],Input\n0,1.5,1\n1,2,1\n').foreign).toEqual([]);
-  },
-);
+test('a column in furlongs is not read as something else: its unit is asked for', () => {
+  const { foreign, doubts } = found('t_s,Pressure in [furlong]\n0,1.5\n1,2\n2,2.5\n');
+  expect(foreign).toEqual([{ index: 1, name: 'Pressure in', unit: 'furlong' }]);
+  expect(doubts.join(' ')).not.toMatch(/names no unit/);
+  expect(found('t_s,Pressure in [bar],Input\n0,1.5,1\n1,2,1\n').foreign).toEqual([]);
+});
+
+test('a pressure logged in volts is a voltage, at no port, and that is said', () => {
+  const { layout, foreign, doubts } = found('t_s,Pressure in [mV],Battery [V]\n0,150,12.4\n1,200,12.3\n');
+  expect(foreign).toEqual([]);
+  expect(layout.columns).toMatchObject([
+    { name: 'Pressure in', quantity: 'voltage', port: null },
+    { name: 'Battery', quantity: 'voltage', port: null },
+  ]);
+  expect(doubts.filter((doubt) => doubt.includes('stands at no port'))).toHaveLength(1);
+});
 
 describe('logs as loggers write them', () => {
   test('units in the head, comma and point', () => {

@@ -254,6 +254,10 @@ function columnOf(
   const fits = (port: string) =>
     unit === null || (UNITS[unit].measures as readonly Quantity[]).includes(LOG_PORTS[port]!);
   const port = guess && fits(guess.port) ? guess.port : null;
+  if (guess && !port)
+    doubts.push(
+      `“${name}” is in ${written}, and ${PORT_NAMES[guess.port]} is not: it is kept under its name and stands at no port.`,
+    );
   if (port) taken.add(port);
   if (port && guess?.foreign)
     doubts.push(`“${name}”: is that ${PORT_NAMES[port]}? It is taken for it until you say otherwise.`);

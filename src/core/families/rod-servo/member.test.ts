@@ -1,14 +1,16 @@
 import fc from 'fast-check';
 import { healthyBand } from '../../procedure/predict';
-import { placeOf, toNamed, toVector } from '../../model/vectors';
+import { inputVector, placeOf, toNamed, toVector } from '../../model/vectors';
 import { type Vector } from '../../model/descriptor';
 import { rodServoProfile } from './profile';
-import { healthy, named, parameters, readings, steady, type ReadingId } from './twin';
+import { rodServo } from './index';
+import { named, type ReadingId } from './member';
 import { typical } from './typical';
 
 const BAR = 1e5;
 const INHG = 3386.389;
-const unit = healthy(typical).values;
+const { inputs, parameters, readings } = rodServo;
+const unit = rodServo.healthy(typical).values;
 
 interface Where {
   readonly input_Pa?: number;
@@ -21,7 +23,17 @@ const at = (
   { input_Pa = 0, supply_Pa = 20 * INHG, elapsed_s = 0, applications = 0 }: Where,
   who: Vector = unit,
 ) =>
-  steady(who, [input_Pa, supply_Pa, 101_325, 293.15, elapsed_s, applications])[placeOf(readings, reading)]!;
+  rodServo.steady(
+    who,
+    inputVector(inputs, {
+      input_Pa,
+      supply_Pa,
+      elapsed_s,
+      applications,
+      barometer_Pa: 101_325,
+      temperature_K: 293.15,
+    }),
+  )[placeOf(readings, reading)]!;
 
 /** The unit with some parameters changed. */
 const withParameters = (change: Partial<ReturnType<typeof named>>) =>
@@ -79,7 +91,7 @@ describe('the typical servo, worked by hand', () => {
     expect(at('releaseTime', { input_Pa: 12 * BAR })).toBeCloseTo(0.37392, 3);
   });
   test('the band of the force is the area’s 8 % at full lift', () => {
-    const { values, tolerances } = healthy(typical);
+    const { values, tolerances } = rodServo.healthy(typical);
     const band = healthyBand((p) => at('output', { input_Pa: 12 * BAR }, p), { values, tolerances });
     expect(band.high).toBeCloseTo((1.08 * 1354.556 - 100) * 0.967742, 1);
     expect(band.low).toBeCloseTo((0.92 * 1354.556 - 100) * 0.967742, 1);

@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import { airExchange_PaM3PerS, airFlow_PaM3PerS } from '../air/flow';
 import { FAMILIES } from '../families/registry';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
-import { benchSource, closedLine, Installation, PLUGGED_PORT, takenUp_m3 } from './installation';
-import { placeOf } from './vectors';
+import { benchSource, closedLine, Installation, PLUGGED_PORT, takenUp_m3 } from './running';
+import { AT_ONCE, placeOf, readingOf } from './vectors';
 import { type Vector } from './descriptor';
 
 const BAR = 1e5;
@@ -28,9 +28,12 @@ const read = (bench: Installation) => {
   return { input, output, supply, activation };
 };
 const steady = (parameters: Vector, input: number, supply: number, reading: string, elapsed = 0) =>
-  family.steady(parameters, [input, supply, room.barometer_Pa, room.temperature_K, elapsed])[
-    placeOf(family.readings, reading)
-  ]!;
+  readingOf(
+    family,
+    parameters,
+    { input_Pa: input, supply_Pa: supply, ...room, ...AT_ONCE, elapsed_s: elapsed },
+    reading,
+  );
 const faulty = (id: string, severity: number) =>
   family.faults.find((fault) => fault.id === id)!.apply(healthy, severity);
 

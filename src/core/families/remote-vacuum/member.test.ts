@@ -1,16 +1,21 @@
 import fc from 'fast-check';
 import { healthyBand } from '../../procedure/predict';
-import { placeOf, toNamed, toVector } from '../../model/vectors';
+import { inputVector, placeOf, toNamed, toVector } from '../../model/vectors';
 import { remoteVacuumProfile } from './profile';
-import { healthy, parameters, readings, steady, type ReadingId } from './twin';
+import { remoteVacuum } from './index';
+import type { ReadingId } from './member';
 import { typical } from './typical';
 
 const BAR = 1e5;
 const INHG = 3386.389;
-const unit = healthy(typical).values;
+const { inputs, parameters, readings } = remoteVacuum;
+const unit = remoteVacuum.healthy(typical).values;
 
 const at = (reading: ReadingId, input_Pa: number, supply_Pa: number, who = unit, elapsed_s = 0) =>
-  steady(who, [input_Pa, supply_Pa, 101_325, 293.15, elapsed_s])[placeOf(readings, reading)]!;
+  remoteVacuum.steady(
+    who,
+    inputVector(inputs, { input_Pa, supply_Pa, elapsed_s, barometer_Pa: 101_325, temperature_K: 293.15 }),
+  )[placeOf(readings, reading)]!;
 
 describe('the handbook’s example, worked by hand', () => {
   // A_d = π/4·0.230² = 0.0415476 m²; A_slave = π/4·0.0206² = 3.33292e-4 m²; A_rod = π/4·0.006² = 2.82743e-5 m²;
@@ -30,8 +35,9 @@ describe('the handbook’s example, worked by hand', () => {
   test('activation reads the supply at rest and zero from runout on', () => {
     expect(at('activation', 0, 20 * INHG)).toBeCloseTo(20 * INHG, 6);
     expect(at('activation', 31 * BAR, 20 * INHG)).toBe(0);
-    // At 20 bar in, 72 out: used = (72e5·3.33292e-4 − 20e5·0.9151674·3.33292e-4 + 110)/0.0415476 = 45 721 Pa.
-    expect(at('activation', 20 * BAR, 20 * INHG)).toBeCloseTo(20 * INHG - 45_721, -1);
+    // At 20 bar in, 72 out: used = (72e5·3.33292e-4 − 20e5·0.9151674·3.33292e-4 + 110)/0.0415476 = 45 721 Pa. What a
+    // healthy unit leaks more while it is applied costs the bench's supply some 4 Pa.
+    expect(Math.abs(at('activation', 20 * BAR, 20 * INHG) - (20 * INHG - 45_721))).toBeLessThan(10);
   });
   // The valve asks for the same 45 721 Pa; a diaphragm of 0.675·0.0415476 m² pushes
   // (45 721·0.0280446 − 110)/3.33292e-4 = 35.17 bar, and 0.9151674·20 = 18.30 bar comes from the input: 53.5 bar.
@@ -62,7 +68,7 @@ describe('the handbook’s example, worked by hand', () => {
   test('no vacuum: out = in', () => expect(at('output', 28 * BAR, 0)).toBe(28 * BAR));
   test('below crack: out = in', () => expect(at('output', 2 * BAR, 20 * INHG)).toBe(2 * BAR));
   test('the healthy band is B ± 10 % below the knee', () => {
-    const band = healthyBand((p) => at('output', 20 * BAR, 20 * INHG, [...p]), healthy(typical));
+    const band = healthyBand((p) => at('output', 20 * BAR, 20 * INHG, [...p]), remoteVacuum.healthy(typical));
     expect(band.low / BAR).toBeCloseTo(64.8, 6);
     expect(band.high / BAR).toBeCloseTo(79.2, 6);
   });

@@ -1,4 +1,4 @@
-import { airFlow_PaM3PerS, upstream_Pa } from '../../air/flow';
+import { airFlow_PaM3PerS } from '../../air/flow';
 import {
   AIR_GAS_CONSTANT,
   depressionAfter_Pa,
@@ -6,11 +6,10 @@ import {
   REFERENCE_TEMPERATURE_K,
 } from '../../air/leak';
 import { pressureBetween_Pa } from '../../air/series';
-import { BENCH_PUMP_M3_PER_S } from '../../air/supply';
-import { rootOfFalling } from '../../numeric/root';
 import { INHG_PA } from '../../quantities/units';
 import type { Room } from '../../contract/run-context';
 import type { LoggedUnit } from '../../contract/logged-unit';
+import type { Member, Nodes, Standing } from '../../model/member';
 import {
   healthyUnit,
   toVector,
@@ -52,22 +51,16 @@ export const parameters = [
   { id: 'tear_m3PerSPa', name: 'Passage between the sides', quantity: 'conductance' },
 ] as const;
 
-/** What the bench sets. */
-export const inputs = [
+/** What is set. */
+const inputs = [
   { id: 'input_Pa', name: 'Input', quantity: 'pressure', from: { port: 'input', as: 'set' } },
-  {
-    id: 'supply_Pa',
-    name: 'Supply depression at the unit',
-    quantity: 'depression',
-    from: { port: 'supply', as: 'source' },
-  },
   { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
   { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
   { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
 ] as const satisfies readonly InputDescriptor[];
 
 /** What a gauge can show. */
-export const readings = [
+const readings = [
   { id: 'output', name: 'Output', quantity: 'pressure' },
   { id: 'activation', name: 'Activation', quantity: 'depression' },
   { id: 'outputReleasing', name: 'Output, coming down', quantity: 'pressure' },
@@ -83,10 +76,10 @@ export const readings = [
   { id: 'runoutOutput', name: 'Runout output', quantity: 'pressure' },
   { id: 'fullActivation', name: 'Activation at full activation', quantity: 'depression' },
   { id: 'switchCloses', name: 'Stop-lamp switch closes', quantity: 'pressure' },
+  { id: 'supplyAtRest', name: 'Supply at the unit, at rest', quantity: 'depression' },
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
-export type Inputs = Named<typeof inputs>;
 export type ReadingId = (typeof readings)[number]['id'];
 
 /** What a technician knows of the line: its slope B, its start J at crack. With the diaphragm's area they set the valve. */
@@ -100,7 +93,7 @@ interface Line {
  * Parameters of a healthy unit of this profile. Half-widths come from the profile's own limits. What the profile bounds
  * is B and the diaphragm's area, not the valve: the extreme healthy units are those with both at their limits.
  */
-export function healthy(profile: RemoteVacuumProfile): HealthyUnit {
+function healthy(profile: RemoteVacuumProfile): HealthyUnit {
   const { limits, boostRatio, crack_Pa } = profile;
   const area_m2 = circle_m2(profile.effectiveDiameter_m);
   const jumpIn_Pa = profile.jumpIn_Pa ?? (boostRatio - 1) * crack_Pa;
@@ -233,49 +226,14 @@ export const balance_Pa = (p: Parameters, input_Pa: number, difference_Pa: numbe
 const lift_Pa = (p: Parameters, difference_Pa: number): number =>
   Math.max(0, difference_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
 
-/** The two air sides with the unit applied. */
-interface Sides {
-  /** Depression of the vacuum side, Pa. */
-  readonly supply_Pa: number;
-  /** Depression of the working side, Pa. */
-  readonly activation_Pa: number;
-}
-
-/**
- * The vacuum side and the working side while the valve calls for a difference. Tight between the sides, the vacuum side
- * stands at the source and the working side as far above it as the valve asks, at most at the room. With a passage
- * between them air flows from the room through the valve, the passage and the hose into the bench's tank, and the pump
- * takes it away: two balances, the working side's within the tank's.
- */
-function appliedSides(p: Parameters, called_Pa: number, source_Pa: number, room: Room): Sides {
-  const { barometer_Pa, temperature_K } = room;
-  if (p.tear_m3PerSPa <= 0 || called_Pa <= 0 || source_Pa <= 0)
-    return { supply_Pa: source_Pa, activation_Pa: Math.max(floor_Pa(p, source_Pa), source_Pa - called_Pa) };
-  const working_Pa = (vacuum_Pa: number) => tornWorkingSide_Pa(p, called_Pa, vacuum_Pa, room);
-  const reach_Pa = barometer_Pa - source_Pa;
-  const pumped = (tank_Pa: number) => BENCH_PUMP_M3_PER_S * (tank_Pa - reach_Pa);
-  const vacuumAt_Pa = (tank_Pa: number) =>
-    Math.min(barometer_Pa, upstream_Pa(AIR.hose_m3PerSPa, pumped(tank_Pa), tank_Pa, temperature_K));
-  const across = (vacuum_Pa: number) =>
-    airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa(vacuum_Pa), vacuum_Pa, temperature_K);
-  const tank_Pa = rootOfFalling(
-    (pressure_Pa) => across(vacuumAt_Pa(pressure_Pa)) - pumped(pressure_Pa),
-    reach_Pa,
-    barometer_Pa,
-    CLOSE_PA,
-  );
-  const vacuum_Pa = vacuumAt_Pa(tank_Pa);
-  return { supply_Pa: barometer_Pa - vacuum_Pa, activation_Pa: barometer_Pa - working_Pa(vacuum_Pa) };
-}
-
 /** Depression that a blocked breather leaves on the working side, at most the supply's, Pa. */
 const floor_Pa = (p: Parameters, supply_Pa: number): number => Math.min(p.activationFloor_Pa, supply_Pa);
 
 /**
- * Absolute pressure of the working side beside a vacuum side, with a passage between them: as far above it as the valve
- * calls for, at most what the valve's air way and the passage in series leave there.
+ * Absolute pressure of the working side beside a vacuum side: as far above it as the valve calls for, at most the room's,
+ * or with a passage between the sides what that and the valve's air way in series leave there.
  */
-const tornWorkingSide_Pa = (p: Parameters, called_Pa: number, vacuum_Pa: number, room: Room): number =>
+const workingSide_Pa = (p: Parameters, called_Pa: number, vacuum_Pa: number, room: Room): number =>
   Math.min(
     vacuum_Pa + called_Pa,
     pressureBetween_Pa(
@@ -287,88 +245,172 @@ const tornWorkingSide_Pa = (p: Parameters, called_Pa: number, vacuum_Pa: number,
     ),
   );
 
-/** How closely the balances are found, Pa: far below what any gauge shows. */
-const CLOSE_PA = 0.01;
+/** The valve wide open: it calls for all that there is. */
+const WIDE_OPEN_PA = Infinity;
 
 /**
- * Every steady reading of a remote vacuum unit, in closed form while its sides are tight. Handbook 8.1: the valve weighs
- * the input against the working side's air, Δp_w = min(Δp, Δp_J + r·(in − crack)), none below crack; the diaphragm
- * pushes, out = max(in, k·in + (Δp_w·A_d − F_s)/A_slave) with k = 1 − A_rod/A_slave; the activation port reads Δp − Δp_w.
- *
- * @param vector parameters in declared order, SI
- * @param at inputs in declared order, SI; a supply of 0 is the assist off
- * @returns readings in declared order, SI
+ * A remote vacuum unit. Handbook 8.1: the valve weighs the input against the working side's air,
+ * Δp_w = min(Δp, Δp_J + r·(in − crack)), none below crack; the diaphragm pushes,
+ * out = max(in, k·in + (Δp_w·A_d − F_s)/A_slave) with k = 1 − A_rod/A_slave; the activation port reads Δp − Δp_w. Air that
+ * passes it, from the room through the valve and a passage between the sides, is taken away by what feeds it.
  */
-export function steady(vector: Vector, at: Vector): number[] {
-  const p = named(vector);
-  const [input_Pa = 0, supplyAtRest_Pa = 0, barometer_Pa = 0, temperature_K = 0, elapsed_s = 0] = at;
-  const room = { barometer_Pa, temperature_K };
-  const k = inputPart(p);
-  const drawn_Pa = supplyAtRest_Pa * (1 - p.hoseDrop);
-  const through_Pa = Math.max(0, input_Pa);
-  const called_Pa = calledFor_Pa(p, input_Pa);
-  const applied = appliedSides(p, called_Pa, drawn_Pa, room);
-  const full = appliedSides(p, Infinity, drawn_Pa, room);
-  const ceiling_Pa = k * input_Pa + lift_Pa(p, full.supply_Pa - full.activation_Pa);
-  const modulating_Pa =
-    called_Pa > 0 ? k * input_Pa + lift_Pa(p, applied.supply_Pa - applied.activation_Pa) : through_Pa;
-  const assisted = drawn_Pa > 0;
-  const output_Pa = assisted ? Math.max(through_Pa, modulating_Pa) : through_Pa;
-  // Below crack the valve has closed: nothing holds the output above the input.
-  const released_Pa =
-    called_Pa > 0
-      ? Math.min(balance_Pa(p, input_Pa, called_Pa) * (1 + p.hysteresis), ceiling_Pa)
-      : through_Pa;
-  const passed_Pa = Math.max(0, through_Pa * p.passage - p.threshold_Pa);
-  const fullDifference_Pa = full.supply_Pa - full.activation_Pa;
-  const runoutInput_Pa = p.crack_Pa + Math.max(0, fullDifference_Pa - p.valveJump_Pa) / p.valveGain;
-  const leftAfter = (conductance_m3PerSPa: number) =>
-    depressionAfter_Pa(Math.min(supplyAtRest_Pa, barometer_Pa), elapsed_s, {
+class RemoteVacuumUnit implements Standing {
+  private readonly p: Parameters;
+  private readonly k: number;
+  private readonly input_Pa: number;
+  private readonly through_Pa: number;
+  private readonly called_Pa: number;
+  private readonly elapsed_s: number;
+  private readonly room: Room;
+
+  constructor(
+    parameters: Vector,
+    [input_Pa = 0, barometer_Pa = 0, temperature_K = 0, elapsed_s = 0]: Vector,
+  ) {
+    this.p = named(parameters);
+    this.k = inputPart(this.p);
+    this.input_Pa = input_Pa;
+    this.through_Pa = Math.max(0, input_Pa);
+    this.called_Pa = calledFor_Pa(this.p, input_Pa);
+    this.elapsed_s = elapsed_s;
+    this.room = { barometer_Pa, temperature_K };
+  }
+
+  /** The vacuum side, Pa absolute: a hose that closes up on applying loses part of the depression at its end. */
+  private vacuumSide_Pa(node_Pa: number): number {
+    const { barometer_Pa } = this.room;
+    return barometer_Pa - (barometer_Pa - node_Pa) * (1 - this.p.hoseDrop);
+  }
+
+  /** Air given to the source while the valve calls for so much. */
+  private given_PaM3PerS(called_Pa: number, node_Pa: number): number {
+    const { p, room } = this;
+    if (called_Pa <= 0) return this.leaked_PaM3PerS(p.leak_m3PerSPa, node_Pa);
+    const vacuum_Pa = this.vacuumSide_Pa(node_Pa);
+    const across =
+      p.tear_m3PerSPa > 0
+        ? airFlow_PaM3PerS(
+            p.tear_m3PerSPa,
+            workingSide_Pa(p, called_Pa, vacuum_Pa, room),
+            vacuum_Pa,
+            room.temperature_K,
+          )
+        : 0;
+    const leak_m3PerSPa = AIR.vacuumShare * (p.leak_m3PerSPa + p.appliedMore_m3PerSPa);
+    return across + this.leaked_PaM3PerS(leak_m3PerSPa, node_Pa);
+  }
+
+  private leaked_PaM3PerS(leak_m3PerSPa: number, node_Pa: number): number {
+    const { barometer_Pa, temperature_K } = this.room;
+    return node_Pa < barometer_Pa && leak_m3PerSPa > 0
+      ? airFlow_PaM3PerS(leak_m3PerSPa, barometer_Pa, node_Pa, temperature_K)
+      : 0;
+  }
+
+  through(terminal: number, effort: number): number {
+    return terminal === VACUUM ? this.given_PaM3PerS(this.called_Pa, effort) : 0;
+  }
+
+  atRest(_terminal: number, gauge_Pa: number) {
+    return { effort: gauge_Pa, passes: this.given_PaM3PerS(0, gauge_Pa) };
+  }
+
+  /** The output is what the piston's balance makes it, whatever it fills. */
+  span(_terminal: number, efforts: ArrayLike<number>): readonly [number, number] {
+    const output_Pa = this.output_Pa(efforts[VACUUM]!);
+    return [output_Pa, output_Pa];
+  }
+
+  /** Pressure difference across the diaphragm, Pa. */
+  private difference_Pa(called_Pa: number, node_Pa: number): number {
+    const vacuum_Pa = this.vacuumSide_Pa(node_Pa);
+    return called_Pa > 0 ? workingSide_Pa(this.p, called_Pa, vacuum_Pa, this.room) - vacuum_Pa : 0;
+  }
+
+  private output_Pa(node_Pa: number): number {
+    const { p, k, called_Pa, through_Pa } = this;
+    if (called_Pa <= 0 || node_Pa >= this.room.barometer_Pa) return through_Pa;
+    return Math.max(through_Pa, k * this.input_Pa + lift_Pa(p, this.difference_Pa(called_Pa, node_Pa)));
+  }
+
+  read(efforts: ArrayLike<number>, nodes: Nodes): number[] {
+    const { p, k, room, through_Pa, called_Pa } = this;
+    const { barometer_Pa } = room;
+    const atRest_Pa = nodes.settle(VACUUM, (node_Pa) => this.given_PaM3PerS(0, node_Pa));
+    const open_Pa = nodes.settle(VACUUM, (node_Pa) => this.given_PaM3PerS(WIDE_OPEN_PA, node_Pa));
+    const supplyAtRest_Pa = barometer_Pa - atRest_Pa;
+    const applied_Pa = efforts[VACUUM]!;
+    const assisted = applied_Pa < barometer_Pa;
+    const output_Pa = this.output_Pa(applied_Pa);
+    const fullDifference_Pa = this.difference_Pa(WIDE_OPEN_PA, open_Pa);
+    const ceiling_Pa = k * this.input_Pa + lift_Pa(p, fullDifference_Pa);
+    // Below crack the valve has closed: nothing holds the output above the input.
+    const released_Pa =
+      called_Pa > 0
+        ? Math.min(balance_Pa(p, this.input_Pa, called_Pa) * (1 + p.hysteresis), ceiling_Pa)
+        : through_Pa;
+    const runoutInput_Pa = p.crack_Pa + Math.max(0, fullDifference_Pa - p.valveJump_Pa) / p.valveGain;
+    const supplyApplied_Pa = barometer_Pa - this.vacuumSide_Pa(applied_Pa);
+    const rest_Pa = Math.max(0, supplyAtRest_Pa - p.restDifference_Pa);
+    const activation_Pa = Math.max(0, supplyApplied_Pa - this.difference_Pa(called_Pa, applied_Pa));
+    return [
+      output_Pa,
+      called_Pa > 0 ? Math.min(rest_Pa, activation_Pa) : rest_Pa,
+      assisted ? Math.max(through_Pa, released_Pa) : through_Pa,
+      Math.max(0, output_Pa - p.fluidLoss_PaPerS * this.elapsed_s),
+      Math.max(0, through_Pa * p.passage - p.threshold_Pa),
+      assisted ? p.selfApply_Pa : 0,
+      p.residual_Pa,
+      supplyApplied_Pa,
+      this.leftAfter_Pa(supplyAtRest_Pa, p.leak_m3PerSPa),
+      this.leftAfter_Pa(
+        supplyAtRest_Pa,
+        p.leak_m3PerSPa + p.appliedMore_m3PerSPa + this.acrossWhileApplied_m3PerSPa(atRest_Pa),
+      ),
+      p.crack_Pa,
+      runoutInput_Pa,
+      k * runoutInput_Pa + lift_Pa(p, fullDifference_Pa),
+      Math.max(0, barometer_Pa - this.vacuumSide_Pa(open_Pa) - fullDifference_Pa),
+      p.switchCloses_Pa,
+      supplyAtRest_Pa,
+    ];
+  }
+
+  /** Depression left in the unit, the source shut off, after the time given. */
+  private leftAfter_Pa(supply_Pa: number, conductance_m3PerSPa: number): number {
+    return depressionAfter_Pa(Math.max(0, supply_Pa), this.elapsed_s, {
       conductance_m3PerSPa,
-      volume_m3: p.vacuumVolume_m3,
-      barometer_Pa,
-      temperature_K,
+      volume_m3: this.p.vacuumVolume_m3,
+      ...this.room,
     });
-  const rest_Pa = Math.max(0, supplyAtRest_Pa - p.restDifference_Pa);
-  return [
-    output_Pa,
-    called_Pa > 0 ? Math.min(rest_Pa, applied.activation_Pa) : rest_Pa,
-    assisted ? Math.max(through_Pa, released_Pa) : through_Pa,
-    Math.max(0, output_Pa - p.fluidLoss_PaPerS * elapsed_s),
-    passed_Pa,
-    assisted ? p.selfApply_Pa : 0,
-    p.residual_Pa,
-    applied.supply_Pa,
-    leftAfter(p.leak_m3PerSPa),
-    leftAfter(
-      p.leak_m3PerSPa +
-        p.appliedMore_m3PerSPa +
-        acrossWhileApplied_m3PerSPa(p, called_Pa, supplyAtRest_Pa, room),
-    ),
-    p.crack_Pa,
-    runoutInput_Pa,
-    k * runoutInput_Pa + lift_Pa(p, fullDifference_Pa),
-    full.activation_Pa,
-    p.switchCloses_Pa,
-  ];
+  }
+
+  /**
+   * What a passage between the sides lets into the vacuum side while the unit is applied and the source is shut, as a
+   * leak from the room into the whole volume: choked, it passes in proportion to the pressure of the working side, and
+   * only the vacuum side fills.
+   */
+  private acrossWhileApplied_m3PerSPa(vacuum_Pa: number): number {
+    const { p, room, called_Pa } = this;
+    if (p.tear_m3PerSPa <= 0 || called_Pa <= 0) return 0;
+    const working_Pa = workingSide_Pa(p, called_Pa, vacuum_Pa, room);
+    return (p.tear_m3PerSPa * working_Pa) / (room.barometer_Pa * AIR.vacuumShare);
+  }
 }
 
-/**
- * What a passage between the sides lets into the vacuum side while the unit is applied and the source is shut, as a leak
- * from the room into the whole volume: choked, it passes in proportion to the pressure of the working side, and only the
- * vacuum side fills.
- */
-function acrossWhileApplied_m3PerSPa(
-  p: Parameters,
-  called_Pa: number,
-  supply_Pa: number,
-  room: Room,
-): number {
-  if (p.tear_m3PerSPa <= 0 || called_Pa <= 0) return 0;
-  const vacuum_Pa = Math.max(0, room.barometer_Pa - supply_Pa);
-  const working_Pa = tornWorkingSide_Pa(p, called_Pa, vacuum_Pa, room);
-  return (p.tear_m3PerSPa * working_Pa) / (room.barometer_Pa * AIR.vacuumShare);
-}
+/** Places of the terminals. */
+const VACUUM = 0;
+
+/** The unit between the vacuum that feeds it and the brakes that it fills. */
+export const member: Member<RemoteVacuumProfile> = {
+  parameters,
+  inputs,
+  readings,
+  fedBy: [{ id: 'vacuum', name: 'Vacuum supply', coupling: 'vacuum' }],
+  feeds: [{ id: 'fluid', name: 'Fluid out', coupling: 'fluid' }],
+  healthy,
+  with: (vector, at) => new RemoteVacuumUnit(vector, at),
+};
 
 /** Destructured by hand: this runs for every particle, and Object.fromEntries costs more than the physics. */
 export function named(v: Vector): Parameters {

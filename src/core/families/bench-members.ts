@@ -1,0 +1,126 @@
+import { airFlow_PaM3PerS, chokedPerPa_m3PerS, LINEAR_FROM } from '../air/flow';
+import { BENCH_PUMP_M3_PER_S } from '../air/supply';
+import type { LoadMember, Member, Standing } from '../model/member';
+import { closedLine, PLUGGED_PORT, takenUp_m3 } from '../model/running';
+import { healthyUnit, type InputDescriptor } from '../model/vectors';
+
+const nothingAtRest = () => ({ effort: 0, passes: 0 });
+
+const pumpParameters = [
+  { id: 'speed_m3PerS', name: 'Suction of the pump', quantity: 'flow' },
+  { id: 'hose_m3PerSPa', name: 'Hose from the pump’s tank', quantity: 'conductance' },
+] as const;
+
+const pumpInputs = [
+  {
+    id: 'supply_Pa',
+    name: 'Supply depression at the unit, at rest',
+    quantity: 'depression',
+    from: { port: 'supply', as: 'source' },
+  },
+  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
+  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
+] as const satisfies readonly InputDescriptor[];
+
+/**
+ * A bench's vacuum pump with its tank. How deep it reaches is told by the gauge on the unit while that stands at rest; what
+ * flows beyond that, the pump takes away at its suction, over a hose from its tank. A hose of nothing is none: the unit's
+ * own line goes straight to the tank.
+ */
+export const benchVacuum: Member<{ readonly hose_m3PerSPa: number }> = {
+  parameters: pumpParameters,
+  inputs: pumpInputs,
+  readings: [],
+  fedBy: [],
+  feeds: [{ id: 'vacuum', name: 'Vacuum', coupling: 'vacuum' }],
+  knownAtRest: true,
+  healthy: ({ hose_m3PerSPa }) =>
+    healthyUnit(pumpParameters, { speed_m3PerS: BENCH_PUMP_M3_PER_S, hose_m3PerSPa }, {}),
+  with: (
+    [speed_m3PerS = 0, hose_m3PerSPa = 0],
+    [supply_Pa = 0, barometer_Pa = 0, temperature_K = 0],
+  ): Standing => {
+    const reach_Pa = barometer_Pa - Math.min(Math.max(0, supply_Pa), barometer_Pa);
+    return {
+      span: () => [reach_Pa, barometer_Pa],
+      through: (_terminal, unit_Pa) =>
+        speed_m3PerS *
+        (hose_m3PerSPa > 0
+          ? tankBehindHose_Pa(
+              chokedPerPa_m3PerS(hose_m3PerSPa, temperature_K),
+              speed_m3PerS,
+              unit_Pa,
+              reach_Pa,
+            ) - reach_Pa
+          : unit_Pa - reach_Pa),
+      atRest: nothingAtRest,
+      read: () => [],
+    };
+  },
+};
+
+/**
+ * Absolute pressure of a tank from which a pump takes S·(p − p_reach) and which a hose fills: choked CK·p₁, else
+ * 2·CK·√(p·(p₁ − p)), which is a quadratic in p. ISO 6358 with b = 0.5.
+ */
+function tankBehindHose_Pa(choked_m3PerS: number, speed_m3PerS: number, unit_Pa: number, reach_Pa: number) {
+  if (unit_Pa <= reach_Pa) return unit_Pa;
+  const chokedTank_Pa = reach_Pa + (choked_m3PerS * unit_Pa) / speed_m3PerS;
+  if (chokedTank_Pa <= unit_Pa / 2) return chokedTank_Pa;
+  const s = speed_m3PerS ** 2;
+  const g = 4 * choked_m3PerS ** 2;
+  const half = (s * reach_Pa + (g * unit_Pa) / 2) / (s + g);
+  const tank_Pa = half + Math.sqrt(Math.max(0, half * half - (s * reach_Pa ** 2) / (s + g)));
+  if (tank_Pa <= LINEAR_FROM * unit_Pa) return tank_Pa;
+  // Nearly no difference: the flow is taken as proportional to it.
+  const slope = airFlow_PaM3PerS(1, 1, LINEAR_FROM, 1) / airFlow_PaM3PerS(1, 1, 0, 1) / (1 - LINEAR_FROM);
+  return (speed_m3PerS * reach_Pa + slope * choked_m3PerS * unit_Pa) / (speed_m3PerS + slope * choked_m3PerS);
+}
+
+const plugParameters = [
+  { id: 'air_m3', name: 'Air in the line', quantity: 'volume' },
+  { id: 'stiffness_m3PerPa', name: 'Give of the line', quantity: 'volumePerPressure' },
+] as const;
+
+/** A plugged port with its pipe: it takes up hardly anything. */
+export const pluggedPort: LoadMember<null> = {
+  parameters: plugParameters,
+  inputs: [{ id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' }],
+  readings: [],
+  fedBy: [{ id: 'fluid', name: 'Fluid', coupling: 'fluid' }],
+  feeds: [],
+  healthy: () => healthyUnit(plugParameters, PLUGGED_PORT, {}),
+  with: ([air_m3 = 0, stiffness_m3PerPa = 0], [barometer_Pa = 0]) => ({
+    span: () => [0, 0],
+    through: (_terminal, effort_Pa) => takenUp_m3({ air_m3, stiffness_m3PerPa }, effort_Pa, barometer_Pa),
+    atRest: nothingAtRest,
+    read: () => [],
+  }),
+  overTime: ([air_m3 = 0, stiffness_m3PerPa = 0], barometer_Pa) =>
+    closedLine({ air_m3, stiffness_m3PerPa }, barometer_Pa),
+};
+
+const cellParameters = [
+  { id: 'stiffness_NPerM', name: 'Stiffness of the load', quantity: 'stiffness' },
+] as const;
+
+/** A load cell behind a linkage that gives way like a spring. */
+export const loadCell: LoadMember<{ readonly loadStiffness_NPerM: number }> = {
+  parameters: cellParameters,
+  inputs: [],
+  readings: [],
+  fedBy: [{ id: 'rod', name: 'Rod', coupling: 'rod' }],
+  feeds: [],
+  healthy: ({ loadStiffness_NPerM }) =>
+    healthyUnit(cellParameters, { stiffness_NPerM: loadStiffness_NPerM }, {}),
+  with: ([stiffness_NPerM = 0]) => ({
+    span: () => [0, 0],
+    through: (_terminal, force_N) => force_N / stiffness_NPerM,
+    atRest: nothingAtRest,
+    read: () => [],
+  }),
+  overTime: ([stiffness_NPerM = 0]) => ({
+    effort: (travel_m) => stiffness_NPerM * travel_m,
+    give: () => 1 / stiffness_NPerM,
+  }),
+};

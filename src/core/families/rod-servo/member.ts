@@ -1,0 +1,408 @@
+import { downstream_Pa, airFlow_PaM3PerS } from '../../air/flow';
+import { emptyTime_s, fillTime_s } from '../../air/fill';
+import { depressionAfter_Pa } from '../../air/leak';
+import { orificeConductance_m3PerSPa } from '../../air/orifice';
+import { pressureBetween_Pa } from '../../air/series';
+import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
+import type { LoggedUnit } from '../../contract/logged-unit';
+import type { Room } from '../../contract/run-context';
+import type { Member, Nodes, Standing } from '../../model/member';
+import { healthyUnit, type HealthyUnit, type InputDescriptor, type Named } from '../../model/vectors';
+import { type Vector } from '../../model/descriptor';
+import { rootOfFalling } from '../../numeric/root';
+import { healthyLeak_m3PerSPa } from '../healthy-leak';
+import type { RodServoProfile } from './profile';
+
+/** What makes one unit differ from another, and what faults move. */
+export const parameters = [
+  { id: 'effectiveArea_m2', name: 'Effective area', quantity: 'area' },
+  { id: 'preload_N', name: 'Return spring preload', quantity: 'force' },
+  { id: 'springRate_NPerM', name: 'Return spring rate', quantity: 'stiffness' },
+  { id: 'stroke_m', name: 'Stroke', quantity: 'length' },
+  { id: 'pushArea_m2', name: 'Piston area of the push-through', quantity: 'area' },
+  { id: 'crack_Pa', name: 'Crack', quantity: 'pressure' },
+  { id: 'liftRange_Pa', name: 'From crack to full lift', quantity: 'pressure' },
+  { id: 'frontVolume_m3', name: 'Volume on the vacuum side', quantity: 'volume' },
+  { id: 'rearVolume_m3', name: 'Volume on the working side', quantity: 'volume' },
+  { id: 'tank_m3', name: 'Tank volume', quantity: 'volume' },
+  { id: 'air_m3PerSPa', name: 'Air passage of the valve', quantity: 'conductance' },
+  { id: 'line_m3PerSPa', name: 'Vacuum line', quantity: 'conductance' },
+  { id: 'leak_m3PerSPa', name: 'Air leak into the tank, valve released', quantity: 'conductance' },
+  { id: 'residual_N', name: 'Force left after release', quantity: 'force' },
+  { id: 'pullDownTo_Pa', name: 'Mark to which the pull-down is timed', quantity: 'depression' },
+  { id: 'tear_m3PerSPa', name: 'Passage between the sides', quantity: 'conductance' },
+  {
+    id: 'back_m3PerSPa',
+    name: 'Air back through the non-return valve, source off',
+    quantity: 'conductance',
+  },
+] as const;
+
+/** What is set. */
+const inputs = [
+  { id: 'input_Pa', name: 'Fluid pressure', quantity: 'pressure', from: { port: 'input', as: 'set' } },
+  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
+  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
+  { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
+  { id: 'applications', name: 'Applications since the source stopped', quantity: 'count' },
+] as const satisfies readonly InputDescriptor[];
+
+/** What a gauge can show. */
+const readings = [
+  { id: 'output', name: 'Rod force', quantity: 'force' },
+  { id: 'outputWithout', name: 'Rod force without vacuum', quantity: 'force' },
+  { id: 'beginInput', name: 'Fluid pressure at which force begins', quantity: 'pressure' },
+  { id: 'fullInput', name: 'Fluid pressure of full force', quantity: 'pressure' },
+  { id: 'residual', name: 'Force left after release', quantity: 'force' },
+  { id: 'reserveForce', name: 'Rod force from the reserve', quantity: 'force' },
+  { id: 'tankUsed', name: 'Tank vacuum after applications', quantity: 'depression' },
+  { id: 'tankLeft', name: 'Tank vacuum after a wait', quantity: 'depression' },
+  { id: 'pullDown', name: 'Pull-down time', quantity: 'duration' },
+  { id: 'applyTime', name: 'Apply time', quantity: 'duration' },
+  { id: 'releaseTime', name: 'Release time', quantity: 'duration' },
+  { id: 'supplyApplied', name: 'Tank vacuum, applied', quantity: 'depression' },
+  { id: 'supplyAtRest', name: 'Tank vacuum at rest', quantity: 'depression' },
+] as const;
+
+export type Parameters = Named<typeof parameters>;
+export type ReadingId = (typeof readings)[number]['id'];
+
+/** An application is timed to 90 % of the full force, a release to the last 10 %. */
+export const TIMED = { low: 0.1, high: 0.9 } as const;
+
+/** Pace of the reserve test, which its step names: one application in so many seconds. */
+export const APPLICATION_S = 10;
+
+const wholeVolume_m3 = ({
+  tank_m3,
+  frontVolume_m3,
+  rearVolume_m3,
+}: Pick<Parameters, 'tank_m3' | 'frontVolume_m3' | 'rearVolume_m3'>) =>
+  tank_m3 + frontVolume_m3 + rearVolume_m3;
+
+/** Parameters of a healthy unit of this profile. Half-widths come from the profile's own limits. */
+function healthy(profile: RodServoProfile): HealthyUnit {
+  const { limits } = profile;
+  const values: Parameters = {
+    effectiveArea_m2: profile.effectiveArea_m2,
+    preload_N: profile.preload_N,
+    springRate_NPerM: profile.springRate_NPerM,
+    stroke_m: profile.stroke_m,
+    pushArea_m2: profile.pushArea_m2 ?? 0,
+    crack_Pa: profile.crack_Pa,
+    liftRange_Pa: profile.fullLift_Pa - profile.crack_Pa,
+    frontVolume_m3: profile.frontVolume_m3,
+    rearVolume_m3: profile.rearVolume_m3,
+    tank_m3: profile.tank_m3,
+    air_m3PerSPa: orificeConductance_m3PerSPa(profile.airBore_m),
+    line_m3PerSPa: orificeConductance_m3PerSPa(profile.lineBore_m),
+    leak_m3PerSPa: healthyLeak_m3PerSPa(limits.tankLoss_PaPerS.value, wholeVolume_m3(profile)),
+    residual_N: 0,
+    pullDownTo_Pa: profile.pullDownTo_Pa,
+    tear_m3PerSPa: 0,
+    back_m3PerSPa: 0,
+  };
+  return healthyUnit(parameters, values, {
+    effectiveArea_m2: limits.effectiveArea_fraction.value * profile.effectiveArea_m2,
+    crack_Pa: limits.lift_Pa.value,
+    liftRange_Pa: limits.lift_Pa.value,
+  });
+}
+
+/** What a trace of such a unit is worked out with: its rod and its vacuum volume; there is no slave cylinder. */
+export const logged = (profile: RodServoProfile) =>
+  ({
+    slave: null,
+    rod: {
+      preload_N: profile.preload_N,
+      giving: 1 + profile.springRate_NPerM / profile.loadStiffness_NPerM,
+      pushArea_m2: profile.pushArea_m2 ?? 0,
+      useful_N: profile.limits.reserveForce_N.value,
+    },
+    vacuumVolume_m3: wholeVolume_m3(profile),
+  }) satisfies LoggedUnit;
+
+/** Part of the tank's vacuum that the valve brings to bear: none below crack, all of it from full lift on. */
+export const liftShare = (p: Parameters, input_Pa: number): number =>
+  Math.min(1, Math.max(0, (input_Pa - p.crack_Pa) / p.liftRange_Pa));
+
+/** Force that the pressures make before the return spring gives way, N. */
+const push_N = (p: Parameters, difference_Pa: number, input_Pa: number) =>
+  difference_Pa * p.effectiveArea_m2 + input_Pa * p.pushArea_m2 - p.preload_N;
+
+/** How far out the rod is while it pushes with a force: the return spring takes the rest; it stops at its stroke. */
+const travel_m = (p: Parameters, pushed_N: number, force_N: number): number => {
+  const left_N = pushed_N - force_N;
+  if (left_N <= 0) return 0;
+  return p.springRate_NPerM > 0 ? Math.min(p.stroke_m, left_N / p.springRate_NPerM) : p.stroke_m;
+};
+
+/**
+ * Pressure difference across the piston, Pa: what the valve brings to bear, at most what its air way and a passage between
+ * the sides in series leave on the working side.
+ */
+function difference_Pa(p: Parameters, share: number, tank_Pa: number, room: Room): number {
+  const { barometer_Pa, temperature_K } = room;
+  const brought_Pa = share * (barometer_Pa - tank_Pa);
+  if (p.tear_m3PerSPa <= 0 || brought_Pa <= 0) return brought_Pa;
+  const working_Pa = pressureBetween_Pa(
+    p.air_m3PerSPa,
+    p.tear_m3PerSPa,
+    barometer_Pa,
+    tank_Pa,
+    temperature_K,
+  );
+  return Math.min(brought_Pa, working_Pa - tank_Pa);
+}
+
+/** How closely the tank's pressure is found, Pa. */
+const CLOSE_PA = 0.01;
+/** The stroke presses the vacuum side together a little, which shortens the stroke: settled after so many rounds. */
+const STROKE_ROUNDS = 4;
+/** How long an application of the reserve test stands, s: so long a passage between the sides lets air through. */
+const STANDS_S = 3;
+
+/** Places of the terminals. */
+const VACUUM = 0;
+const ROD = 1;
+
+/**
+ * A rod-acting servo. Handbook 8.2: the valve brings v = (p − crack)/(full − crack) of the tank's vacuum to bear, between
+ * 0 and 1; F = v·Δp·A + p·A_push − F_s0 − k_s·x, never below 0, with x from the load. The reserve follows handbook 4 with
+ * the tank. Times are those of one opening, from a valve that opens at once to 90 % of the full force, or to the last
+ * 10 %; the pull-down is that of a pump that keeps up with the line.
+ */
+class RodServoUnit implements Standing {
+  private readonly p: Parameters;
+  private readonly share: number;
+  private readonly input_Pa: number;
+  private readonly elapsed_s: number;
+  private readonly count: number;
+  private readonly room: Room;
+
+  constructor(
+    parameters: Vector,
+    [input_Pa = 0, barometer_Pa = 0, temperature_K = 0, elapsed_s = 0, applications = 0]: Vector,
+  ) {
+    this.p = named(parameters);
+    this.input_Pa = input_Pa;
+    this.share = liftShare(this.p, input_Pa);
+    this.elapsed_s = elapsed_s;
+    this.count = applications;
+    this.room = { barometer_Pa, temperature_K };
+  }
+
+  /** Air that comes into the tank: leaks from the room, and what passes between the sides. */
+  private comesIn_PaM3PerS(share: number, tank_Pa: number): number {
+    const { p, room } = this;
+    const { barometer_Pa, temperature_K } = room;
+    const leaked = airFlow_PaM3PerS(p.leak_m3PerSPa, barometer_Pa, tank_Pa, temperature_K);
+    if (p.tear_m3PerSPa <= 0 || share <= 0) return leaked;
+    const working_Pa = tank_Pa + difference_Pa(p, share, tank_Pa, room);
+    return leaked + airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa, tank_Pa, temperature_K);
+  }
+
+  /** The tank, Pa absolute, with so much at the far end of its line. */
+  private tank_Pa(share: number, node_Pa: number): number {
+    const { barometer_Pa, temperature_K } = this.room;
+    return rootOfFalling(
+      (tank_Pa) =>
+        this.comesIn_PaM3PerS(share, tank_Pa) -
+        airFlow_PaM3PerS(this.p.line_m3PerSPa, tank_Pa, node_Pa, temperature_K),
+      node_Pa,
+      barometer_Pa,
+      CLOSE_PA,
+    );
+  }
+
+  through(terminal: number, effort: number, efforts: ArrayLike<number>): number {
+    if (terminal === ROD) return travel_m(this.p, this.push_N(efforts), effort);
+    return this.comesIn_PaM3PerS(this.share, this.tank_Pa(this.share, effort));
+  }
+
+  /** The gauge is on the tank: the far end of its line lies lower by what the leak takes. */
+  atRest(_terminal: number, gauge_Pa: number) {
+    const passes = this.comesIn_PaM3PerS(0, gauge_Pa);
+    return {
+      effort: downstream_Pa(this.p.line_m3PerSPa, passes, gauge_Pa, this.room.temperature_K),
+      passes,
+    };
+  }
+
+  private push_N(efforts: ArrayLike<number>): number {
+    const tank_Pa = this.tank_Pa(this.share, efforts[VACUUM]!);
+    return push_N(this.p, difference_Pa(this.p, this.share, tank_Pa, this.room), this.input_Pa);
+  }
+
+  span(_terminal: number, efforts: ArrayLike<number>): readonly [number, number] {
+    return [0, Math.max(0, this.push_N(efforts))];
+  }
+
+  /** Rod force against its load at a pressure difference: where the rod is as far out as the load gives way. */
+  private rod_N(nodes: Nodes, difference: number): number {
+    const { p } = this;
+    const pushed_N = push_N(p, difference, this.input_Pa);
+    if (pushed_N <= 0) return 0;
+    return nodes.settle(ROD, (force_N) => travel_m(p, pushed_N, force_N), [0, pushed_N]);
+  }
+
+  read(efforts: ArrayLike<number>, nodes: Nodes): number[] {
+    const { p, share, room } = this;
+    const { barometer_Pa } = room;
+    const force_N = efforts[ROD]!;
+    const restNode_Pa = nodes.settle(VACUUM, (node_Pa) => this.comesIn_PaM3PerS(0, this.tank_Pa(0, node_Pa)));
+    const rest_Pa = Math.max(0, barometer_Pa - this.tank_Pa(0, restNode_Pa));
+    const tank_Pa = this.tank_Pa(share, efforts[VACUUM]!);
+    const begin = rest_Pa > 0 ? Math.min(1, p.preload_N / (p.effectiveArea_m2 * rest_Pa)) : 1;
+    const reserve = this.reserve(nodes, rest_Pa);
+    return [
+      force_N,
+      this.rod_N(nodes, 0),
+      p.crack_Pa + begin * p.liftRange_Pa,
+      p.crack_Pa + p.liftRange_Pa,
+      p.residual_N,
+      reserve.force_N,
+      reserve.tank_Pa,
+      this.leakedTo_Pa(rest_Pa, this.elapsed_s),
+      this.pullDown_s(rest_Pa),
+      ...this.times(nodes, force_N, barometer_Pa - tank_Pa),
+      barometer_Pa - tank_Pa,
+      rest_Pa,
+    ];
+  }
+
+  /** Force of the n-th application since the source stopped, and the tank behind it: it leaks from one to the next. */
+  private reserve(nodes: Nodes, full_Pa: number) {
+    let [left_Pa, force_N] = [full_Pa, 0];
+    for (let i = 0; i < this.count; i += 1) {
+      if (i > 0) left_Pa = this.leakedTo_Pa(left_Pa, APPLICATION_S);
+      const made = this.stroke(nodes, left_Pa);
+      force_N = made.force_N;
+      left_Pa = made.left_Pa;
+    }
+    return { force_N, tank_Pa: left_Pa };
+  }
+
+  /** Force of an application on a tank that nothing fills again, and what it leaves. */
+  private stroke(nodes: Nodes, left_Pa: number) {
+    const { p, share, room } = this;
+    const { barometer_Pa } = room;
+    const unit = {
+      front_m3: p.frontVolume_m3,
+      rear_m3: p.rearVolume_m3,
+      area_m2: p.effectiveArea_m2,
+      stroke_m: 0,
+      tank_m3: p.tank_m3,
+    };
+    const across_Pa = (depression_Pa: number) => difference_Pa(p, share, barometer_Pa - depression_Pa, room);
+    let force_N = this.rod_N(nodes, across_Pa(left_Pa));
+    for (let i = 0; i < STROKE_ROUNDS; i += 1) {
+      unit.stroke_m = nodes.taken(ROD, force_N);
+      force_N = this.rod_N(nodes, across_Pa(depressionAtStroke_Pa(left_Pa, unit, barometer_Pa)));
+    }
+    unit.stroke_m = nodes.taken(ROD, force_N);
+    const stood_Pa = this.lostAcross_Pa(depressionAtStroke_Pa(left_Pa, unit, barometer_Pa));
+    return {
+      force_N,
+      left_Pa: Math.max(0, depressionAfterStroke_Pa(left_Pa, unit, barometer_Pa) - stood_Pa),
+    };
+  }
+
+  /** Depression that a passage between the sides costs the whole volume while an application stands, Pa. */
+  private lostAcross_Pa(depression_Pa: number): number {
+    const { p, share, room } = this;
+    if (p.tear_m3PerSPa <= 0 || share <= 0) return 0;
+    const tank_Pa = room.barometer_Pa - depression_Pa;
+    const working_Pa = tank_Pa + difference_Pa(p, share, tank_Pa, room);
+    return (
+      (airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa, tank_Pa, room.temperature_K) * STANDS_S) /
+      wholeVolume_m3(p)
+    );
+  }
+
+  /** Tank vacuum after a time with nothing done, the source off. */
+  private leakedTo_Pa(depression_Pa: number, time_s: number): number {
+    return depressionAfter_Pa(Math.min(depression_Pa, this.room.barometer_Pa), time_s, {
+      conductance_m3PerSPa: this.p.leak_m3PerSPa + this.p.back_m3PerSPa,
+      volume_m3: wholeVolume_m3(this.p),
+      ...this.room,
+    });
+  }
+
+  /** Time to the mark; where the source does not reach it, none can be said and the mark is taken as far as it does. */
+  private pullDown_s(rest_Pa: number): number {
+    const { barometer_Pa, temperature_K } = this.room;
+    const mark_Pa = barometer_Pa - Math.min(this.p.pullDownTo_Pa, 0.99 * rest_Pa);
+    return emptyTime_s(barometer_Pa, mark_Pa, barometer_Pa - rest_Pa, {
+      conductance_m3PerSPa: this.p.line_m3PerSPa,
+      volume_m3: wholeVolume_m3(this.p),
+      temperature_K,
+    });
+  }
+
+  /** Apply: the working side fills out of the room. Release: it empties through the line into the tank. */
+  private times(nodes: Nodes, full_N: number, depression_Pa: number): [apply_s: number, release_s: number] {
+    if (full_N <= 0) return [0, 0];
+    const { p, room, input_Pa } = this;
+    const { barometer_Pa, temperature_K } = room;
+    const vacuum_Pa = barometer_Pa - depression_Pa;
+    /** The working side with a part of the full force, and what air it then holds. */
+    const standing = (part: number) => {
+      const force_N = part * full_N;
+      const out_m = nodes.taken(ROD, force_N);
+      const needed_Pa =
+        (force_N + p.springRate_NPerM * out_m + p.preload_N - input_Pa * p.pushArea_m2) / p.effectiveArea_m2;
+      const pressure_Pa = vacuum_Pa + Math.min(depression_Pa, Math.max(0, needed_Pa));
+      return { pressure_Pa, volume_m3: p.rearVolume_m3 + p.effectiveArea_m2 * out_m };
+    };
+    type Side = ReturnType<typeof standing>;
+    /** The space grows with the stroke: what it takes up from one end to the other, for the pressure between them. */
+    const space = (from: Side, to: Side, conductance_m3PerSPa: number) => ({
+      volume_m3:
+        (to.pressure_Pa * to.volume_m3 - from.pressure_Pa * from.volume_m3) /
+        (to.pressure_Pa - from.pressure_Pa),
+      conductance_m3PerSPa,
+      temperature_K,
+    });
+    const empty = { pressure_Pa: vacuum_Pa, volume_m3: p.rearVolume_m3 };
+    const [applied, full, last] = [standing(TIMED.high), standing(1), standing(TIMED.low)];
+    return [
+      fillTime_s(vacuum_Pa, applied.pressure_Pa, barometer_Pa, space(empty, applied, p.air_m3PerSPa)),
+      emptyTime_s(full.pressure_Pa, last.pressure_Pa, vacuum_Pa, space(full, last, p.line_m3PerSPa)),
+    ];
+  }
+}
+
+/** The servo between the vacuum that feeds it and the lever that its rod pulls. */
+export const member: Member<RodServoProfile> = {
+  parameters,
+  inputs,
+  readings,
+  fedBy: [{ id: 'vacuum', name: 'Vacuum line', coupling: 'vacuum' }],
+  feeds: [{ id: 'rod', name: 'Rod', coupling: 'rod' }],
+  healthy,
+  with: (vector, at) => new RodServoUnit(vector, at),
+};
+
+/** Destructured by hand: this runs for every particle. */
+export function named(v: Vector): Parameters {
+  return {
+    effectiveArea_m2: v[0]!,
+    preload_N: v[1]!,
+    springRate_NPerM: v[2]!,
+    stroke_m: v[3]!,
+    pushArea_m2: v[4]!,
+    crack_Pa: v[5]!,
+    liftRange_Pa: v[6]!,
+    frontVolume_m3: v[7]!,
+    rearVolume_m3: v[8]!,
+    tank_m3: v[9]!,
+    air_m3PerSPa: v[10]!,
+    line_m3PerSPa: v[11]!,
+    leak_m3PerSPa: v[12]!,
+    residual_N: v[13]!,
+    pullDownTo_Pa: v[14]!,
+    tear_m3PerSPa: v[15]!,
+    back_m3PerSPa: v[16]!,
+  };
+}

@@ -1,0 +1,89 @@
+import type { Descriptor, Vector } from './descriptor';
+import type { Load } from './motion';
+import type { HealthyUnit, InputDescriptor } from './vectors';
+
+/**
+ * How two members meet at a node: there the effort is one and the same for both, and what one of them gives is what the
+ * other takes. `close` is how nearly the effort is found, SI: far below what any gauge shows.
+ */
+export const COUPLINGS = {
+  vacuum: { effort: 'absolute pressure, Pa', passes: 'air as p·V per second, Pa·m³/s', close: 0.01 },
+  fluid: { effort: 'pressure, Pa', passes: 'volume taken up, m³', close: 1 },
+  pumped: { effort: 'pressure, Pa', passes: 'flow, m³/s', close: 1 },
+  electric: { effort: 'voltage, V', passes: 'current, A', close: 1e-6 },
+  rod: { effort: 'force, N', passes: 'length, m', close: 1e-7 },
+} as const;
+export type Coupling = keyof typeof COUPLINGS;
+
+/** A place where a member can be joined to another of the same coupling and circuit. */
+export interface Terminal {
+  readonly id: string;
+  readonly name: string;
+  readonly coupling: Coupling;
+  readonly circuit?: string;
+}
+
+/** Balances that a member can have struck at one of its terminals, whatever is joined to it there. */
+export interface Nodes {
+  /**
+   * The effort at which what this member gives, by the function handed in, is what the other side takes.
+   *
+   * @param through falling in the effort
+   * @param span where the member feeds the terminal: between what efforts it lies, if not between those of `Standing.span`
+   */
+  readonly settle: (
+    terminal: number,
+    through: (effort: number) => number,
+    span?: readonly [idle: number, furthest: number],
+  ) => number;
+  /** What the other side takes at an effort. */
+  readonly taken: (terminal: number, effort: number) => number;
+}
+
+/** A member with its parameters under its inputs. */
+export interface Standing {
+  /** For a terminal that it feeds: the effort while nothing passes, and the furthest that it can be brought to. */
+  readonly span: (terminal: number, efforts: ArrayLike<number>) => readonly [idle: number, furthest: number];
+  /**
+   * What it passes at a terminal: what it gives, where the effort that it is given for falls as more is given, or what
+   * it takes, which rises with the effort.
+   */
+  readonly through: (terminal: number, effort: number, efforts: ArrayLike<number>) => number;
+  /**
+   * At rest, with a gauge on the member showing so much: the effort at the terminal, and what passes there. Where a source
+   * is known by that gauge, both are in its reading.
+   */
+  readonly atRest: (terminal: number, gauge: number) => { readonly effort: number; readonly passes: number };
+  /** Every reading in declared order, once the efforts are known. */
+  readonly read: (efforts: ArrayLike<number>, nodes: Nodes) => number[];
+}
+
+/** A source, a unit or a load: a model that is whole only where its terminals are joined or cut. */
+export interface Member<Profile> {
+  readonly parameters: readonly Descriptor[];
+  readonly inputs: readonly InputDescriptor[];
+  readonly readings: readonly Descriptor[];
+  /** Terminals at which it is fed, then those that it feeds: their places, counted through, name them in `Standing`. */
+  readonly fedBy: readonly Terminal[];
+  readonly feeds: readonly Terminal[];
+  /** A source that is known by a gauge on it while the unit stands at rest: what the unit draws then is in that reading. */
+  readonly knownAtRest?: true;
+  readonly healthy: (profile: Profile) => HealthyUnit;
+  readonly with: (parameters: Vector, inputs: Vector) => Standing;
+}
+
+/** A load that also answers over time. */
+export interface LoadMember<Profile> extends Member<Profile> {
+  /** The same load over time: effort against what has been displaced. */
+  readonly overTime: (parameters: Vector, barometer_Pa: number) => Load;
+}
+
+/** A model that is whole: its readings follow from its parameters and inputs alone. */
+export interface Model<Profile> {
+  readonly parameters: readonly Descriptor[];
+  readonly inputs: readonly InputDescriptor[];
+  readonly readings: readonly Descriptor[];
+  readonly healthy: (profile: Profile) => HealthyUnit;
+  /** Every steady reading. Called often: allocates little. */
+  readonly steady: (parameters: Vector, inputs: Vector) => number[];
+}
