@@ -9,7 +9,7 @@ import { settingsSchema } from '@/core/records/settings';
 import { handsSchema, simUnitSchema } from '@/core/records/live';
 import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
-import { steadySchema } from '@/core/workings/open-models';
+import { installationSchema, steadySchema } from '@/core/workings/open-models';
 import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live';
 import { noteSchema } from './notes';
@@ -240,12 +240,18 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'A consistent copy of everything',
     returns: 'application/vnd.sqlite3',
   },
-  { method: 'get', path: '/models', summary: 'Models with their parameters, inputs, readings and faults' },
+  { method: 'get', path: '/models', summary: 'Models with their parameters, inputs, readings and faults, and what can be joined' },
   {
     method: 'post',
     path: '/models/{kind}/steady',
     summary: 'Every steady reading of a model, healthy or with faults. SI',
     body: steadySchema,
+  },
+  {
+    method: 'post',
+    path: '/models/installation/steady',
+    summary: 'Every steady reading of a source, a unit and a load joined at their nodes, some of them cut. SI',
+    body: installationSchema,
   },
   { method: 'get', path: '/workings', summary: 'Named calculations of the core' },
   ...WORKINGS.map((working): Operation => ({

@@ -1,7 +1,8 @@
+import { z } from 'zod';
 import { airFlow_PaM3PerS, chokedPerPa_m3PerS, LINEAR_FROM } from '../air/flow';
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import type { LoadMember, Member, Standing } from '../model/member';
-import { closedLine, PLUGGED_PORT, takenUp_m3 } from '../model/running';
+import { closedLine, PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../model/running';
 import { healthyUnit, type InputDescriptor } from '../model/vectors';
 
 const nothingAtRest = () => ({ effort: 0, passes: 0 });
@@ -83,13 +84,13 @@ const plugParameters = [
 ] as const;
 
 /** A plugged port with its pipe: it takes up hardly anything. */
-export const pluggedPort: LoadMember<null> = {
+export const pluggedPort: LoadMember<ClosedLine> = {
   parameters: plugParameters,
   inputs: [{ id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' }],
   readings: [],
   fedBy: [{ id: 'fluid', name: 'Fluid', coupling: 'fluid' }],
   feeds: [],
-  healthy: () => healthyUnit(plugParameters, PLUGGED_PORT, {}),
+  healthy: ({ air_m3, stiffness_m3PerPa }) => healthyUnit(plugParameters, { air_m3, stiffness_m3PerPa }, {}),
   with: ([air_m3 = 0, stiffness_m3PerPa = 0], [barometer_Pa = 0]) => ({
     span: () => [0, 0],
     through: (_terminal, effort_Pa) => takenUp_m3({ air_m3, stiffness_m3PerPa }, effort_Pa, barometer_Pa),
@@ -123,4 +124,41 @@ export const loadCell: LoadMember<{ readonly loadStiffness_NPerM: number }> = {
     effort: (travel_m) => stiffness_NPerM * travel_m,
     give: () => 1 / stiffness_NPerM,
   }),
+};
+
+/** A member as it is chosen by name: its profile, and one to begin with. */
+interface Named<Profile, M extends Member<Profile>> {
+  readonly name: string;
+  readonly profile: z.ZodType<Profile>;
+  readonly typical: Profile;
+  readonly member: M;
+}
+
+const nothingOrMore = (title: string) => z.number(`${title}: a number is needed.`).min(0, `${title}: none is below zero.`);
+const aboveZero = (title: string) => z.number(`${title}: a number is needed.`).positive(`${title}: above zero.`);
+
+/** Sources that stand on a bench. */
+export const BENCH_SOURCES = {
+  'bench-vacuum': {
+    name: 'Vacuum pump of the bench',
+    profile: z.strictObject({ hose_m3PerSPa: nothingOrMore('Hose') }),
+    typical: { hose_m3PerSPa: 0 },
+    member: benchVacuum,
+  },
+} satisfies Record<string, Named<{ readonly hose_m3PerSPa: number }, typeof benchVacuum>>;
+
+/** Loads that stand on a bench. */
+export const BENCH_LOADS = {
+  'plugged-port': {
+    name: 'Plugged port',
+    profile: z.strictObject({ air_m3: nothingOrMore('Air in the line'), stiffness_m3PerPa: aboveZero('Give of the line') }),
+    typical: PLUGGED_PORT,
+    member: pluggedPort,
+  } satisfies Named<ClosedLine, typeof pluggedPort>,
+  'load-cell': {
+    name: 'Load cell',
+    profile: z.strictObject({ loadStiffness_NPerM: aboveZero('Stiffness of the load') }),
+    typical: { loadStiffness_NPerM: 60_000 },
+    member: loadCell,
+  } satisfies Named<{ readonly loadStiffness_NPerM: number }, typeof loadCell>,
 };

@@ -37,7 +37,6 @@ export const cutInput = (terminal: string): string => `cut.${terminal}`;
 
 /** One node: a terminal of the unit, and the terminal of the member that it is joined to. */
 interface Node {
-  readonly id: string;
   readonly coupling: Coupling;
   /** The unit's terminal, counted through those that feed it and those that it feeds. */
   readonly unit: number;
@@ -51,6 +50,32 @@ const terminalsOf = ({ fedBy, feeds }: Pick<Member<never>, 'fedBy' | 'feeds'>) =
 
 const joins = (a: Terminal, b: Terminal) => a.coupling === b.coupling && a.circuit === b.circuit;
 
+type Ends = Pick<Member<never>, 'fedBy' | 'feeds'>;
+
+/**
+ * Why a source, a unit and a load do not make an installation, in a sentence; null where they do.
+ *
+ * @param cut terminals of the unit at which a gauge was read
+ */
+export function whyNotJoined(
+  { source, unit, load }: Readonly<Record<Role, Ends>>,
+  cut: readonly string[],
+): string | null {
+  const unknown = cut.find((id) => !terminalsOf(unit).some((terminal) => terminal.id === id));
+  if (unknown !== undefined)
+    return `The unit has no terminal “${unknown}”: ${terminalsOf(unit)
+      .map(({ id }) => id)
+      .join(', ')}.`;
+  const lacking = (mine: readonly Terminal[], theirs: readonly Terminal[], whose: string) => {
+    const alone = mine.find((one) => !cut.includes(one.id) && !theirs.some((other) => joins(one, other)));
+    if (!alone) return null;
+    const what = [alone.coupling, ...(alone.circuit ? [alone.circuit] : [])].join(', ');
+    const offered = theirs.map(({ coupling }) => coupling).join(', ') || 'nothing';
+    return `The unit’s ${alone.name.toLowerCase()} (${what}) finds nothing to be joined to: the ${whose} has ${offered}.`;
+  };
+  return lacking(unit.fedBy, source.feeds, 'source') ?? lacking(unit.feeds, load.fedBy, 'load');
+}
+
 /**
  * A source, a unit and a load joined at the terminals that they have in common: again one model. At each node the effort
  * is one, and what is given there is what is taken: a balance that falls as the effort rises, the supply's nodes first,
@@ -58,30 +83,32 @@ const joins = (a: Terminal, b: Terminal) => a.coupling === b.coupling && a.circu
  *
  * A number of the unit keeps its name; one of the source or load is named `source.…` or `load.…`. Inputs of one name are
  * one. A node that was read by a gauge can be cut: what was read takes the place of all that lies beyond it, as the input
- * `cut.<terminal>`.
+ * `cut.<terminal>`. A source or load of which every node is cut is left out.
  *
  * @param cut terminals of the unit at which a gauge was read
- * @throws RangeError where a terminal of the unit finds none to be joined to, or a cut names no terminal
+ * @throws RangeError where they cannot be joined: `whyNotJoined` says so beforehand
  */
 export function installation<S, U, L>(
   members: Members<S, U, L>,
   cut: readonly string[] = [],
 ): Model<{ readonly source: S; readonly unit: U; readonly load: L }> {
+  const why = whyNotJoined(members, cut);
+  if (why) throw new RangeError(`members: ${why}`);
   const { source, unit, load } = members;
   const terminals = terminalsOf(unit);
-  const unknown = cut.find((id) => !terminals.some((terminal) => terminal.id === id));
-  if (unknown !== undefined) throw new RangeError(`cut: the unit has no terminal “${unknown}”`);
+  const otherOf = (place: number) => (place < unit.fedBy.length ? 'source' : 'load');
+  const used = ROLES.filter(
+    (role) =>
+      role === 'unit' || terminals.some(({ id }, place) => otherOf(place) === role && !cut.includes(id)),
+  );
   const inputs: InputDescriptor[] = [];
-  for (const role of ROLES)
+  for (const role of used)
     for (const input of members[role].inputs)
       if (!inputs.some(({ id }) => id === input.id)) inputs.push(input);
   const nodes = terminals.map((terminal, place): Node => {
-    const other = place < unit.fedBy.length ? 'source' : 'load';
-    const joined = other === 'source' ? source.feeds : load.fedBy;
-    const found = joined.findIndex((one) => joins(one, terminal));
+    const other = otherOf(place);
+    const found = (other === 'source' ? source.feeds : load.fedBy).findIndex((one) => joins(one, terminal));
     const isCut = cut.includes(terminal.id);
-    if (found < 0 && !isCut)
-      throw new RangeError(`${other}: nothing to be joined to the unit’s ${terminal.name.toLowerCase()}`);
     if (isCut)
       inputs.push({
         id: cutInput(terminal.id),
@@ -89,7 +116,6 @@ export function installation<S, U, L>(
         quantity: EFFORT_QUANTITY[terminal.coupling],
       });
     return {
-      id: terminal.id,
       coupling: terminal.coupling,
       unit: place,
       other,
@@ -97,31 +123,31 @@ export function installation<S, U, L>(
       cutAt: isCut ? inputs.length - 1 : -1,
     };
   });
-  const placed = ROLES.map((role) => ({
+  const placed = used.map((role) => ({
     role,
     member: members[role] as Member<unknown>,
     inputs: members[role].inputs.map(({ id }) => inputs.findIndex((input) => input.id === id)),
   }));
-  const sizes = placed.map(({ member }) => member.parameters.length);
   const described = (of: 'parameters' | 'readings') =>
     placed.flatMap(({ role, member }) => member[of].map((one) => ({ ...one, id: named(role, one.id) })));
 
   const steady = (parameters: Vector, given: Vector): number[] => {
     let from = 0;
-    const [standingUnit, standingSource, standingLoad] = placed.map(({ member, inputs: places }, i) => {
-      const own = parameters.slice(from, (from += sizes[i]!));
-      return member.with(
+    const standing: Partial<Record<Role, Standing>> = {};
+    for (const { role, member, inputs: places } of placed) {
+      const own = parameters.slice(from, (from += member.parameters.length));
+      standing[role] = member.with(
         own,
         places.map((place) => given[place]!),
       );
-    }) as [Standing, Standing, Standing];
-    return new Joined(members, nodes, given, standingUnit, standingSource, standingLoad).readings();
+    }
+    return new Joined(members, nodes, given, standing).readings();
   };
   return {
     parameters: described('parameters'),
     inputs,
     readings: described('readings'),
-    healthy: (profiles) => together(ROLES.map((role) => members[role].healthy(profiles[role] as never))),
+    healthy: (profiles) => together(used.map((role) => members[role].healthy(profiles[role] as never))),
     steady,
   };
 }
@@ -134,12 +160,15 @@ class Joined {
     private readonly members: Members<never, never, never>,
     private readonly nodes: readonly Node[],
     private readonly given: Vector,
-    private readonly unit: Standing,
-    private readonly source: Standing,
-    private readonly load: Standing,
+    /** Those that have a node which is not cut. */
+    private readonly standing: Readonly<Partial<Record<Role, Standing>>>,
   ) {
     const sized = (role: Role) => new Float64Array(terminalsOf(members[role]).length);
     this.efforts = { unit: sized('unit'), source: sized('source'), load: sized('load') };
+  }
+
+  private get unit(): Standing {
+    return this.standing.unit!;
   }
 
   readings(): number[] {
@@ -147,7 +176,7 @@ class Joined {
     for (const node of this.nodes) {
       const effort = this.settle(node, (at) => this.unit.through(node.unit, at, own));
       own[node.unit] = effort;
-      this.efforts[node.other][node.otherTerminal] = effort;
+      if (node.cutAt < 0) this.efforts[node.other][node.otherTerminal] = effort;
     }
     const ofUnit: Nodes = {
       settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
@@ -155,12 +184,12 @@ class Joined {
     };
     const readings = this.unit.read(own, ofUnit);
     for (const role of ['source', 'load'] as const)
-      readings.push(...this[role].read(this.efforts[role], NOTHING_TO_SETTLE));
+      readings.push(...(this.standing[role]?.read(this.efforts[role], NOTHING_TO_SETTLE) ?? []));
     return readings;
   }
 
   private taken({ other, otherTerminal }: Node, effort: number): number {
-    return this[other].through(otherTerminal, effort, this.efforts[other]);
+    return this.standing[other]!.through(otherTerminal, effort, this.efforts[other]);
   }
 
   /** The effort of a node at which what the unit passes there is what the other member does. */
@@ -175,7 +204,7 @@ class Joined {
       const [idle, furthest] = given ?? this.unit.span(node.unit, this.efforts.unit);
       return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
     }
-    const [idle, furthest] = this.source.span(node.otherTerminal, this.efforts.source);
+    const [idle, furthest] = this.standing.source!.span(node.otherTerminal, this.efforts.source);
     if (!this.members.source.knownAtRest)
       return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
     // What the gauge on the unit showed at rest: the source's line goes through that point.

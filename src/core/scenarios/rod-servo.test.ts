@@ -111,6 +111,32 @@ describe('a servo over time', () => {
       { numRuns: 20, seed: 2511 },
     );
   });
+  test('a passage between the sides, of any size: nothing lost released, applied what the closed form says', () => {
+    const place = placeOf(family.parameters, 'tear_m3PerSPa');
+    fc.assert(
+      fc.property(
+        fc.double({ min: -10, max: -8, noNaN: true }),
+        fc.double({ min: 12, max: 24, noNaN: true }),
+        fc.double({ min: 2, max: 14, noNaN: true }),
+        (exponent, supply_inHg, input_bar) => {
+          const torn = healthy.with(place, 10 ** exponent);
+          const one = onBench(torn, supply_inHg * INHG);
+          one.set({ valve: 'open' });
+          one.advance(60);
+          const rest = read(one).tank;
+          expect(Math.abs(rest - supply_inHg * INHG)).toBeLessThan(100);
+          one.set({ handle_Pa: input_bar * BAR });
+          one.advance(60);
+          const seen = read(one);
+          const says = (reading: string) => steady(torn, seen.input, rest, reading);
+          // 0.5 % of the healthy unit's full force, and of the supply.
+          expect(Math.abs(seen.force - says('output'))).toBeLessThan(0.005 * 1214);
+          expect(Math.abs(seen.tank - says('supplyApplied'))).toBeLessThan(0.005 * rest);
+        },
+      ),
+      { numRuns: 25, seed: 811 },
+    );
+  });
   test('the reserve: each application with the source shut is what the closed form counts on, within 3 %', () => {
     const one = onBench(healthy, 20 * INHG);
     one.set({ valve: 'open' });

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { FAMILIES, FAMILY_KINDS } from '../families/registry';
-import { modelList, steadyReadings } from './open-models';
+import { installationReadings, modelList, steadyReadings } from './open-models';
 
 const BAR = 1e5;
 const INHG = 3386.389;
@@ -35,7 +35,7 @@ const issuesOf = (asked: object) => {
 
 describe('the open calculator', () => {
   test('lists every model with ids, names and SI units of all that goes in and comes out', () => {
-    const list = modelList();
+    const { models: list, installation } = modelList();
     expect(list.map(({ kind }) => kind)).toEqual([...FAMILY_KINDS]);
     for (const { parameters, inputs, readings, faults } of list) {
       for (const { id, name, unit } of [...parameters, ...inputs, ...readings]) {
@@ -45,6 +45,15 @@ describe('the open calculator', () => {
         if (suffix) expect([id, unit]).toEqual([id, SUFFIX[suffix]]);
       }
       expect(faults.length).toBeGreaterThan(0);
+    }
+    // Every unit that is listed finds a source and a load among those listed.
+    for (const { feeds, fedBy } of installation.units) {
+      const offered = [
+        installation.sources.flatMap((one) => one.feeds),
+        installation.loads.flatMap((one) => one.fedBy),
+      ].map((terminals) => terminals.map(({ coupling }) => coupling));
+      expect(offered[0]).toEqual(expect.arrayContaining(fedBy.map(({ coupling }) => coupling)));
+      expect(offered[1]).toEqual(expect.arrayContaining(feeds.map(({ coupling }) => coupling)));
     }
   });
   test('handbook 8.1: 72 bar out of 20 in, and with a diaphragm 32.5 % too small 53.5 bar and 6.5 inHg', () => {
@@ -93,5 +102,63 @@ describe('the open calculator', () => {
         family.steady(family.healthy(family.typical).values, Object.values(inputs)),
       );
     }
+  });
+});
+
+describe('an installation asked', () => {
+  const BENCH = { source: 'bench-vacuum', unit: 'remote-vacuum', load: 'plugged-port' };
+  const profiles = { source: { hose_m3PerSPa: 1e-7 } };
+  const torn = [{ id: 'torn-diaphragm', severity: 0.9 }];
+  const readings = (asked: object) => {
+    const outcome = installationReadings(asked);
+    if (!outcome.ok) throw new Error(JSON.stringify(outcome.issues));
+    return (id: string) => outcome.answer.readings.find((reading) => reading.id === id)!.value;
+  };
+  const refused = (asked: object) => {
+    const outcome = installationReadings(asked);
+    return outcome.ok ? [] : outcome.issues.map(({ path, message }) => [path.join('.'), message]);
+  };
+
+  test('joined as on its bench it says what the unit’s own model says, torn too', () => {
+    for (const faults of [[], torn]) {
+      const whole = readings({ ...BENCH, profiles, inputs: AT, faults });
+      for (const id of ['output', 'activation', 'supplyApplied', 'fullActivation'])
+        expect(whole(id)).toBe(valueOf({ inputs: AT, faults }, id).value);
+    }
+  });
+  test('cut where the supply was read, the source is not asked: what was read is what the unit has', () => {
+    const { supply_Pa: _left, ...without } = AT;
+    const inputs = { ...without, 'cut.vacuum': 101_325 - 15 * INHG };
+    const cut = readings({ ...BENCH, cut: ['vacuum'], inputs, faults: torn });
+    expect(cut('supplyApplied')).toBeCloseTo(15 * INHG, 6);
+    expect(refused({ ...BENCH, cut: ['vacuum'], inputs: { ...inputs, supply_Pa: 1 } })[0]).toEqual([
+      'inputs.supply_Pa',
+      expect.stringMatching(/no input of this model: .*cut\.vacuum/),
+    ]);
+    // The same unit uncut sags below that by what its pump cannot carry away.
+    expect(
+      readings({ ...BENCH, inputs: { ...AT, supply_Pa: 15 * INHG }, faults: torn })('supplyApplied'),
+    ).toBeLessThan(14 * INHG);
+  });
+  test('members that do not fit are refused with the terminal that finds nothing', () => {
+    expect(refused({ ...BENCH, load: 'load-cell', inputs: AT })).toEqual([
+      ['unit', 'The unit’s fluid out (fluid) finds nothing to be joined to: the load has rod.'],
+    ]);
+    expect(refused({ ...BENCH, cut: ['exhaust'], inputs: AT })).toEqual([
+      ['cut', 'The unit has no terminal “exhaust”: vacuum, fluid.'],
+    ]);
+    expect(refused({ ...BENCH, source: 'engine', inputs: AT })[0]![0]).toBe('source');
+    expect(refused({ ...BENCH, profiles: { source: { hose_m3PerSPa: -1 } }, inputs: AT })[0]).toEqual([
+      'profiles.source.hose_m3PerSPa',
+      'Hose: none is below zero.',
+    ]);
+  });
+  test('whatever is asked, it answers or says why', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (asked) => {
+        const outcome = installationReadings(asked);
+        expect(outcome.ok || outcome.issues.length > 0).toBe(true);
+      }),
+    );
   });
 });

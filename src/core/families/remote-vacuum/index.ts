@@ -11,6 +11,7 @@ import { resultsWith } from './results';
 import { settling } from './settled';
 import { typical } from './typical';
 import { AIR, logged, member } from './member';
+import { PLUGGED_PORT } from '../../model/running';
 import { benchVacuum, pluggedPort } from '../bench-members';
 
 /** Remote vacuum unit: in-line, vacuum-hydraulic, fed by the vehicle's master cylinder. Handbook 8.1. */
@@ -26,7 +27,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   onBench: {
     source: benchVacuum,
     load: pluggedPort,
-    profiles: () => ({ source: { hose_m3PerSPa: AIR.hose_m3PerSPa }, load: null }),
+    profiles: () => ({ source: { hose_m3PerSPa: AIR.hose_m3PerSPa }, load: PLUGGED_PORT }),
   },
   motion,
   curve: {

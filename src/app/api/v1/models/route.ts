@@ -2,4 +2,4 @@ import { modelList } from '@/core/workings/open-models';
 import { answer } from '@/server/http';
 import { done } from '@/server/outcome';
 
-export const GET = () => answer(() => Promise.resolve(done({ models: modelList() })));
+export const GET = () => answer(() => Promise.resolve(done(modelList())));
