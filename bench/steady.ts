@@ -3,7 +3,10 @@ import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/ind
 import { inputVector } from '../src/core/model/vectors';
 import { quantiles, table } from './figures';
 
-/** All steady readings of one state, beside the bare closed form of the output alone, alternated. */
+/**
+ * All steady readings of one state, beside the bare closed form of the output alone, alternated. To be run bundled, as the
+ * product is: npx esbuild bench/steady.ts --bundle --platform=node | node
+ */
 const BATCH = 20_000;
 const ROUNDS = 60;
 const ROOM = { barometer_Pa: 101_325, temperature_K: 293.15 };
@@ -33,23 +36,25 @@ const servoValues = servo.healthy(servo.typical).values;
 /** Air passes between the sides: two balances are solved for. */
 const torn = family.faults.find(({ id }) => id === 'torn-diaphragm')!.apply(values, 0.7);
 
-const at = ({ inputs }: typeof family, input_Pa: number) =>
-  inputVector(inputs, { ...ROOM, input_Pa, supply_Pa: 67_728, elapsed_s: 60, applications: 6 });
+const at = ({ inputs }: typeof family, input_Pa: number, applications = 0) =>
+  inputVector(inputs, { ...ROOM, input_Pa, supply_Pa: 67_728, elapsed_s: 60, applications });
 
 const all: number[] = [];
 const ofTorn: number[] = [];
 const one: number[] = [];
 const ofServo: number[] = [];
+const ofReserve: number[] = [];
 for (let round = 0; round < ROUNDS; round++) {
   all.push(perState_us((input) => family.steady(values, at(family, input))[0]!));
   ofTorn.push(perState_us((input) => family.steady(torn, at(family, input))[0]!));
   one.push(perState_us((input) => bare(input, 67_728)));
-  // Six applications from the reserve among them.
   ofServo.push(perState_us((input) => servo.steady(servoValues, at(servo, input / 3))[0]!));
+  ofReserve.push(perState_us((input) => servo.steady(servoValues, at(servo, input / 3, 6))[0]!));
 }
 table('µs', {
-  'all 15 steady readings of a state': quantiles(all),
+  'all 16 steady readings of a state': quantiles(all),
   'the same of a unit with a torn diaphragm': quantiles(ofTorn),
   'bare closed form, output only': quantiles(one),
-  'all 11 steady readings of a servo': quantiles(ofServo),
+  'all 13 steady readings of a servo': quantiles(ofServo),
+  'the same with six applications from the reserve': quantiles(ofReserve),
 });

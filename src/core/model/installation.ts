@@ -154,7 +154,7 @@ export function installation<S, U, L>(
 
 /** Members at one state of their inputs, with the efforts between them. */
 class Joined {
-  private readonly efforts: Record<Role, Float64Array>;
+  private readonly efforts: Readonly<Record<Role, number[]>>;
 
   constructor(
     private readonly members: Members<never, never, never>,
@@ -163,8 +163,7 @@ class Joined {
     /** Those that have a node which is not cut. */
     private readonly standing: Readonly<Partial<Record<Role, Standing>>>,
   ) {
-    const sized = (role: Role) => new Float64Array(terminalsOf(members[role]).length);
-    this.efforts = { unit: sized('unit'), source: sized('source'), load: sized('load') };
+    this.efforts = { unit: [], source: [], load: [] };
   }
 
   private get unit(): Standing {

@@ -11,7 +11,7 @@ export const COUPLINGS = {
   fluid: { effort: 'pressure, Pa', passes: 'volume taken up, m³', close: 1 },
   pumped: { effort: 'pressure, Pa', passes: 'flow, m³/s', close: 1 },
   electric: { effort: 'voltage, V', passes: 'current, A', close: 1e-6 },
-  rod: { effort: 'force, N', passes: 'length, m', close: 1e-7 },
+  rod: { effort: 'force, N', passes: 'length, m', close: 1e-4 },
 } as const;
 export type Coupling = keyof typeof COUPLINGS;
 

@@ -1,4 +1,6 @@
 const MOST_ROUNDS = 100;
+/** A value this small beside those at the two ends is nothing but rounding. */
+const ROUNDING = 1e-13;
 
 /**
  * Root of a function that falls as its argument rises: false position, with the value at an end that has stayed put
@@ -13,12 +15,13 @@ export function rootOfFalling(f: (x: number) => number, low: number, high: numbe
   let [fa, fb] = [f(a), f(b)];
   if (fa <= 0) return a;
   if (fb >= 0) return b;
+  const nothing = ROUNDING * (fa - fb);
   let last = a;
   let side = 0;
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const x = (a * fb - b * fa) / (fb - fa);
     const fx = f(x);
-    if (fx === 0 || Math.abs(x - last) < close) return x;
+    if (Math.abs(fx) <= nothing || Math.abs(x - last) < close) return x;
     last = x;
     if (fx > 0) {
       [a, fa] = [x, fx];

@@ -1,6 +1,6 @@
-import { downstream_Pa, airFlow_PaM3PerS } from '../../air/flow';
+import { airFlow_PaM3PerS, downstream_Pa, upstream_Pa } from '../../air/flow';
 import { emptyTime_s, fillTime_s } from '../../air/fill';
-import { depressionAfter_Pa } from '../../air/leak';
+import { CRITICAL_RATIO, depressionAfter_Pa } from '../../air/leak';
 import { orificeConductance_m3PerSPa } from '../../air/orifice';
 import { pressureBetween_Pa } from '../../air/series';
 import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
@@ -157,8 +157,6 @@ function difference_Pa(p: Parameters, share: number, tank_Pa: number, room: Room
 
 /** How closely the tank's pressure is found, Pa. */
 const CLOSE_PA = 0.01;
-/** The stroke presses the vacuum side together a little, which shortens the stroke: settled after so many rounds. */
-const STROKE_ROUNDS = 4;
 /** How long an application of the reserve test stands, s: so long a passage between the sides lets air through. */
 const STANDS_S = 3;
 
@@ -179,6 +177,7 @@ class RodServoUnit implements Standing {
   private readonly elapsed_s: number;
   private readonly count: number;
   private readonly room: Room;
+  private lastApplied = { node_Pa: NaN, tank_Pa: 0, pushed_N: 0 };
 
   constructor(
     parameters: Vector,
@@ -205,10 +204,17 @@ class RodServoUnit implements Standing {
   /** The tank, Pa absolute, with so much at the far end of its line. */
   private tank_Pa(share: number, node_Pa: number): number {
     const { barometer_Pa, temperature_K } = this.room;
+    const { line_m3PerSPa } = this.p;
+    if (share <= 0 || this.p.tear_m3PerSPa <= 0) {
+      // A choked leak lets in the same whatever the tank holds.
+      const leaked = this.comesIn_PaM3PerS(0, node_Pa);
+      const tank_Pa = upstream_Pa(line_m3PerSPa, leaked, node_Pa, temperature_K);
+      if (tank_Pa <= CRITICAL_RATIO * barometer_Pa) return tank_Pa;
+    }
     return rootOfFalling(
       (tank_Pa) =>
         this.comesIn_PaM3PerS(share, tank_Pa) -
-        airFlow_PaM3PerS(this.p.line_m3PerSPa, tank_Pa, node_Pa, temperature_K),
+        airFlow_PaM3PerS(line_m3PerSPa, tank_Pa, node_Pa, temperature_K),
       node_Pa,
       barometer_Pa,
       CLOSE_PA,
@@ -216,7 +222,7 @@ class RodServoUnit implements Standing {
   }
 
   through(terminal: number, effort: number, efforts: ArrayLike<number>): number {
-    if (terminal === ROD) return travel_m(this.p, this.push_N(efforts), effort);
+    if (terminal === ROD) return travel_m(this.p, this.applied(efforts).pushed_N, effort);
     return this.comesIn_PaM3PerS(this.share, this.tank_Pa(this.share, effort));
   }
 
@@ -229,35 +235,49 @@ class RodServoUnit implements Standing {
     };
   }
 
-  private push_N(efforts: ArrayLike<number>): number {
-    const tank_Pa = this.tank_Pa(this.share, efforts[VACUUM]!);
-    return push_N(this.p, difference_Pa(this.p, this.share, tank_Pa, this.room), this.input_Pa);
+  /** The tank and the push with the unit applied, kept as long as the effort at the node stays. */
+  private applied(efforts: ArrayLike<number>) {
+    const node_Pa = efforts[VACUUM]!;
+    if (this.lastApplied.node_Pa !== node_Pa) {
+      const tank_Pa = this.tank_Pa(this.share, node_Pa);
+      const pushed_N = push_N(this.p, difference_Pa(this.p, this.share, tank_Pa, this.room), this.input_Pa);
+      this.lastApplied = { node_Pa, tank_Pa, pushed_N };
+    }
+    return this.lastApplied;
   }
 
   span(_terminal: number, efforts: ArrayLike<number>): readonly [number, number] {
-    return [0, Math.max(0, this.push_N(efforts))];
+    return [0, Math.max(0, this.applied(efforts).pushed_N)];
   }
 
-  /** Rod force against its load at a pressure difference: where the rod is as far out as the load gives way. */
-  private rod_N(nodes: Nodes, difference: number): number {
+  /**
+   * Rod force against its load, where the rod is as far out as the load gives way.
+   *
+   * @param pushed_N force that the pressures make while the rod pushes with a force
+   */
+  private rod_N(nodes: Nodes, pushed_N: (force_N: number) => number): number {
     const { p } = this;
-    const pushed_N = push_N(p, difference, this.input_Pa);
-    if (pushed_N <= 0) return 0;
-    return nodes.settle(ROD, (force_N) => travel_m(p, pushed_N, force_N), [0, pushed_N]);
+    const most_N = pushed_N(0);
+    if (most_N <= 0) return 0;
+    const travelAt_m = (force_N: number) => travel_m(p, pushed_N(force_N), force_N);
+    // The travel bends where the rod comes up to its stop: the balance lies on one side of that.
+    const bend_N = Math.max(0, most_N - p.springRate_NPerM * p.stroke_m);
+    const stopped = travelAt_m(bend_N) < nodes.taken(ROD, bend_N);
+    return nodes.settle(ROD, travelAt_m, stopped ? [0, bend_N] : [bend_N, most_N]);
   }
 
   read(efforts: ArrayLike<number>, nodes: Nodes): number[] {
-    const { p, share, room } = this;
+    const { p, room } = this;
     const { barometer_Pa } = room;
     const force_N = efforts[ROD]!;
     const restNode_Pa = nodes.settle(VACUUM, (node_Pa) => this.comesIn_PaM3PerS(0, this.tank_Pa(0, node_Pa)));
     const rest_Pa = Math.max(0, barometer_Pa - this.tank_Pa(0, restNode_Pa));
-    const tank_Pa = this.tank_Pa(share, efforts[VACUUM]!);
+    const { tank_Pa } = this.applied(efforts);
     const begin = rest_Pa > 0 ? Math.min(1, p.preload_N / (p.effectiveArea_m2 * rest_Pa)) : 1;
     const reserve = this.reserve(nodes, rest_Pa);
     return [
       force_N,
-      this.rod_N(nodes, 0),
+      this.rod_N(nodes, () => push_N(p, 0, this.input_Pa)),
       p.crack_Pa + begin * p.liftRange_Pa,
       p.crack_Pa + p.liftRange_Pa,
       p.residual_N,
@@ -294,13 +314,14 @@ class RodServoUnit implements Standing {
       stroke_m: 0,
       tank_m3: p.tank_m3,
     };
-    const across_Pa = (depression_Pa: number) => difference_Pa(p, share, barometer_Pa - depression_Pa, room);
-    let force_N = this.rod_N(nodes, across_Pa(left_Pa));
-    for (let i = 0; i < STROKE_ROUNDS; i += 1) {
-      unit.stroke_m = nodes.taken(ROD, force_N);
-      force_N = this.rod_N(nodes, across_Pa(depressionAtStroke_Pa(left_Pa, unit, barometer_Pa)));
-    }
-    unit.stroke_m = nodes.taken(ROD, force_N);
+    /** The stroke that a force takes presses the vacuum side together, and so leaves less to push with. */
+    const pushedAt_N = (force_N: number) => {
+      unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
+      const depression_Pa = depressionAtStroke_Pa(left_Pa, unit, barometer_Pa);
+      return push_N(p, difference_Pa(p, share, barometer_Pa - depression_Pa, room), this.input_Pa);
+    };
+    const force_N = this.rod_N(nodes, pushedAt_N);
+    unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
     const stood_Pa = this.lostAcross_Pa(depressionAtStroke_Pa(left_Pa, unit, barometer_Pa));
     return {
       force_N,
