@@ -1,6 +1,6 @@
 import type { Locator } from '@playwright/test';
 import type { ReadingItem } from '../src/core/contract/steps';
-import type { Action } from '../src/core/procedure/run';
+import type { Action } from '../src/core/procedure/next-action';
 import type { StoredJob } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
 import { App, expect, test } from './app';

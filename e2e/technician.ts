@@ -4,7 +4,8 @@ import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/ind
 import { instrumentsOf, zeroGate } from '../src/core/procedure/measured-item';
 import { seeded } from '../src/core/numeric/chance';
 import { rehearse, type BenchTruth } from '../src/core/procedure/rehearse';
-import { nextAction, reduceRun, type Action } from '../src/core/procedure/run';
+import { nextAction, type Action } from '../src/core/procedure/next-action';
+import { reduceRun } from '../src/core/procedure/run';
 import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';

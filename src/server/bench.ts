@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { liveState, progress } from '@/core/procedure/live';
-import { nextAction } from '@/core/procedure/run';
+import { nextAction } from '@/core/procedure/next-action';
 import type { OnBench } from '@/core/records/on-bench';
 import { stateOf } from '@/core/records/judged-run';
 import { waitOf } from '@/core/records/waits';

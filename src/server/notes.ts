@@ -1,11 +1,12 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import type { RunEvent } from '@/core/contract/events';
-import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
+import { admitEvent, runRefusalSentence } from '@/core/procedure/admission';
 import { jobEntrySchema } from '@/core/records/entries';
 import type { JobRecord } from '@/core/records/job-record';
 import { stateOf } from '@/core/records/judged-run';
 import { disturbance, disturbs } from '@/core/records/staleness';
+import { portNamer } from '@/core/families/port-names';
 import { write } from './jobs';
 import { readRecord } from './record';
 import { sha256 } from './journal';
@@ -65,10 +66,14 @@ async function disturbOpenRun(trx: Knex, record: JobRecord, entryId: string, at:
   const event = disturbance(run, [work], run.context.conditions.day);
   const already = run.events.some(({ id }) => id === eventIdOf(entryId));
   if (!event || already) return null;
-  const named: RunEvent = { ...event, type: 'disturbed', id: eventIdOf(entryId), at };
+  const { closing, ...disturbed } = event;
+  const named: RunEvent = { ...disturbed, type: 'disturbed', id: eventIdOf(entryId), at };
   const refusal = admitEvent(run.context.procedure, stateOf(run), named);
-  if (refusal) return refused({ code: 'refused', message: runRefusalSentence(refusal) });
-  await insertEvents(trx, run, [named], at);
+  if (refusal) return refused({ code: 'refused', message: runRefusalSentence(refusal, portNamer(run.kind)) });
+  const closes: RunEvent[] = closing
+    ? [{ ...closing, type: 'added', id: eventIdOf(`${entryId} closing`), at }]
+    : [];
+  await insertEvents(trx, run, [named, ...closes], at);
   return null;
 }
 

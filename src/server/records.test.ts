@@ -273,8 +273,14 @@ describe('parts changed', () => {
     const run = taken(await startRetest(db, job.id, later));
     const before = (await findRun(db, job.runs[0]!.id))!;
     expect(run).toMatchObject({ continues: before.id, finishedAt: null });
-    expect(run.events.length).toBe(before.events.length);
-    expect(run.events.at(-1)).toMatchObject({ type: 'disturbed', why: 'Diaphragm' });
+    expect(run.events.length).toBe(before.events.length + 1);
+    expect(run.events.at(-2)).toMatchObject({
+      type: 'disturbed',
+      why: 'Diaphragm',
+      opens: ['supply', 'activation'],
+    });
+    // What was opened is closed and looked at before anything else.
+    expect(run.events.at(-1)).toMatchObject({ type: 'added', step: { closing: true, mandatory: true } });
     expect((await findRun(db, before.id))!.finishedAt).toBe(before.finishedAt);
   });
   test('a gauge changed on the shelf since then cannot be carried over', async () => {

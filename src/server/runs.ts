@@ -8,7 +8,7 @@ import { runEventSchema, type RunEvent, type RunEventOf } from '@/core/contract/
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/contract/steps';
 import { stepsToRepeat } from '@/core/procedure/retest';
-import { admitEvent, runRefusalSentence } from '@/core/procedure/run';
+import { admitEvent, runRefusalSentence } from '@/core/procedure/admission';
 import type { JobEntryOf } from '@/core/records/entries';
 import { recordRefusalSentence, runFrom, withEvent } from '@/core/records/job-record';
 import { judgementOf, stateOf } from '@/core/records/judged-run';
@@ -20,6 +20,7 @@ import { storedEntry } from '@/core/records/stored-entry';
 import type { StoredRun } from '@/core/records/views';
 import type { Conditions, Rig, RunContext } from '@/core/contract/run-context';
 import type { Port } from '@/core/contract/family';
+import { portNamer } from '@/core/families/port-names';
 import { append, jobChain, jobEntryFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
 import { write } from './jobs';
@@ -95,8 +96,10 @@ export async function startRetest(
   if (!conditions.ok) return conditions;
   const plan = retestOf(record, conditions.value.day);
   if (!plan) return refused({ code: 'refused', message: 'Nothing has become stale since the last test.' });
+  const { steps, rezero, why, opens, closing } = plan;
   return carryOn(db, record.runs.at(-1)!, conditions.value, now, [
-    { type: 'disturbed', steps: plan.steps, rezero: plan.rezero, why: plan.why },
+    { type: 'disturbed', steps, rezero, why, opens },
+    ...(closing ? [{ type: 'added' as const, ...closing }] : []),
   ]);
 }
 
@@ -304,7 +307,8 @@ function refusalOf(run: StoredRun, event: RunEvent): string | null {
   const state = stateOf(run);
   const { procedure, rig, shelf } = run.context;
   const refusal = admitEvent(procedure, state, event, run.events);
-  if (refusal) return runRefusalSentence(refusal);
+  if (refusal) return runRefusalSentence(refusal, portNamer(run.kind));
+  if (event.type === 'disturbed') return 'Work on the unit is written down on its job sheet.';
   if (event.type === 'added') {
     const due = FAMILIES[run.kind].settling?.(run.context, state);
     return due && canonicalJson(due) === canonicalJson({ after: event.after, step: event.step })

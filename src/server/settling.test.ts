@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import type { Knex } from 'knex';
 import type { RunEvent } from '@/core/contract/events';
-import { nextAction } from '@/core/procedure/run';
+import { nextAction } from '@/core/procedure/next-action';
 import { stateOf } from '@/core/records/judged-run';
 import { Desk, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';

@@ -6,6 +6,9 @@ import { portName } from '@/core/families/port-names';
 import { FAMILIES } from '@/core/families/registry';
 import type { Quantity } from '@/core/quantities/units';
 import type { RunEvent } from '@/core/contract/events';
+import { seeded } from '@/core/numeric/chance';
+import { rehearse, type BenchTruth } from '@/core/procedure/rehearse';
+import type { StoredRun } from '@/core/records/views';
 import { judgedRun, stateOf } from '@/core/records/judged-run';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { searchJobs } from './job-list';
@@ -40,6 +43,22 @@ async function freshRun() {
   const run = await startRun(db, job.id, NOW);
   if (!run.ok) throw new Error(run.why.message);
   return run.value;
+}
+
+/** Does all that comes before an item. */
+async function broughtTo(run: StoredRun, item: string): Promise<readonly RunEvent[]> {
+  const truth: BenchTruth = {
+    parameters: FAMILIES[run.kind].healthy(run.context.profile).values,
+    supply_Pa: 67_728,
+    gauges: {},
+    signs: {},
+    noise_steps: 0,
+  };
+  const random = seeded(1);
+  const events = rehearse(FAMILIES[run.kind], run.context, truth, { random, startAt: NOW, until: item });
+  const answer = await appendEvent(db, run.id, { expectedVersion: 0, events }, NOW);
+  if (!answer.ok) throw new Error(answer.why.message);
+  return answer.value;
 }
 
 const listJobs = async (all: Knex) => (await searchJobs(all, jobQuerySchema.parse({}))).jobs;
@@ -104,10 +123,12 @@ describe('a run', () => {
     ],
   ])('%s is refused with a sentence', async (_name, event, message) => {
     const run = await freshRun();
-    const answer = await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
+    const item = ('item' in event && event.item) || 'switch.input';
+    const events = await broughtTo(run, item);
+    const answer = await appendEvent(db, run.id, { expectedVersion: events.length, events: [event] }, NOW);
     expect(answer.ok).toBe(false);
     expect(!answer.ok && answer.why.message).toMatch(message);
-    expect((await findRun(db, run.id))!.events).toEqual([]);
+    expect((await findRun(db, run.id))!.events).toHaveLength(events.length);
   });
   test('two screens at the same moment: one is recorded, the other is told', async () => {
     const run = await freshRun();

@@ -1,5 +1,5 @@
 import { FAMILY_KINDS } from '@/core/families/registry';
-import { installationReadings, steadyReadings, type SteadyAnswer } from '@/core/workings/open-models';
+import { installationReadings, steadyReadings, type SteadyAnswer, type SteadyOutcome } from '@/core/workings/open-models';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
 import { runWorking, type Answered } from '@/core/workings/working';
 import { done, invalid, refused, type Outcome } from './outcome';
@@ -19,10 +19,14 @@ export function callWorking(name: string, input: unknown): Outcome<{ answers: re
   return refused({ code: 'invalid', message, fields: outcome.fields });
 }
 
-/** Every steady reading of one model, or of an installation, as another program asks for it. SI in and out. */
+/** Every steady reading of one model, as another program asks for it. SI in and out. */
 export function askModel(kind: string, asked: unknown): Outcome<SteadyAnswer> {
   const known = FAMILY_KINDS.find((one) => one === kind);
-  if (!known && kind !== 'installation') return missing('model');
-  const outcome = known ? steadyReadings(known, asked) : installationReadings(asked);
-  return outcome.ok ? done(outcome.answer) : invalid(outcome.issues);
+  return known ? answered(steadyReadings(known, asked)) : missing('model');
 }
+
+/** The same of a source, a unit and a load joined at their nodes. */
+export const askInstallation = (asked: unknown): Outcome<SteadyAnswer> => answered(installationReadings(asked));
+
+const answered = (outcome: SteadyOutcome): Outcome<SteadyAnswer> =>
+  outcome.ok ? done(outcome.answer) : invalid(outcome.issues);

@@ -82,8 +82,12 @@ export const runEventSchema = z.discriminatedUnion('type', [
     steps: z.array(name).min(1).max(200),
     /** The gauges are read vented again: later readings have their own zeros. */
     rezero: z.boolean(),
+    /** Ports of which a line was opened: each was read at zero before. */
+    opens: z.array(name).max(40).optional(),
     why: words,
   }),
+  /** The technician does this step next, out of the usual order. */
+  z.strictObject({ ...base, type: z.literal('chosen'), step: name }),
   /** A step that the procedure did not have is to be done, behind the one named: the whole step, as built then. */
   z.strictObject({ ...base, type: z.literal('added'), after: name, step: stepSchema }),
   z.strictObject({ ...base, type: z.literal('finished') }),

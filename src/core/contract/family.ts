@@ -63,6 +63,8 @@ export interface Part {
   readonly kind: 'part' | 'line' | 'gauge';
   /** Steps of the procedure. */
   readonly disturbs: readonly string[];
+  /** Ports of which a line is opened when it is worked on: none of them may hold pressure or vacuum then. */
+  readonly opens: readonly string[];
 }
 
 /** The curve that a technician knows a kind of unit by. Names of the family's inputs and readings. */

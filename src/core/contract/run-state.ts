@@ -32,9 +32,13 @@ export interface RunState {
   readonly goneOn: Readonly<Record<string, string>>;
   /** The test was ended here, for this reason: only making safe is left. */
   readonly ended: string | null;
+  /** Step that the technician does next, out of the usual order, as long as something of it is to be done. */
+  readonly chosen: string | null;
   /** Item reopened for a repeat, if any. */
   readonly reopened: string | null;
   readonly session: number;
+  /** Ports that a source or pressure has reached since they were last open: it may stand there still. */
+  readonly mayHold: readonly string[];
   /** Readings placed before this were made before lines were off: they say nothing of what is on the bench now. */
   readonly disturbedAt: number;
   /** Steps added to the procedure while the run was done that are to be done; one taken back is not. */

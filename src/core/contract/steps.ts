@@ -114,6 +114,10 @@ export const stepSchema = z.strictObject({
     .optional(),
   /** A safety step cannot be skipped. */
   mandatory: z.literal(true).optional(),
+  /** A line was opened while the run was done: the run does not end before it is closed, bled and looked at. */
+  closing: z.literal(true).optional(),
+  /** Time that a technician is at it, without its waits, s. */
+  attended_s: SI.optional(),
   /** Added while the run was done: a gauge is put in another's place, to settle which of two is wrong. Tags. */
   exchange: z.strictObject({ out: name, in: name, against: name }).optional(),
   items: z.array(itemSchema).readonly(),

@@ -134,8 +134,10 @@ interface Named<Profile, M extends Member<Profile>> {
   readonly member: M;
 }
 
-const nothingOrMore = (title: string) => z.number(`${title}: a number is needed.`).min(0, `${title}: none is below zero.`);
-const aboveZero = (title: string) => z.number(`${title}: a number is needed.`).positive(`${title}: above zero.`);
+const nothingOrMore = (title: string) =>
+  z.number(`${title}: a number is needed.`).min(0, `${title}: none is below zero.`);
+const aboveZero = (title: string) =>
+  z.number(`${title}: a number is needed.`).positive(`${title}: above zero.`);
 
 /** Sources that stand on a bench. */
 export const BENCH_SOURCES = {
@@ -151,7 +153,10 @@ export const BENCH_SOURCES = {
 export const BENCH_LOADS = {
   'plugged-port': {
     name: 'Plugged port',
-    profile: z.strictObject({ air_m3: nothingOrMore('Air in the line'), stiffness_m3PerPa: aboveZero('Give of the line') }),
+    profile: z.strictObject({
+      air_m3: nothingOrMore('Air in the line'),
+      stiffness_m3PerPa: aboveZero('Give of the line'),
+    }),
     typical: PLUGGED_PORT,
     member: pluggedPort,
   } satisfies Named<ClosedLine, typeof pluggedPort>,

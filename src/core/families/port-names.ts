@@ -1,5 +1,5 @@
 import type { Quantity } from '../quantities/units';
-import { FAMILIES } from './registry';
+import { FAMILIES, type FamilyKind } from './registry';
 
 /** What ports of one place are called over all families, or over those that are read in one quantity. */
 export function portName(id: string, quantity?: Quantity): string {
@@ -12,3 +12,9 @@ export function portName(id: string, quantity?: Quantity): string {
 export const portIds = (): string[] => [
   ...new Set(Object.values(FAMILIES).flatMap(({ ports }) => ports.map(({ id }) => id))),
 ];
+
+/** Names of the ports of one family. */
+export const portNamer =
+  (kind: FamilyKind) =>
+  (id: string): string =>
+    FAMILIES[kind].ports.find((port) => port.id === id)?.name ?? id;

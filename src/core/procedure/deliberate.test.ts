@@ -9,7 +9,10 @@ import { instrumentsOf, zeroGate } from './measured-item';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { seeded, uuidFrom } from '../numeric/chance';
 import { rehearse } from './rehearse';
-import { admitEvent, nextAction, reduceRun, takeBackLast } from './run';
+import { admitEvent } from './admission';
+import { nextAction } from './next-action';
+import { reduceRun } from './run';
+import { takeBackLast } from './taking-back';
 import { type RunState } from '../contract/run-state';
 
 const remote = benchOf('remote-vacuum');

@@ -19,7 +19,8 @@ import { findItem, type ReadingItem } from '../contract/steps';
 import { outsideReach } from './reach';
 import { gaussian, seeded } from '../numeric/chance';
 import { rehearse } from './rehearse';
-import { admitEvent, applyEvent, reduceRun } from './run';
+import { admitEvent } from './admission';
+import { applyEvent, reduceRun } from './run';
 
 const context = contextWith();
 const { procedure } = context;

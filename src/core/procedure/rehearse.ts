@@ -8,7 +8,8 @@ import type { RunEvent } from '../contract/events';
 import { gaugeOfGate } from './check-capture';
 import { instrumentsOf, zeroGate } from './measured-item';
 import { holdStart, type ObservationItem, type ReadingItem } from '../contract/steps';
-import { applyEvent, nextAction, reduceRun } from './run';
+import { nextAction } from './next-action';
+import { applyEvent, reduceRun } from './run';
 import { type RunState } from '../contract/run-state';
 
 /** What is really on the bench: known to the simulation, hidden from the run. */

@@ -15,7 +15,8 @@ export function stepsToRepeat(procedure: Procedure, disturbed: readonly string[]
   const { steps } = procedure;
   const again = new Set(steps.filter(({ id }) => disturbed.includes(id)));
   if (again.size === 0 && !rezero) return [];
-  for (const step of steps) if (step.mandatory || (rezero && readsZeros(step))) again.add(step);
+  for (const step of steps)
+    if ((step.mandatory && !step.closing) || (rezero && readsZeros(step))) again.add(step);
   const first = steps.find(readsSource);
   if (first && [...again].some(readsSource)) again.add(first);
   return steps.filter((step) => again.has(step)).map(({ id }) => id);

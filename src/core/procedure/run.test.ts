@@ -4,15 +4,9 @@ import type { RunEvent } from '../contract/events';
 import { instrumentsOf, measuredItem, zeroGate } from './measured-item';
 import { outsideReach } from './reach';
 import { measured } from '../metrology/uncertainty';
-import {
-  admitEvent,
-  applyEvent,
-  countedCaptures,
-  nextAction,
-  reduceRun,
-  runRefusalSentence,
-  waitStart,
-} from './run';
+import { admitEvent, runRefusalSentence } from './admission';
+import { nextAction } from './next-action';
+import { applyEvent, countedCaptures, reduceRun, waitStart } from './run';
 import { type RunState } from '../contract/run-state';
 
 const context = contextWith();

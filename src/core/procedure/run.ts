@@ -6,38 +6,10 @@ import {
   holdStart,
   SHORTEST_HOLD_S,
   waitBefore,
-  type Answer,
   type Item,
-  type ObservationItem,
   type Procedure,
-  type SourceState,
   type Step,
 } from '../contract/steps';
-
-/** What the run asks for next. */
-export type Action =
-  | { kind: 'acknowledge'; step: Step }
-  | { kind: 'source'; step: Step; vacuum: SourceState }
-  | { kind: 'item'; step: Step; item: Item }
-  /** An answer stopped the test: mend and look again, or go on for a reason where that is allowed, or end the test. */
-  | { kind: 'stopped'; step: Step; item: ObservationItem; stop: NonNullable<Answer['stops']> }
-  | { kind: 'finish' }
-  | { kind: 'done' };
-
-/** Why an event was not taken into a run. */
-export type RunRefusal =
-  | { code: 'finished' }
-  | { code: 'unknown-item'; item: string }
-  | { code: 'wrong-kind'; item: string }
-  | { code: 'unknown-answer'; item: string; answer: string }
-  | { code: 'unknown-capture' }
-  | { code: 'unknown-event' }
-  | { code: 'stopped'; say: string }
-  | { code: 'not-over' }
-  | { code: 'mandatory'; step: string }
-  | { code: 'not-started'; item: string }
-  | { code: 'not-vented' }
-  | { code: 'not-safe' };
 
 /** A run to which nothing has happened yet. */
 export const EMPTY_RUN: RunState = {
@@ -49,8 +21,10 @@ export const EMPTY_RUN: RunState = {
   skipped: {},
   goneOn: {},
   ended: null,
+  chosen: null,
   reopened: null,
   session: 0,
+  mayHold: [],
   disturbedAt: 0,
   added: [],
   acknowledged: [],
@@ -88,16 +62,25 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
       return { ...next, acknowledged: [...state.acknowledged, event.step] };
     case 'source-set':
       // Turning the source is done under that step's cautions; every other step's are shown again.
-      return { ...next, vacuum: event.vacuum, acknowledged: [event.step] };
+      return {
+        ...lapse(procedure, next),
+        vacuum: event.vacuum,
+        acknowledged: [event.step],
+        mayHold: event.vacuum === 'on' ? reaching(procedure, state, 'vacuum') : state.mayHold,
+      };
     case 'captured': {
       const item = findItem(procedure, event.item)?.item;
       const gateShut = item?.kind === 'reading' && item.gate === 'zero' && !gate(event, state);
       const { type: _type, ...reading } = event;
       const stale = tooSoon(procedure, state, event);
       const { session, version: place } = state;
-      const afresh = stale ? next : openChain(procedure, next, event.item);
+      const underLoad = item?.kind === 'reading' && item.measures !== 'zero';
+      const before = underLoad ? lapse(procedure, next) : next;
+      const afresh = stale ? before : openChain(procedure, before, event.item);
       return {
         ...afresh,
+        mayHold:
+          underLoad && item.quantity === 'pressure' ? reaching(procedure, state, 'fluid') : state.mayHold,
         captures: [...afresh.captures, { ...reading, struck: false, gateShut, stale, session, place }],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
@@ -138,7 +121,7 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
       return { ...next, goneOn: { ...state.goneOn, [event.item]: event.reason } };
     case 'ended': {
       const left = procedure.steps
-        .filter((step) => !makesSafe(step))
+        .filter((step) => !makesSafe(step) && !step.closing)
         .flatMap(({ items }) => items.filter((item) => !isDone(next, item)))
         .map(({ id }) => [id, `Test ended: ${event.reason}`]);
       const skipped = { ...state.skipped, ...(Object.fromEntries(left) as Record<string, string>) };
@@ -154,11 +137,37 @@ export function applyEvent(procedure: Procedure, state: RunState, event: RunEven
     }
     case 'disturbed':
       return disturb(procedure, next, event);
+    case 'chosen':
+      return { ...next, chosen: event.step, reopened: null };
     case 'added':
       return { ...next, added: [...state.added, event.step.id] };
     case 'finished':
-      return { ...next, finished: true };
+      // Every gauge was read at zero.
+      return { ...next, finished: true, mayHold: [] };
   }
+}
+
+/** Ports that hold something once pressure or vacuum was put on: fluid reaches every pressure, vacuum all the rest. */
+function reaching(procedure: Procedure, state: RunState, what: 'fluid' | 'vacuum'): string[] {
+  const reached = procedure.steps.flatMap(({ items }) =>
+    items.flatMap((item) =>
+      item.kind === 'reading' && (item.quantity === 'pressure') === (what === 'fluid') ? [item.port] : [],
+    ),
+  );
+  return [...new Set([...state.mayHold, ...reached])];
+}
+
+/**
+ * A zero that was read to make safe says nothing any more once a source is changed, or anything is read under pressure
+ * or vacuum: it is kept, and asked for again.
+ */
+function lapse(procedure: Procedure, state: RunState): RunState {
+  const gates = new Set(procedure.steps.filter(makesSafe).flatMap(({ items }) => items.map(({ id }) => id)));
+  if (!state.captures.some(({ item, stale }) => !stale && gates.has(item))) return state;
+  return {
+    ...state,
+    captures: state.captures.map((c) => (gates.has(c.item) ? { ...c, stale: true } : c)),
+  };
 }
 
 /** Makes the readings of some steps stale: what was seen, waited for or skipped there is to be done again. */
@@ -178,7 +187,10 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
     skipped: keep(state.skipped),
     goneOn: keep(state.goneOn),
     ended: null,
+    chosen: null,
     reopened: null,
+    // What was opened holds nothing.
+    mayHold: state.mayHold.filter((port) => !event.opens?.includes(port)),
     // Lines were off: every step's cautions are shown again, and the vacuum is off.
     acknowledged: [],
     vacuum: 'off',
@@ -189,12 +201,12 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
 }
 
 /** Whether a step is the one that makes the unit safe: a gauge has to read zero there. */
-const makesSafe = ({ mandatory, items }: Step) =>
+export const makesSafe = ({ mandatory, items }: Step) =>
   mandatory === true && items.some((item) => item.kind === 'reading' && item.gate);
 
 /** Whether a step belongs to this run: one that can be added does once it was. */
-export const belongs = (state: RunState, { id, exchange }: Step): boolean =>
-  exchange === undefined || state.added.includes(id);
+export const belongs = (state: RunState, { id, exchange, closing }: Step): boolean =>
+  (exchange === undefined && !closing) || state.added.includes(id);
 
 /**
  * Whether a reading came before what it hangs on: its wait was not over, or the hold that it ends had barely begun.
@@ -231,42 +243,6 @@ function reopen(procedure: Procedure, state: RunState, itemId: string): RunState
   return { ...openChain(procedure, state, itemId), waits, reopened: itemId };
 }
 
-/** What the run asks for next: the reopened item, or the first thing not yet done in order. */
-export function nextAction(procedure: Procedure, state: RunState): Action {
-  if (state.finished) return { kind: 'done' };
-  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
-  if (stopped && stopped.item.id !== state.reopened) return stopped;
-  const again = state.reopened ? findItem(procedure, state.reopened) : null;
-  if (again) return ready(state, again.step, again.item);
-  for (const step of procedure.steps) {
-    if (!belongs(state, step) || (state.ended !== null && !makesSafe(step))) continue;
-    const item = step.items.find((candidate) => !isDone(state, candidate));
-    if (item) return ready(state, step, item);
-    if (step.items.length === 0 && !state.acknowledged.includes(step.id))
-      return { kind: 'acknowledge', step };
-  }
-  return { kind: 'finish' };
-}
-
-/** The first answer that stops the test, was not mended and has no reason to go on in spite of it. */
-function stoppedAt(procedure: Procedure, state: RunState): Extract<Action, { kind: 'stopped' }> | null {
-  for (const step of procedure.steps)
-    for (const item of step.items) {
-      if (item.kind !== 'observation' || state.goneOn[item.id]) continue;
-      const given = state.observations[item.id]?.answer;
-      const stop = item.answers.find(({ id }) => id === given)?.stops;
-      if (stop) return { kind: 'stopped', step, item, stop };
-    }
-  return null;
-}
-
-/** Puts the source and the cautions before the item, where they are due. */
-function ready(state: RunState, step: Step, item: Item): Action {
-  if (state.vacuum !== step.vacuum) return { kind: 'source', step, vacuum: step.vacuum };
-  if (step.cautions.length > 0 && !state.acknowledged.includes(step.id)) return { kind: 'acknowledge', step };
-  return { kind: 'item', step, item };
-}
-
 /** Whether an item needs nothing more: read, seen, waited for or skipped with a reason. */
 export function isDone(state: RunState, item: Item): boolean {
   if (state.skipped[item.id]) return true;
@@ -298,159 +274,7 @@ export function waitStart(procedure: Procedure, state: RunState, itemId: string)
   return before ? (countedCaptures(state, before.id).at(-1)?.at ?? null) : null;
 }
 
-/** Whether an event may be taken into a run, before it is recorded. */
-export function admitEvent(
-  procedure: Procedure,
-  state: RunState,
-  event: RunEvent,
-  before: readonly RunEvent[] = [],
-): RunRefusal | null {
-  if (state.finished) return { code: 'finished' };
-  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
-  if (stopped && event.type === 'captured' && !findItem(procedure, event.item)?.step.mandatory)
-    return { code: 'stopped', say: stopped.stop.say };
-  switch (event.type) {
-    case 'taken-back':
-      return takesBack(before).some(({ id }) => id === event.event) ? null : { code: 'unknown-event' };
-    case 'gone-on':
-      if (stopped?.item.id !== event.item) return { code: 'unknown-item', item: event.item };
-      return stopped.stop.goesOn === 'reason' ? null : { code: 'stopped', say: stopped.stop.say };
-    case 'ended':
-      return state.ended === null ? null : { code: 'unknown-event' };
-    case 'captured':
-    case 'observed':
-    case 'wait-started':
-    case 'wait-ended':
-    case 'reopened':
-      return admitItem(procedure, state, event);
-    case 'struck':
-      return state.captures.some((c) => c.id === event.capture && !c.struck)
-        ? null
-        : { code: 'unknown-capture' };
-    case 'skipped': {
-      const step = procedure.steps.find(({ id }) => id === event.step);
-      if (!step || (event.item && !step.items.some(({ id }) => id === event.item))) {
-        return { code: 'unknown-item', item: event.item ?? event.step };
-      }
-      return step.mandatory ? { code: 'mandatory', step: step.title } : null;
-    }
-    case 'acknowledged':
-    case 'source-set':
-      return procedure.steps.some(({ id }) => id === event.step)
-        ? null
-        : { code: 'unknown-item', item: event.step };
-    case 'disturbed': {
-      const unknown = event.steps.find((id) => !procedure.steps.some((step) => step.id === id));
-      if (unknown) return { code: 'unknown-item', item: unknown };
-      return state.vacuum === 'on' ? { code: 'not-vented' } : null;
-    }
-    case 'added':
-      return state.added.includes(event.step.id) || !procedure.steps.some(({ id }) => id === event.after)
-        ? { code: 'unknown-item', item: event.step.id }
-        : null;
-    case 'finished':
-      return nextAction(procedure, state).kind === 'finish' ? null : { code: 'not-safe' };
-  }
-}
-
-const KIND_OF = {
-  captured: 'reading',
-  observed: 'observation',
-  'wait-started': 'wait',
-  'wait-ended': 'wait',
-} as const;
-
-function admitItem(
-  procedure: Procedure,
-  state: RunState,
-  event: RunEventOf<keyof typeof KIND_OF | 'reopened'>,
-): RunRefusal | null {
-  const item = findItem(procedure, event.item)?.item;
-  if (!item) return { code: 'unknown-item', item: event.item };
-  if (event.type !== 'reopened' && item.kind !== KIND_OF[event.type])
-    return { code: 'wrong-kind', item: event.item };
-  if (
-    event.type === 'observed' &&
-    item.kind === 'observation' &&
-    !item.answers.some(({ id }) => id === event.answer)
-  ) {
-    return { code: 'unknown-answer', item: event.item, answer: event.answer };
-  }
-  if (event.type === 'wait-ended' && item.kind === 'wait') {
-    const from = waitStart(procedure, state, event.item);
-    if (!from) return { code: 'not-started', item: event.item };
-    const waited_s = (Date.parse(event.at) - Date.parse(from)) / 1000;
-    if (!event.early && waited_s < item.duration_s - CLOCK_S) return { code: 'not-over' };
-  }
-  return null;
-}
-
-/** A wait may look this much shorter than it was: a screen's clock is set now and then, s. */
-const CLOCK_S = 1;
-
-/** What a technician does by hand and can take back, oldest first; a reading is struck instead. */
-export function takesBack(events: readonly RunEvent[]): RunEvent[] {
-  const back = new Set(events.flatMap((event) => (event.type === 'taken-back' ? [event.event] : [])));
-  const carried = events.findLastIndex(({ type }) => type === 'disturbed');
-  return events.slice(carried + 1).filter((event) => {
-    if (back.has(event.id)) return false;
-    // A wait that ran its time was ended by the clock, not by a hand.
-    if (event.type === 'wait-ended') return event.early === true;
-    return event.type !== 'taken-back' && event.type !== 'finished';
-  });
-}
-
-/**
- * What takes back the last thing done, whatever it was: several events where they were one deed.
- *
- * @returns nothing where nothing was done yet
- */
-export function takeBackLast(
-  events: readonly RunEvent[],
-): ({ type: 'struck'; capture: string } | { type: 'taken-back'; event: string })[] {
-  const struck = new Set(events.flatMap((event) => (event.type === 'struck' ? [event.capture] : [])));
-  const done = takesBack(events).filter(({ id, type }) => type !== 'struck' && !struck.has(id));
-  const last = done.at(-1);
-  if (!last) return [];
-  const deed = last.deed ? done.filter((event) => event.deed === last.deed) : [last];
-  return deed.map((event) =>
-    event.type === 'captured'
-      ? { type: 'struck', capture: event.id }
-      : { type: 'taken-back', event: event.id },
-  );
-}
-
 const without = <T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> => {
   const { [key]: _gone, ...rest } = record;
   return rest;
 };
-
-/** A sentence for a refused event. */
-export function runRefusalSentence(why: RunRefusal): string {
-  switch (why.code) {
-    case 'finished':
-      return 'This run is finished; nothing more can be added to it.';
-    case 'unknown-item':
-      return `This test has no step called “${why.item}”.`;
-    case 'wrong-kind':
-      return `“${why.item}” does not take that kind of entry.`;
-    case 'unknown-answer':
-      return `“${why.answer}” is not one of the answers to “${why.item}”.`;
-    case 'unknown-capture':
-      return 'That reading is not on the tape, or is struck already.';
-    case 'unknown-event':
-      return 'That cannot be taken back, or has been already.';
-    case 'stopped':
-      return `The test is stopped. ${why.say}`;
-    case 'not-over':
-      return 'The wait is not over. Ending it early has to be confirmed.';
-    case 'mandatory':
-      return `“${why.step}” cannot be skipped: it keeps people safe.`;
-    case 'not-started':
-      return 'That wait has not been started.';
-    case 'not-vented':
-      return 'The vacuum is on. Make the unit safe before a part is changed or a line comes off.';
-    case 'not-safe':
-      return 'The run can be closed only when every step is done or skipped with a reason and the unit is made safe.';
-  }
-}

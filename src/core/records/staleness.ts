@@ -1,4 +1,7 @@
 import { FAMILIES } from '../families/registry';
+import { closingStep } from '../families/closing';
+import type { FluidKind } from '../fluid/kinds';
+import type { Settling } from '../contract/family';
 import { stepsToRepeat, workload, type Workload } from '../procedure/retest';
 import type { Part } from '../contract/family';
 import type { Noted, JobRecord } from './job-record';
@@ -20,6 +23,10 @@ export interface Disturbance {
   readonly steps: string[];
   readonly rezero: boolean;
   readonly why: string;
+  /** Ports of which a line was opened. */
+  readonly opens: string[];
+  /** What closes them again; null where nothing was opened. */
+  readonly closing: Settling | null;
 }
 
 /**
@@ -36,7 +43,16 @@ export function disturbance(run: StoredRun, work: readonly Noted<Work>[], day: s
   const disturbed = parts.flatMap(({ part }) => part?.disturbs ?? procedure.steps.map(({ id }) => id));
   const rezero = day !== conditions.day || parts.some(({ part }) => part?.kind === 'gauge');
   const steps = stepsToRepeat(procedure, disturbed, rezero);
-  return { steps, rezero, why: parts.map(({ what, part }) => part?.name ?? what.part).join(', ') };
+  const gauged = Object.keys(run.context.rig);
+  const opened = parts.map(({ what, part }) => part ?? { name: what.part, opens: gauged });
+  const { fluid } = run.context.profile as { fluid: FluidKind };
+  return {
+    steps,
+    rezero,
+    why: opened.map(({ name }) => name).join(', '),
+    opens: [...new Set(opened.flatMap(({ opens }) => opens))],
+    closing: closingStep(procedure, fluid, opened, run.events.length),
+  };
 }
 
 /**

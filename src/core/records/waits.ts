@@ -1,5 +1,6 @@
 import type { StoredRun } from './views';
-import { nextAction, waitStart } from '../procedure/run';
+import { nextAction } from '../procedure/next-action';
+import { waitStart } from '../procedure/run';
 import { type RunState } from '../contract/run-state';
 
 /** A wait that is counting on the bench. */

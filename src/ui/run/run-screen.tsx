@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { contradiction, liveState, progress } from '@/core/procedure/live';
-import { takeBackLast } from '@/core/procedure/run';
+import { takeBackLast } from '@/core/procedure/taking-back';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import { unitFor, type Quantity } from '@/core/quantities/units';

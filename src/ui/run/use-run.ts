@@ -5,7 +5,8 @@ import { FAMILIES } from '@/core/families/registry';
 import type { RunEvent } from '@/core/contract/events';
 import { contextWith } from '@/core/procedure/exchange';
 import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
-import { nextAction, reduceRun } from '@/core/procedure/run';
+import { nextAction } from '@/core/procedure/next-action';
+import { reduceRun } from '@/core/procedure/run';
 import type { StoredRun } from '@/core/records/views';
 import { call, type Problem } from '../api';
 

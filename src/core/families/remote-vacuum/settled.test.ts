@@ -5,7 +5,9 @@ import { instrumentsOf, zeroGate } from '../../procedure/measured-item';
 import { progress } from '../../procedure/live';
 import { seeded } from '../../numeric/chance';
 import { rehearse, type BenchTruth } from '../../procedure/rehearse';
-import { admitEvent, nextAction, reduceRun } from '../../procedure/run';
+import { admitEvent } from '../../procedure/admission';
+import { nextAction } from '../../procedure/next-action';
+import { reduceRun } from '../../procedure/run';
 import { printSentence } from '../../quantities/sentence';
 import { BAR, contextWith, family, gauges, outcome, rig, truthWith } from '../../scenarios/bench';
 

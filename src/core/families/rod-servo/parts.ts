@@ -7,13 +7,20 @@ const TANK = ['pull-down', 'static', 'reserve', 'recharge', 'standing'];
 const VALVE = ['dry', ...new Set([...FORCE, ...TANK])];
 const EVERYTHING = ['cautions', ...VALVE, 'after'];
 
+/** Lines that are opened by work on each side; with vacuum in the tank the rod moves. */
+const AIR = ['supply'];
+const FLUID = ['input'];
+const BOTH = [...FLUID, ...AIR];
+const ROD = ['supply', 'output'];
+
 const changed =
   (kind: Part['kind']) =>
-  (id: string, name: string, disturbs: readonly string[]): Part => ({
+  (id: string, name: string, disturbs: readonly string[], opens: readonly string[]): Part => ({
     id,
     name,
     kind,
     disturbs,
+    opens,
   });
 const part = changed('part');
 const line = changed('line');
@@ -21,19 +28,19 @@ const gauge = changed('gauge');
 
 /** What can be changed on a rod-acting servo, and which steps it makes stale (handbook 8, opening). */
 export const parts: readonly Part[] = [
-  part('piston', 'Piston cup or diaphragm', FORCE),
-  part('spring', 'Return spring', FORCE),
-  part('air-valve', 'Air valve and its seat', VALVE),
-  part('vacuum-valve', 'Vacuum valve and its seat', VALVE),
-  part('valve', 'Valve and its seals', [...VALVE, 'after']),
-  part('fluid-seal', 'Fluid seal of the valve', [...VALVE, 'after']),
-  part('check-valve', 'Non-return valve', TANK),
-  part('tank', 'Tank', TANK),
-  part('intake', 'Air intake or its filter', ['times']),
-  part('whole', 'Several parts: the whole unit apart', EVERYTHING),
-  line('fluid-line', 'Fluid line to the valve', ['force', 'full', 'after']),
-  line('vacuum-line', 'Vacuum line', [...TANK, 'times']),
-  gauge('fluid-gauge', 'A fluid gauge moved or changed', ['zeros', 'dry', 'force', 'full']),
-  gauge('load-cell', 'The load cell moved or changed', ['zeros', 'dry', ...FORCE]),
-  gauge('vacuum-gauge', 'The vacuum gauge moved or changed', ['zeros', ...TANK, 'force', 'full']),
+  part('piston', 'Piston cup or diaphragm', FORCE, ROD),
+  part('spring', 'Return spring', FORCE, ROD),
+  part('air-valve', 'Air valve and its seat', VALVE, AIR),
+  part('vacuum-valve', 'Vacuum valve and its seat', VALVE, AIR),
+  part('valve', 'Valve and its seals', [...VALVE, 'after'], BOTH),
+  part('fluid-seal', 'Fluid seal of the valve', [...VALVE, 'after'], BOTH),
+  part('check-valve', 'Non-return valve', TANK, AIR),
+  part('tank', 'Tank', TANK, AIR),
+  part('intake', 'Air intake or its filter', ['times'], []),
+  part('whole', 'Several parts: the whole unit apart', EVERYTHING, [...FLUID, ...ROD]),
+  line('fluid-line', 'Fluid line to the valve', ['force', 'full', 'after'], FLUID),
+  line('vacuum-line', 'Vacuum line', [...TANK, 'times'], AIR),
+  gauge('fluid-gauge', 'A fluid gauge moved or changed', ['zeros', 'dry', 'force', 'full'], FLUID),
+  gauge('load-cell', 'The load cell moved or changed', ['zeros', 'dry', ...FORCE], ROD),
+  gauge('vacuum-gauge', 'The vacuum gauge moved or changed', ['zeros', ...TANK, 'force', 'full'], AIR),
 ];

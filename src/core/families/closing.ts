@@ -1,0 +1,95 @@
+import { FLUIDS, type FluidKind } from '../fluid/kinds';
+import type { Part } from '../contract/family';
+import type { Answer, ObservationItem, Procedure, Step } from '../contract/steps';
+import type { Settling } from '../contract/family';
+import { untilMended, WEEPS } from './bench-items';
+
+const SEE = untilMended('The run does not go on before this was looked at.');
+
+/** A look that nobody gets past: only the good answer lets the run go on. */
+const mustBe = (
+  id: string,
+  name: string,
+  prompt: string,
+  good: string,
+  bad: readonly [id: string, label: string, stops: NonNullable<Answer['stops']>],
+): ObservationItem => ({
+  kind: 'observation',
+  id,
+  name,
+  prompt,
+  answers: [
+    { id: 'good', label: good, finds: 'good' },
+    { id: bad[0], label: bad[1], finds: 'bad', stops: bad[2] },
+    { id: 'not-looked', label: 'Not looked yet', finds: 'unknown', stops: SEE },
+  ],
+});
+
+/**
+ * The step that closes what was opened while a run was done: closed, bled where it holds fluid, looked at for leaks. The
+ * run neither goes on nor ends before it. Handbook 2 and 8.
+ *
+ * @param parts what was worked on
+ * @param count tells one such step of a run from the next
+ * @returns null where nothing was opened
+ */
+export function closingStep(
+  procedure: Procedure,
+  fluid: FluidKind,
+  parts: readonly Pick<Part, 'name' | 'opens'>[],
+  count: number,
+): Settling | null {
+  const opened = parts.filter(({ opens }) => opens.length > 0);
+  if (opened.length === 0) return null;
+  const ports = new Set(opened.flatMap(({ opens }) => opens));
+  const wet = procedure.steps.some(({ items }) =>
+    items.some((item) => item.kind === 'reading' && ports.has(item.port) && item.quantity === 'pressure'),
+  );
+  const id = `closing.${count}`;
+  const names = opened.map(({ name }) => name.toLowerCase()).join(', ');
+  const step: Step = {
+    id,
+    title: 'Closed again',
+    instruction: `Opened: ${names}. Close it${wet ? ', bleed it' : ''} and look at it before the test goes on.`,
+    cautions: wet ? ['fluids', 'bench-pressure'] : ['vacuum'],
+    vacuum: 'off',
+    needs: [],
+    mandatory: true,
+    closing: true,
+    leaves: { input: 'released' },
+    items: [
+      mustBe(
+        `${id}.closed`,
+        'Closed again',
+        'Every union, clip, hose and screw that was off: back on and tight?',
+        'Closed',
+        ['open', 'Not yet', untilMended('Close it, then look again. No pressure and no vacuum before that.')],
+      ),
+      ...(wet
+        ? [
+            mustBe(`${id}.bled`, 'Bled', `Bled with ${FLUIDS[fluid]} until no air comes?`, 'Bled', [
+              'air',
+              'Air still comes',
+              untilMended('Bleed it until no air comes, then look again.'),
+            ]),
+            mustBe(
+              `${id}.dry`,
+              'Looked at for leaks',
+              'A little pressure on and off again: dry where it was open? Use card, never a hand.',
+              'Dry',
+              ['weeps', 'Weeps', WEEPS],
+            ),
+          ]
+        : [
+            mustBe(
+              `${id}.tight`,
+              'Looked at for leaks',
+              'Hoses pushed home, no split at their ends, seals seated?',
+              'Sound',
+              ['leaks', 'Not sound', untilMended('Renew or seat it, then look again.')],
+            ),
+          ]),
+    ],
+  };
+  return { after: procedure.steps[0]!.id, step };
+}

@@ -1,0 +1,104 @@
+import type { RunState } from '../contract/run-state';
+import {
+  findItem,
+  type Answer,
+  type Item,
+  type ObservationItem,
+  type Procedure,
+  type SourceState,
+  type Step,
+} from '../contract/steps';
+import { belongs, isDone, makesSafe, waitStart } from './run';
+
+/** What the run asks for next. */
+export type Action =
+  | { kind: 'acknowledge'; step: Step }
+  | { kind: 'source'; step: Step; vacuum: SourceState }
+  | { kind: 'item'; step: Step; item: Item }
+  /** An answer stopped the test: mend and look again, or go on for a reason where that is allowed, or end the test. */
+  | { kind: 'stopped'; step: Step; item: ObservationItem; stop: NonNullable<Answer['stops']> }
+  | { kind: 'finish' }
+  | { kind: 'done' };
+
+/** What the run asks for next: the reopened item, what is left of the chosen step, or the first thing not yet done. */
+export function nextAction(procedure: Procedure, state: RunState): Action {
+  if (state.finished) return { kind: 'done' };
+  const chosen = procedure.steps.find(({ id }) => id === state.chosen);
+  const left = chosen && askedIn(state, chosen);
+  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
+  // A test that is stopped is still made safe.
+  if (stopped && stopped.item.id !== state.reopened) return left && makesSafe(chosen) ? left : stopped;
+  const open = procedure.steps.find((step) => step.closing && belongs(state, step) && askedIn(state, step));
+  if (open && !(left && makesSafe(chosen))) return askedIn(state, open)!;
+  const again = state.reopened ? findItem(procedure, state.reopened) : null;
+  if (again) return ready(state, again.step, again.item);
+  if (left && canBeDone(procedure, state, chosen)) return left;
+  for (const step of procedure.steps) {
+    if (!belongs(state, step) || (state.ended !== null && !makesSafe(step) && !step.closing)) continue;
+    const asked = askedIn(state, step);
+    if (asked) return asked;
+  }
+  return { kind: 'finish' };
+}
+
+/** What a step still asks for; null where it is done. */
+function askedIn(state: RunState, step: Step): Action | null {
+  const item = step.items.find((candidate) => !isDone(state, candidate));
+  if (item) return ready(state, step, item);
+  return step.items.length === 0 && !state.acknowledged.includes(step.id)
+    ? { kind: 'acknowledge', step }
+    : null;
+}
+
+/** Steps of which a step needs something that is neither done nor skipped, in order. */
+export function needsFirst(procedure: Procedure, state: RunState, step: Step): Step[] {
+  return procedure.steps.filter(
+    (other) =>
+      belongs(state, other) &&
+      (step.needs.includes(other.id) || (other.closing === true && !makesSafe(step) && step !== other)) &&
+      other.items.some((item) => !isDone(state, item)),
+  );
+}
+
+/** The step in which a wait runs that nothing else may disturb; null where none does. */
+export function waitingIn(procedure: Procedure, state: RunState): Step | null {
+  return (
+    procedure.steps.find((step) =>
+      step.items.some(
+        (item) =>
+          item.kind === 'wait' &&
+          !state.skipped[item.id] &&
+          !isDone(state, item) &&
+          waitStart(procedure, state, item.id),
+      ),
+    ) ?? null
+  );
+}
+
+/** Whether a step can be done now: what it needs is done, and no wait of another one runs. */
+export function canBeDone(procedure: Procedure, state: RunState, step: Step): boolean {
+  const waiting = waitingIn(procedure, state);
+  return needsFirst(procedure, state, step).length === 0 && (waiting === null || waiting === step);
+}
+
+/** The first answer that stops the test, was not mended and has no reason to go on in spite of it. */
+export function stoppedAt(
+  procedure: Procedure,
+  state: RunState,
+): Extract<Action, { kind: 'stopped' }> | null {
+  for (const step of procedure.steps)
+    for (const item of step.items) {
+      if (item.kind !== 'observation' || state.goneOn[item.id]) continue;
+      const given = state.observations[item.id]?.answer;
+      const stop = item.answers.find(({ id }) => id === given)?.stops;
+      if (stop) return { kind: 'stopped', step, item, stop };
+    }
+  return null;
+}
+
+/** Puts the source and the cautions before the item, where they are due. */
+function ready(state: RunState, step: Step, item: Item): Action {
+  if (state.vacuum !== step.vacuum) return { kind: 'source', step, vacuum: step.vacuum };
+  if (step.cautions.length > 0 && !state.acknowledged.includes(step.id)) return { kind: 'acknowledge', step };
+  return { kind: 'item', step, item };
+}

@@ -1,0 +1,283 @@
+import fc from 'fast-check';
+import { closingStep } from '../families/closing';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
+import type { RunEvent } from '../contract/events';
+import type { RunContext } from '../contract/run-context';
+import type { RunState } from '../contract/run-state';
+import { seeded, uuidFrom } from '../numeric/chance';
+import { admitEvent, runRefusalSentence } from '../procedure/admission';
+import { contextWith } from '../procedure/exchange';
+import { instrumentsOf, zeroGate } from '../procedure/measured-item';
+import { nextAction } from '../procedure/next-action';
+import { rehearse } from '../procedure/rehearse';
+import { reduceRun } from '../procedure/run';
+import { takeBackLast } from '../procedure/taking-back';
+import { benchOf } from './bench';
+
+type Made = RunEvent extends infer E ? (E extends RunEvent ? Omit<E, 'id' | 'at'> : never) : never;
+
+/** A run of one family that takes in what the server would. */
+function runOf(kind: FamilyKind) {
+  const bench = benchOf(kind);
+  const random = seeded(7);
+  let at_ms = Date.parse('2026-11-23T08:00:00.000Z');
+  let context: RunContext<unknown> = bench.contextWith();
+  let events: RunEvent[] = [];
+  const gate = zeroGate(instrumentsOf(context.rig, context.shelf));
+  const state = (): RunState => reduceRun(context.procedure, events, gate);
+  const whole = (made: Made): RunEvent => {
+    at_ms += 9000;
+    return { id: uuidFrom(random), at: new Date(at_ms).toISOString(), ...made } as RunEvent;
+  };
+  const take = (made: Made) => {
+    const event = whole(made);
+    const refusal = admitEvent(context.procedure, state(), event, events);
+    if (!refusal) {
+      events = [...events, event];
+      context = contextWith(context, events);
+    }
+    return refusal;
+  };
+  /** Does what is asked for, up to an item, as a technician would. */
+  const upTo = (until?: string) => {
+    const more = rehearse(bench.family, context, bench.truthWith(), {
+      random,
+      startAt: new Date(at_ms + 9000).toISOString(),
+      from: events,
+      until,
+    });
+    events = [...events, ...more];
+    at_ms = Date.parse(events.at(-1)?.at ?? new Date(at_ms).toISOString());
+  };
+  const open = (opens: readonly string[], steps: readonly string[] = ['zeros']) =>
+    take({ type: 'disturbed', steps: [...steps], rezero: false, why: 'a line', opens: [...opens] });
+  const doStep = (id: string) => {
+    for (let i = 0; i < 40; i += 1) {
+      const action = nextAction(context.procedure, state());
+      if (!('step' in action) || action.step.id !== id) return;
+      upTo1(action);
+    }
+  };
+  function upTo1(action: ReturnType<typeof nextAction>) {
+    if (action.kind === 'acknowledge') take({ type: 'acknowledged', step: action.step.id });
+    if (action.kind === 'source') take({ type: 'source-set', step: action.step.id, vacuum: action.vacuum });
+    if (action.kind !== 'item') return;
+    const { item } = action;
+    if (item.kind === 'observation')
+      take({ type: 'observed', item: item.id, answer: item.answers[0].id, note: '' });
+    if (item.kind === 'reading')
+      take({
+        type: 'captured',
+        item: item.id,
+        value_SI: 0,
+        typed: '0',
+        by: 'typed',
+        instrument: (item.gauge ?? context.rig[item.port]!.at(-1)!.tag)!,
+        confirmedUnlikely: false,
+      });
+  }
+  return {
+    bench,
+    take,
+    upTo,
+    open,
+    doStep,
+    state,
+    procedure: () => context.procedure,
+    events: () => events,
+    random,
+  };
+}
+
+describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it empty', (kind) => {
+  const { ports } = FAMILIES[kind];
+  const gauged = ports.filter(({ quantity }) => quantity !== null && quantity !== 'duration');
+
+  test('nothing was put on yet: nothing holds anything', () => {
+    const run = runOf(kind);
+    expect(run.open(gauged.map(({ id }) => id))).toBeNull();
+  });
+  test('the vacuum off is not enough: every gauge is read at zero first, and then it is', () => {
+    const run = runOf(kind);
+    // All is done but making safe: the tank of a servo is still full behind its non-return valve.
+    run.upTo(`safe.${gauged[0]!.id}`);
+    expect(run.state().vacuum).toBe('off');
+    const all = gauged.map(({ id }) => id);
+    expect(run.open(all)).toEqual({ code: 'may-hold', ports: all });
+    run.doStep('make-safe');
+    expect(run.open(all)).toBeNull();
+  });
+  test('the server’s own opening brings the step that closes it, and the run does not end before that', () => {
+    const run = runOf(kind);
+    run.upTo(`safe.${gauged[0]!.id}`);
+    run.doStep('make-safe');
+    const [part] = FAMILIES[kind].parts;
+    const closing = closingStep(run.procedure(), 'dot4', [part!], 1)!;
+    expect(run.open(part!.opens, ['after'])).toBeNull();
+    expect(run.take({ type: 'added', ...closing })).toBeNull();
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ step: { closing: true } });
+    expect(run.take({ type: 'finished' })).toEqual({ code: 'not-safe' });
+    expect(run.take({ type: 'ended', reason: 'no time' })).toBeNull();
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ step: { closing: true } });
+    expect(run.take({ type: 'skipped', step: closing.step.id, item: null, reason: 'x' })).toMatchObject({
+      code: 'mandatory',
+    });
+    // That a line was opened is not taken back.
+    expect(takeBackLast(run.events())).not.toContainEqual(
+      expect.objectContaining({ event: run.events().find(({ type }) => type === 'added')!.id }),
+    );
+    // “Not looked yet” stops the run, where elsewhere it is an answer like any other.
+    run.take({ type: 'acknowledged', step: closing.step.id });
+    const [first] = closing.step.items;
+    expect(run.take({ type: 'observed', item: first!.id, answer: 'not-looked', note: '' })).toBeNull();
+    expect(nextAction(run.procedure(), run.state()).kind).toBe('stopped');
+  });
+  test('a zero read to make safe is worth nothing once a source is changed or pressure is read', () => {
+    const run = runOf(kind);
+    run.upTo(`safe.${gauged[0]!.id}`);
+    run.doStep('make-safe');
+    const all = gauged.map(({ id }) => id);
+    const step = run.procedure().steps.find(({ vacuum }) => vacuum === 'on')!;
+    expect(run.take({ type: 'source-set', step: step.id, vacuum: 'on' })).toBeNull();
+    expect(run.open(all)).toEqual({ code: 'not-vented' });
+    expect(run.take({ type: 'source-set', step: step.id, vacuum: 'off' })).toBeNull();
+    expect(run.open(all)).toMatchObject({ code: 'may-hold' });
+    expect(run.take({ type: 'finished' })).toEqual({ code: 'not-safe' });
+  });
+  test('whatever is tried in whatever order, a line opens only after its gauge moved and stood at zero', () => {
+    const { steps } = runOf(kind).procedure();
+    const choice = fc.oneof(
+      fc.record({ do: fc.constant('chosen' as const), step: fc.constantFrom(...steps.map(({ id }) => id)) }),
+      fc.record({ do: fc.constant('next' as const), times: fc.integer({ min: 1, max: 40 }) }),
+      fc.record({
+        do: fc.constant('source' as const),
+        vacuum: fc.constantFrom('on' as const, 'off' as const),
+      }),
+      fc.record({ do: fc.constant('open' as const), port: fc.constantFrom(...gauged.map(({ id }) => id)) }),
+    );
+    let opened = 0;
+    let refused = 0;
+    fc.assert(
+      fc.property(fc.array(choice, { minLength: 8, maxLength: 30 }), (choices) => {
+        const run = runOf(kind);
+        let dirty = new Set<string>();
+        for (const one of choices) {
+          const before = run.events().length;
+          if (one.do === 'chosen') run.take({ type: 'chosen', step: one.step });
+          if (one.do === 'source') run.take({ type: 'source-set', step: steps[0]!.id, vacuum: one.vacuum });
+          if (one.do === 'next') for (let i = 0; i < one.times; i += 1) stepOn(run);
+          // What the events themselves say may hold something, counted apart from the state.
+          for (const event of run.events().slice(before)) {
+            const item = steps
+              .flatMap(({ items }) => items)
+              .find(({ id }) => 'item' in event && id === event.item);
+            if (event.type === 'source-set' && event.vacuum === 'on')
+              dirty = new Set([
+                ...dirty,
+                ...gauged.filter((p) => p.quantity !== 'pressure').map(({ id }) => id),
+              ]);
+            if (event.type === 'captured' && item?.kind === 'reading' && item.measures !== 'zero')
+              if (item.quantity === 'pressure')
+                dirty = new Set([
+                  ...dirty,
+                  ...gauged.filter((p) => p.quantity === 'pressure').map(({ id }) => id),
+                ]);
+          }
+          if (one.do !== 'open') continue;
+          if (run.open([one.port])) {
+            refused += 1;
+            continue;
+          }
+          opened += 1;
+          if (!dirty.has(one.port)) continue;
+          // The last thing read on this port was a zero, in the step that makes safe, and nothing came after it.
+          const past = run.events().slice(0, -1);
+          const last = past.findLastIndex(
+            (event) => event.type === 'captured' && event.item === `safe.${one.port}`,
+          );
+          expect(last).toBeGreaterThanOrEqual(0);
+          expect((past[last] as { value_SI: number }).value_SI).toBe(0);
+          for (const event of past.slice(last + 1)) {
+            expect(event.type).not.toBe('source-set');
+            if (event.type === 'captured') expect(event.item).toMatch(/^(safe|zero)\./);
+          }
+          dirty.delete(one.port);
+        }
+      }),
+      { numRuns: 60, seed: 911 },
+    );
+    // Both happened, or nothing was tried.
+    expect(Math.min(opened, refused)).toBeGreaterThan(10);
+  });
+
+  function stepOn(run: ReturnType<typeof runOf>) {
+    const action = nextAction(run.procedure(), run.state());
+    if (!('step' in action)) return;
+    if (action.kind === 'acknowledge') run.take({ type: 'acknowledged', step: action.step.id });
+    if (action.kind === 'source')
+      run.take({ type: 'source-set', step: action.step.id, vacuum: action.vacuum });
+    if (action.kind !== 'item') return;
+    const { item, step } = action;
+    if (item.kind === 'wait') run.take({ type: 'skipped', step: step.id, item: item.id, reason: 'short' });
+    if (item.kind === 'observation')
+      run.take({ type: 'observed', item: item.id, answer: item.answers[0].id, note: '' });
+    if (item.kind !== 'reading') return;
+    const high = run.bench.contextWith().rig[item.port]!.at(-1)!;
+    const value_SI = item.measures === 'zero' ? 0 : 0.4 * high.fullScale_Pa;
+    run.take({
+      type: 'captured',
+      item: item.id,
+      value_SI,
+      typed: '1',
+      by: 'typed',
+      instrument: item.gauge ?? high.tag,
+      confirmedUnlikely: false,
+    });
+  }
+});
+
+describe('steps in any order that is safe', () => {
+  const chosen = (run: ReturnType<typeof runOf>, step: string) => run.take({ type: 'chosen', step });
+  test('a step is chosen where what it needs is done, and the usual order goes on behind it', () => {
+    const run = runOf('remote-vacuum');
+    expect(chosen(run, 'hold')).toMatchObject({ code: 'needs' });
+    run.upTo('ratio.1.input');
+    expect(chosen(run, 'loss-released')).toBeNull();
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({
+      kind: 'source',
+      step: { id: 'loss-released' },
+    });
+    expect(runRefusalSentence({ code: 'needs', steps: ['Bypass, assist off'] })).toBe(
+      'First comes: bypass, assist off.',
+    );
+    run.upTo('loss-released.end');
+    // A wait that nothing may disturb: no pedal during a decay.
+    expect(chosen(run, 'ratio')).toBeNull();
+    run.upTo('ratio.1.output');
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ step: { id: 'ratio' } });
+  });
+  test('while a wait runs, nothing else is done on the bench', () => {
+    const run = runOf('rod-servo');
+    run.upTo('static.wait');
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ item: { id: 'static.wait' } });
+    expect(chosen(run, 'dry')).toMatchObject({ code: 'waiting', step: 'Static: valve released' });
+  });
+  test('a reading without its source, its cautions or what comes before it is refused', () => {
+    const run = runOf('remote-vacuum');
+    const capture = (item: string) =>
+      run.take({
+        type: 'captured',
+        item,
+        value_SI: 20e5,
+        typed: '20',
+        by: 'typed',
+        instrument: 'IN-H',
+        confirmedUnlikely: false,
+      });
+    expect(capture('bypass.1.input')).toMatchObject({ code: 'needs' });
+    run.upTo('rest.supply');
+    expect(capture('bypass.1.input')).toMatchObject({ code: 'source', vacuum: 'off' });
+    run.take({ type: 'source-set', step: 'release', vacuum: 'on' });
+    expect(capture('rest.supply')).toEqual({ code: 'cautions', step: 'Supply on' });
+  });
+});
