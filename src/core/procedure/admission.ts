@@ -35,7 +35,7 @@ export function admitEvent(
   before: readonly RunEvent[] = [],
 ): RunRefusal | null {
   if (state.finished) return { code: 'finished' };
-  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
+  const stopped = stoppedAt(procedure, state);
   if (stopped && event.type === 'captured' && !findItem(procedure, event.item)?.step.mandatory)
     return { code: 'stopped', say: stopped.stop.say };
   switch (event.type) {

@@ -25,7 +25,7 @@ export function nextAction(procedure: Procedure, state: RunState): Action {
   if (state.finished) return { kind: 'done' };
   const chosen = procedure.steps.find(({ id }) => id === state.chosen);
   const left = chosen && askedIn(state, chosen);
-  const stopped = state.ended === null ? stoppedAt(procedure, state) : null;
+  const stopped = stoppedAt(procedure, state);
   // A test that is stopped is still made safe.
   if (stopped && stopped.item.id !== state.reopened) return left && makesSafe(chosen) ? left : stopped;
   const open = procedure.steps.find((step) => step.closing && belongs(state, step) && askedIn(state, step));
@@ -86,13 +86,16 @@ export function stoppedAt(
   procedure: Procedure,
   state: RunState,
 ): Extract<Action, { kind: 'stopped' }> | null {
-  for (const step of procedure.steps)
+  for (const step of procedure.steps) {
+    // A test that has ended is stopped by nothing but a line that is still open.
+    if (state.ended !== null && !step.closing) continue;
     for (const item of step.items) {
       if (item.kind !== 'observation' || state.goneOn[item.id]) continue;
       const given = state.observations[item.id]?.answer;
       const stop = item.answers.find(({ id }) => id === given)?.stops;
       if (stop) return { kind: 'stopped', step, item, stop };
     }
+  }
   return null;
 }
 
