@@ -186,6 +186,13 @@ export const fluidAfter = (fluid: FluidKind, hoses: string): Item[] => [
   ),
 ];
 
+/** Steps with the time that a technician is at each, minutes; a step that is not named takes as long as its kind. */
+export const taking = (steps: readonly Step[], minutes: Readonly<Record<string, number>>): Step[] =>
+  steps.map((step) => ({ ...step, attended_s: 60 * (minutes[step.id] ?? USUAL_MIN) }));
+
+/** A step of one or two readings, min. */
+const USUAL_MIN = 1;
+
 /** Wherever the input is set, the proof limit stands beside it. */
 export const stoppingAt = (step: Step, stopAt_Pa: number): Step => ({
   ...step,

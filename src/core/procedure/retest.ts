@@ -1,4 +1,5 @@
 import type { Procedure, Step } from '../contract/steps';
+import { attendedTime_s, waitingTime_s } from './plan';
 
 const readsSource = (step: Step) => step.vacuum === 'on';
 const readsZeros = (step: Step) =>
@@ -27,6 +28,8 @@ export interface Workload {
   readonly titles: readonly string[];
   readonly readings: number;
   readonly looks: number;
+  /** Time at the bench besides waits, s; null where a step of an older procedure does not say. */
+  readonly attended_s: number | null;
   /** Waits that count down by themselves, s. */
   readonly waiting_s: number;
 }
@@ -39,6 +42,7 @@ export function workload(procedure: Procedure, stepIds: readonly string[]): Work
     titles: steps.map(({ title }) => title),
     readings: items.filter(({ kind }) => kind === 'reading').length,
     looks: items.filter(({ kind }) => kind === 'observation').length,
-    waiting_s: items.reduce((sum, item) => sum + (item.kind === 'wait' ? item.duration_s : 0), 0),
+    attended_s: attendedTime_s(steps),
+    waiting_s: waitingTime_s(steps),
   };
 }

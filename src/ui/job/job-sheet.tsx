@@ -268,8 +268,10 @@ function StaleNotice({ retest, onFull }: { retest: Retest; onFull: () => void })
       count.
       <Box>Test again: {retest.titles.join(' · ')}.</Box>
       <Box sx={{ color: 'text.secondary' }}>
-        {retest.readings} readings and {retest.looks} looks; {Math.ceil(retest.waiting_s / 60)} min of it is
-        waiting.
+        {retest.readings} readings and {retest.looks} looks;{' '}
+        {retest.attended_s !== null &&
+          `about ${Math.ceil((retest.attended_s + retest.waiting_s) / 60)} min, of which `}
+        {Math.ceil(retest.waiting_s / 60)} min is waiting.
         {retest.rezero && ' The gauges are read vented again.'} The other readings are carried over.
       </Box>
       <Button onClick={onFull}>Test it again in full instead</Button>

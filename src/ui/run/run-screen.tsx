@@ -30,6 +30,7 @@ import { ReadingBar } from './reading-bar';
 import { SettleGauges } from './settle-gauges';
 import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
+import { StepsDialog } from './steps-dialog';
 import { Tape } from './tape';
 import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
@@ -45,6 +46,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const [selected, setSelected] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setSelected((now) => (now === id ? null : id)), []);
   const [skipping, setSkipping] = useState<{ step: string; item: string | null; title: string } | null>(null);
+  const [choosing, setChoosing] = useState(false);
   const [pad, setPad] = usePad();
   const [drafts, write] = useDrafts(stored.id);
   const step = 'step' in action ? action.step : null;
@@ -123,6 +125,12 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           },
         ]
       : []),
+    {
+      label: 'Another step',
+      key: 'F6',
+      about: 'Choose the step to be done next',
+      run: () => setChoosing(true),
+    },
     { label: 'Number pad', key: 'F7', about: 'Number pad', run: () => setPad(!pad) },
     { label: 'Leave', key: 'Escape', about: 'Leave the run; it waits for you at this step', run: leave },
   ];
@@ -303,6 +311,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         )}
         <OtherBars run={run} others={others} reportHref={`/runs/${stored.id}/report`} />
       </BarFrame>
+      <StepsDialog run={run} open={choosing} onClose={() => setChoosing(false)} />
       <SkipDialog
         open={skipping}
         onClose={() => setSkipping(null)}

@@ -8,6 +8,7 @@ import {
   readingOn,
   shuttingCocks,
   stoppingAt,
+  taking,
   untilMended,
   WEEPS,
   zerosStep,
@@ -57,6 +58,25 @@ const AT_RUNOUT = { moment: 'working-side-empty' } as const;
 
 /** Time after release at which the residual is read, s (handbook 8.1). */
 const RESIDUAL_WAIT_S = 5;
+
+/** Attended minutes of each step, its waits not counted. Handbook-models 8.1. */
+const MINUTES = {
+  cautions: 8,
+  'lamp-switch': 1,
+  zeros: 2,
+  bypass: 3,
+  'seep-low': 1,
+  'supply-on': 2,
+  ratio: 4,
+  full: 2,
+  hold: 1,
+  release: 1,
+  'loss-released': 0.5,
+  charge: 0.5,
+  'loss-applied': 0.5,
+  after: 1,
+  'make-safe': 2,
+};
 
 /** The bench test of a remote vacuum unit, in the order of handbook 8.1, for one profile on one rig. */
 export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
@@ -299,7 +319,10 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
   return {
     id: 'remote-vacuum-bench',
     version: 2,
-    steps: steps.map((step) => stoppingAt(shuttingCocks(step, rig, profile.boostRatio), profile.proof_Pa)),
+    steps: taking(
+      steps.map((step) => stoppingAt(shuttingCocks(step, rig, profile.boostRatio), profile.proof_Pa)),
+      MINUTES,
+    ),
   };
 }
 

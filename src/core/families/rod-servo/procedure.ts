@@ -8,6 +8,7 @@ import {
   readingOn,
   shuttingCocks,
   stoppingAt,
+  taking,
   untilMended,
   WEEPS,
   zerosStep,
@@ -36,6 +37,24 @@ const row = (id: string, target_Pa: number, measures: ReadingId, more: Partial<R
 
 /** Applications made beyond those that must be useful: they show where the reserve ends. */
 const BEYOND = 2;
+
+/** Attended minutes of each step, its waits not counted. Handbook-models 8.2. */
+const MINUTES = {
+  cautions: 6,
+  zeros: 2,
+  dry: 1,
+  'pull-down': 2,
+  static: 0.5,
+  force: 4,
+  full: 1,
+  times: 2,
+  release: 1,
+  reserve: 4,
+  recharge: 0.5,
+  standing: 0.5,
+  after: 1,
+  'make-safe': 1,
+};
 
 /** The bench test of a rod-acting servo, in the order of handbook 8.2, for one profile on one rig. */
 export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
@@ -276,7 +295,10 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
   return {
     id: 'rod-servo-bench',
     version: 2,
-    steps: steps.map((step) => stoppingAt(shuttingCocks(step, rig, 1), profile.proof_Pa)),
+    steps: taking(
+      steps.map((step) => stoppingAt(shuttingCocks(step, rig, 1), profile.proof_Pa)),
+      MINUTES,
+    ),
   };
 }
 
