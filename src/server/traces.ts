@@ -1,3 +1,4 @@
+import { SI_SYMBOL } from '@/core/quantities/si-symbol';
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import type { Knex } from 'knex';
@@ -364,7 +365,7 @@ export async function traceCsv(
   const chunks = (JSON.parse(data.starts_s as string) as number[]).length;
   const head = [
     'Time [s]',
-    ...trace.body.channels.map(({ name, quantity }) => `${name} [${SI_UNITS[quantity] ?? 'SI'}]`),
+    ...trace.body.channels.map(({ name, quantity }) => `${name} [${SI_SYMBOL[quantity]}]`),
   ];
   const encoder = new TextEncoder();
   let next = 0;
@@ -395,11 +396,3 @@ async function chunkCsv(db: Knex, id: string, chunk: number): Promise<string> {
   );
   return `${lines.join('\r\n')}\r\n`;
 }
-
-const SI_UNITS: Readonly<Record<string, string>> = {
-  pressure: 'Pa',
-  depression: 'Pa',
-  volume: 'm³',
-  force: 'N',
-  length: 'm',
-};

@@ -8,10 +8,12 @@ import {
   accuracyFrom,
   accuracyLabel,
   correctionSchema,
+  INSTRUMENT_QUANTITIES,
   instrumentFields,
   instrumentSchema,
   type Instrument,
 } from '@/core/metrology/instrument';
+import { QUANTITY_NAMES } from '@/core/quantities/names';
 import { SchemaForm } from './forms/schema-form';
 
 interface InstrumentFormProps {
@@ -45,12 +47,7 @@ export function InstrumentForm({ initial, id, version, ports, tags }: Instrument
         value: accuracyLabel(accuracy),
         label: accuracyLabel(accuracy),
       })),
-      quantity: [
-        { value: 'pressure', label: 'Fluid pressure' },
-        { value: 'depression', label: 'Vacuum' },
-        { value: 'force', label: 'Force' },
-        { value: 'duration', label: 'Time' },
-      ],
+      quantity: INSTRUMENT_QUANTITIES.map((value) => ({ value, label: QUANTITY_NAMES[value] })),
       usualPort: [{ value: '', label: 'In the cupboard' }, ...ports],
       tiedTo: [{ value: '', label: 'Not tied' }, ...tags.map((tag) => ({ value: tag, label: tag }))],
     }),

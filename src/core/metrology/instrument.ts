@@ -28,7 +28,20 @@ export const accuracySchema = z.discriminatedUnion('kind', [
 ]);
 
 /** What an instrument can read. */
-export const INSTRUMENT_QUANTITIES = ['pressure', 'depression', 'force', 'duration'] as const;
+export const INSTRUMENT_QUANTITIES = [
+  'pressure',
+  'depression',
+  'force',
+  'duration',
+  'voltage',
+  'current',
+  'resistance',
+  'flow',
+  'rotation',
+  'speed',
+  'angle',
+  'travel',
+] as const;
 
 /**
  * What a calibration laboratory found: the true value at each indicated one. Inside the table the reading is

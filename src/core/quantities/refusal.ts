@@ -2,7 +2,7 @@ import { printQuantity } from './print';
 import type { ReadingRefusal } from './reading';
 import type { Quantity, UnitSet } from './units';
 
-const WANTED: Partial<Record<Quantity, string>> = {
+const WANTED: Readonly<Record<Quantity, string>> = {
   pressure: 'a fluid pressure, in bar, psi, kPa, MPa or kgf/cm²',
   depression: 'a vacuum, in inHg, kPa, mbar, mmHg, bar, MPa, kgf/cm² or psi',
   barometer: 'an absolute air pressure, in inHg, kPa, mbar or mmHg',
@@ -19,6 +19,17 @@ const WANTED: Partial<Record<Quantity, string>> = {
   percent: 'a percentage',
   pressureRate: 'a pressure change per minute',
   depressionRate: 'a vacuum change per minute',
+  conductance: 'an air leak, in cm³/(s·bar)',
+  volumePerPressure: 'a volume for a pressure, in cm³/bar',
+  flow: 'a flow, in L/min or gal/min',
+  voltage: 'a voltage, in V or mV',
+  current: 'a current, in A or mA',
+  resistance: 'a resistance, in Ω or kΩ',
+  rotation: 'a speed of turning, in 1/min',
+  speed: 'a speed, in km/h or mph',
+  angle: 'an angle, in degrees',
+  travel: 'a travel, in mm or in',
+  count: 'a whole number',
 };
 
 /** A sentence that names what is wrong with a typed reading, in the reader's units. */
@@ -32,9 +43,9 @@ export function refusalSentence(why: ReadingRefusal, field: string, set: UnitSet
     case 'ambiguous':
       return `${field}: that can be read two ways. Choose which one you mean.`;
     case 'unknown-unit':
-      return `${field}: the unit “${clip(why.typed)}” is not known here. This field takes ${wanted(why.quantity)}.`;
+      return `${field}: the unit “${clip(why.typed)}” is not known here. This field takes ${WANTED[why.quantity]}.`;
     case 'wrong-quantity':
-      return `${field}: ${why.typed} does not fit. This field takes ${wanted(why.quantity)}.`;
+      return `${field}: ${why.typed} does not fit. This field takes ${WANTED[why.quantity]}.`;
     case 'above-barometer':
       return `${field}: ${show(why.value_SI, 'depression')} of vacuum cannot be. The barometer reads ${show(why.barometer_Pa, 'barometer')}, and no vacuum is deeper than that.`;
     case 'not-a-vacuum':
@@ -45,8 +56,6 @@ export function refusalSentence(why: ReadingRefusal, field: string, set: UnitSet
       return `${field}: ${show(why.value_SI, why.quantity)} is beyond the full scale of ${why.instrument} (${show(why.fullScale_SI, why.quantity)}).`;
   }
 }
-
-const wanted = (quantity: Quantity) => WANTED[quantity] ?? 'another quantity';
 
 /** Long typed text is cut in a message; the field itself keeps all of it. */
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text);

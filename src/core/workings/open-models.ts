@@ -128,8 +128,7 @@ interface Issue {
   message: string;
 }
 export type SteadyOutcome =
-  | { readonly ok: true; readonly answer: SteadyAnswer }
-  | { readonly ok: false; readonly issues: Issue[] };
+  { readonly ok: true; readonly answer: SteadyAnswer } | { readonly ok: false; readonly issues: Issue[] };
 
 /** A profile as asked for, or what is wrong with it by path. */
 function profileOf(schema: z.ZodType, given: unknown, path: PropertyKey[]) {

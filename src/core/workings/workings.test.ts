@@ -65,6 +65,16 @@ describe('the workings', () => {
     expect(Number(weak.output_Pa) / BAR).toBeCloseTo(85.65, 1);
     expect(Number(weak.runoutInput_Pa) / BAR).toBeCloseTo(22.4, 1);
   });
+  test('a fault in a unit: what a smaller diaphragm does to the handbook’s unit, beside the healthy one', () => {
+    const asked = { fault: 'undersized-diaphragm', severity: 0.325 / 0.4, input_Pa: 20 * BAR };
+    const answers = answersOf('fault-remote-vacuum', { ...asked, supply_Pa: 20 * INHG, elapsed_s: 0 });
+    // Handbook 8.1: 53.5 bar out of 20 in, where a healthy unit gives 72; the activation port stays where it was.
+    expect((answers.output as number) / BAR).toBeCloseTo(53.5, 1);
+    expect((answers['output.healthy'] as number) / BAR).toBeCloseTo(72, 1);
+    expect(answers['activation.healthy']).toBeUndefined();
+    const sound = answersOf('fault-rod-servo', { fault: 'none' });
+    expect(Object.keys(sound).filter((id) => id.endsWith('.healthy'))).toEqual([]);
+  });
   test('cross-check: 8 % of scale, a threshold of 1.5 bar, a blocked passage', () => {
     expect(answersOf('cross-check').slope).toBeCloseTo(1.08, 3);
     const held = [18.5, 43.5, 68.5, 93.5].map((x) => x * BAR);

@@ -125,12 +125,6 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           },
         ]
       : []),
-    {
-      label: 'Another step',
-      key: 'F6',
-      about: 'Choose the step to be done next',
-      run: () => setChoosing(true),
-    },
     { label: 'Number pad', key: 'F7', about: 'Number pad', run: () => setPad(!pad) },
     { label: 'Leave', key: 'Escape', about: 'Leave the run; it waits for you at this step', run: leave },
   ];
@@ -143,7 +137,8 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     })),
     true,
   );
-  const others = action.kind === 'done' ? [] : deeds;
+  const others =
+    action.kind === 'done' ? [] : [...deeds, { label: 'Another step', run: () => setChoosing(true) }];
   const padded = pad && item?.kind === 'reading';
   const numbers = padded && (
     <NumberPad
@@ -362,6 +357,10 @@ const PAD_UNITS: Partial<Record<Quantity, readonly string[]>> = {
   pressure: ['psi', 'kPa', 'bar'],
   force: ['N', 'lbf'],
   duration: ['s', 'min'],
+  voltage: ['V', 'mV'],
+  current: ['A', 'mA'],
+  resistance: ['Ω', 'kΩ'],
+  travel: ['mm', 'in'],
 };
 
 function leakMarks({ context, state }: RunHandle) {

@@ -1,0 +1,32 @@
+import type { Quantity } from './units';
+
+/** What each quantity is called where one is chosen. */
+export const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
+  pressure: 'Fluid pressure',
+  depression: 'Vacuum',
+  barometer: 'Barometer',
+  pressureRate: 'Fluid pressure lost',
+  depressionRate: 'Vacuum lost',
+  force: 'Force',
+  stiffness: 'Stiffness',
+  torque: 'Torque',
+  length: 'Length',
+  altitude: 'Altitude',
+  area: 'Area',
+  volume: 'Volume',
+  temperature: 'Temperature',
+  duration: 'Time',
+  ratio: 'Ratio',
+  percent: 'Percentage',
+  conductance: 'Air leak',
+  volumePerPressure: 'Give of a line',
+  flow: 'Flow',
+  voltage: 'Voltage',
+  current: 'Current',
+  resistance: 'Resistance',
+  rotation: 'Speed of turning',
+  speed: 'Speed of travel',
+  angle: 'Angle',
+  travel: 'Travel',
+  count: 'Count',
+};

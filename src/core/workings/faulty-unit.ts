@@ -1,0 +1,97 @@
+import { z } from 'zod';
+import { SEA_LEVEL_PA } from '../air/atmosphere';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
+import type { Vector } from '../model/descriptor';
+import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
+import { Plot } from '../records/plot';
+import { axis, BAR, steps } from './drawing';
+import { defineWorking, field, type Answered } from './working';
+
+const SOUND = 'none';
+const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };
+const INHG = 3386.389;
+/** The curve goes on to this part beyond where it bends. */
+const BEYOND = 1.5;
+/** A reading that differs by more than this part of it is shown beside the healthy one. */
+const MOVED = 1e-3;
+
+/** What a fault makes of the readings of a unit, beside the healthy one: the typical profile of its kind at sea level. */
+function faultyUnit(kind: FamilyKind) {
+  const family = FAMILIES[kind];
+  const faults = [SOUND, ...family.faults.map(({ id }) => id)] as [string, ...string[]];
+  const input = z.strictObject({
+    fault: z.enum(faults).meta({
+      title: 'Fault',
+      labels: { [SOUND]: 'none', ...Object.fromEntries(family.faults.map(({ id, name }) => [id, name])) },
+    }),
+    severity: field('Severity: 0 just begun, 100 severe', 'percent', 0, 1),
+    input_Pa: field('Input', 'pressure', 0, 200 * BAR),
+    supply_Pa: field('Supply at rest', 'depression', 0, SEA_LEVEL_PA),
+    elapsed_s: field('Time on hold', 'duration', 0, 3600),
+  });
+  type Input = z.infer<typeof input>;
+  const healthy = family.healthy(family.typical).values;
+  const unitOf = ({ fault, severity }: Input): Vector =>
+    family.faults.find(({ id }) => id === fault)?.apply(healthy, severity) ?? healthy;
+  const at = ({ input_Pa, supply_Pa, elapsed_s }: Input) => ({
+    ...ROOM,
+    ...AT_ONCE,
+    applications: 1,
+    input_Pa,
+    supply_Pa,
+    elapsed_s,
+  });
+  const outputs = (unit: Vector, asked: Input, most: number) =>
+    steps(0, most).map(
+      (input_Pa) =>
+        [input_Pa, readingOf(family, unit, { ...at(asked), input_Pa }, family.curve.output)] as const,
+    );
+  return defineWorking<Input>({
+    name: `fault-${kind}`,
+    title: `Fault in a unit: ${family.name.toLowerCase()}`,
+    about: 'What a fault does to every reading of a unit with the typical figures of its kind, at sea level.',
+    source: 'The same model that expects, judges and compares',
+    input,
+    example: {
+      fault: family.faults[0]!.id,
+      severity: 0.8,
+      input_Pa: (family.typical as { fullInput_Pa: number }).fullInput_Pa,
+      supply_Pa: 20 * INHG,
+      elapsed_s: 60,
+    },
+    compute: (asked) => {
+      const inputs = inputVector(family.inputs, at(asked));
+      const [sound, faulty] = [family.steady(healthy, inputs), family.steady(unitOf(asked), inputs)];
+      return family.readings.flatMap(({ id, name, quantity }, place): Answered[] => {
+        const [is, was] = [faulty[place]!, sound[place]!];
+        const moved = Math.abs(is - was) > MOVED * Math.abs(was);
+        const here = { id, name, value: is, quantity };
+        return moved
+          ? [here, { id: `${id}.healthy`, name: `${name}, healthy`, value: was, quantity }]
+          : [here];
+      });
+    },
+    picture: (asked, set) => {
+      const knee = readingOf(family, healthy, at(asked), family.curve.knee.reading);
+      const most = Math.max(BEYOND * knee, 1.1 * asked.input_Pa, BAR);
+      const [sound, faulty] = [outputs(healthy, asked, most), outputs(unitOf(asked), asked, most)];
+      const up = family.readings[placeOf(family.readings, family.curve.output)]!;
+      const x = axis('Input', 'pressure', set, 0, most);
+      const y = axis(up.name, up.quantity, set, 0, 1.1 * Math.max(...sound.map(([, out]) => out), 1));
+      const plot = new Plot(x, y);
+      plot.line(
+        sound.map(([a, b]) => [x.at(a), y.at(b)]),
+        { dashed: true },
+      );
+      plot.line(faulty.map(([a, b]) => [x.at(a), y.at(b)]));
+      plot.point(
+        x.at(asked.input_Pa),
+        y.at(readingOf(family, unitOf(asked), at(asked), family.curve.output)),
+      );
+      return plot.svg(`${up.name} against input: dashed the healthy unit, drawn out the one with the fault`);
+    },
+  });
+}
+
+/** One for every kind of unit. */
+export const faultyUnits = FAMILY_KINDS.map(faultyUnit);
