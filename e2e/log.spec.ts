@@ -9,7 +9,7 @@ test('a log in a unit that is not known is not read before its unit is chosen or
   await page.locator('input[type=file]').setInputFiles({
     name: 'north quay.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from(['t_s,Input [bar],Output [furlong],Pull [V]', ...rows, ''].join('\n')),
+    buffer: Buffer.from(['t_s,Input [bar],Output [furlong],Pull [kip]', ...rows, ''].join('\n')),
   });
   const read = page.getByRole('button', { name: 'Read and analyse' });
   await expect(page.getByText('“Output” is in “furlong”, a unit that is not known here')).toBeVisible();

@@ -47,7 +47,7 @@ test('a step is chosen out of the usual order where that is safe, and no line is
   await technician.until('safe.input');
   // Shut off, but not read: it is not taken on belief.
   await expect(
-    (await change()).getByText(/Pressure or vacuum may stand at vacuum supply and activation port/i).first(),
+    (await change()).getByText(/Pressure or vacuum may stand at vacuum supply; activation/i).first(),
   ).toBeVisible();
   await page.goto(`${app.url}/runs/${run.id}`);
   for (let i = 0; i < 4; i += 1) await technician.doNext();

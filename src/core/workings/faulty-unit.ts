@@ -3,6 +3,7 @@ import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
+import { printQuantity } from '../quantities/print';
 import { Plot } from '../records/plot';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
@@ -12,8 +13,6 @@ const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };
 const INHG = 3386.389;
 /** The curve goes on to this part beyond where it bends. */
 const BEYOND = 1.5;
-/** A reading that differs by more than this part of it is shown beside the healthy one. */
-const MOVED = 1e-3;
 
 /** What a fault makes of the readings of a unit, beside the healthy one: the typical profile of its kind at sea level. */
 function faultyUnit(kind: FamilyKind) {
@@ -62,9 +61,10 @@ function faultyUnit(kind: FamilyKind) {
     compute: (asked) => {
       const inputs = inputVector(family.inputs, at(asked));
       const [sound, faulty] = [family.steady(healthy, inputs), family.steady(unitOf(asked), inputs)];
+      // Where both print the same there is nothing to lay side by side.
       return family.readings.flatMap(({ id, name, quantity }, place): Answered[] => {
         const [is, was] = [faulty[place]!, sound[place]!];
-        const moved = Math.abs(is - was) > MOVED * Math.abs(was);
+        const moved = printQuantity(is, quantity, 'mixed') !== printQuantity(was, quantity, 'mixed');
         const here = { id, name, value: is, quantity };
         return moved
           ? [here, { id: `${id}.healthy`, name: `${name}, healthy`, value: was, quantity }]

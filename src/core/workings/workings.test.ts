@@ -71,6 +71,7 @@ describe('the workings', () => {
     // Handbook 8.1: 53.5 bar out of 20 in, where a healthy unit gives 72; the activation port stays where it was.
     expect((answers.output as number) / BAR).toBeCloseTo(53.5, 1);
     expect((answers['output.healthy'] as number) / BAR).toBeCloseTo(72, 1);
+    // What prints the same is not laid side by side.
     expect(answers['activation.healthy']).toBeUndefined();
     const sound = answersOf('fault-rod-servo', { fault: 'none' });
     expect(Object.keys(sound).filter((id) => id.endsWith('.healthy'))).toEqual([]);

@@ -59,10 +59,13 @@ function StepRow({ planned, now, onChoose }: StepRowProps) {
   return (
     <Box
       component="li"
+      ref={(row: HTMLElement | null) => {
+        if (now) row?.scrollIntoView({ block: 'center' });
+      }}
       aria-current={now ? 'step' : undefined}
       sx={{
         display: 'grid',
-        gridTemplateColumns: 'minmax(0, 1fr) 150px 132px',
+        gridTemplateColumns: 'minmax(0, 1fr) 190px 132px',
         alignItems: 'center',
         columnGap: 2,
         minHeight: 52,
@@ -91,12 +94,13 @@ function StepRow({ planned, now, onChoose }: StepRowProps) {
   );
 }
 
-/** "4 min", "1 min and 5 min alone". */
+/** "4 min", "30 s, 5 min left alone". */
 function minutes({ attended_s, waiting_s }: Planned): string {
-  const min = (seconds: number) => `${Number((seconds / 60).toFixed(1))} min`;
+  const spent = (seconds: number) =>
+    seconds < 60 ? `${Math.round(seconds)} s` : `${Number((seconds / 60).toFixed(1))} min`;
   const parts = [
-    ...(attended_s > 0 ? [min(attended_s)] : []),
-    ...(waiting_s > 0 ? [`${min(waiting_s)} left alone`] : []),
+    ...(attended_s > 0 ? [spent(attended_s)] : []),
+    ...(waiting_s > 0 ? [`${spent(waiting_s)} left alone`] : []),
   ];
   return parts.join(', ');
 }

@@ -45,6 +45,9 @@ export function WorkingsPage() {
   );
 }
 
+/** Answers beyond which the picture comes first. */
+const LONG_LIST = 8;
+
 function WorkingView({ working }: { working: Working }) {
   const { unitSet } = useSettings();
   const fields = useMemo(() => fieldsOf(working.input), [working]);
@@ -78,7 +81,7 @@ function WorkingView({ working }: { working: Working }) {
             />
           ))}
         </Box>
-        <Box>
+        <Box sx={{ display: 'flex', flexDirection: 'column' }}>
           <Box
             component="dl"
             aria-live="polite"
@@ -89,6 +92,8 @@ function WorkingView({ working }: { working: Working }) {
               m: 0,
               mb: 2,
               minHeight: 84,
+              // A long list stands below its picture.
+              order: outcome.ok && outcome.answers.length > LONG_LIST ? 1 : 0,
             }}
           >
             {outcome.ok ? (
