@@ -31,6 +31,21 @@ export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector:
   return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
 }
 
+/**
+ * Gives names to numbers in declared order, made ready once: it is asked for every state of a model.
+ *
+ * @returns a function of a vector that begins with these numbers; what stands behind them is left alone
+ */
+export function reader<D extends readonly Descriptor[]>(descriptors: D): (vector: Vector) => Named<D> {
+  const ids: readonly D[number]['id'][] = descriptors.map(({ id }) => id);
+  const blank = Object.fromEntries(ids.map((id) => [id, 0])) as Named<D>;
+  return (vector) => {
+    const named = { ...blank };
+    for (let i = 0; i < ids.length; i += 1) named[ids[i]!] = vector[i]!;
+    return named;
+  };
+}
+
 /** A healthy unit from named values, and the half-widths of those that may differ from unit to unit. */
 export const healthyUnit = <D extends readonly Descriptor[]>(
   descriptors: D,

@@ -12,6 +12,7 @@ import type { LoggedUnit } from '../../contract/logged-unit';
 import type { Member, Nodes, Standing } from '../../model/member';
 import {
   healthyUnit,
+  reader,
   toVector,
   type HealthyUnit,
   type InputDescriptor,
@@ -80,6 +81,10 @@ const readings = [
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
+
+/** Parameters by name. */
+export const named = reader(parameters);
+
 export type ReadingId = (typeof readings)[number]['id'];
 
 /** What a technician knows of the line: its slope B, its start J at crack. With the diaphragm's area they set the valve. */
@@ -411,30 +416,3 @@ export const member: Member<RemoteVacuumProfile> = {
   healthy,
   with: (vector, at) => new RemoteVacuumUnit(vector, at),
 };
-
-/** Destructured by hand: this runs for every particle, and Object.fromEntries costs more than the physics. */
-export function named(v: Vector): Parameters {
-  return {
-    effectiveArea_m2: v[0]!,
-    slaveArea_m2: v[1]!,
-    rodArea_m2: v[2]!,
-    spring_N: v[3]!,
-    valveGain: v[4]!,
-    crack_Pa: v[5]!,
-    valveJump_Pa: v[6]!,
-    hysteresis: v[7]!,
-    passage: v[8]!,
-    threshold_Pa: v[9]!,
-    residual_Pa: v[10]!,
-    fluidLoss_PaPerS: v[11]!,
-    leak_m3PerSPa: v[12]!,
-    appliedMore_m3PerSPa: v[13]!,
-    vacuumVolume_m3: v[14]!,
-    restDifference_Pa: v[15]!,
-    activationFloor_Pa: v[16]!,
-    selfApply_Pa: v[17]!,
-    hoseDrop: v[18]!,
-    switchCloses_Pa: v[19]!,
-    tear_m3PerSPa: v[20]!,
-  };
-}

@@ -1,4 +1,5 @@
 import type { Part } from '../../contract/family';
+import { gauge, line, part } from '../part-kinds';
 
 /** What the vacuum side can have moved when the can is opened: everything that air or the diaphragm makes. */
 const AIR_SIDE = [
@@ -24,19 +25,6 @@ const SEEPS = ['bypass', 'seep-low', 'hold', 'charge', 'after'];
 const AIR = ['supply', 'activation'];
 const FLUID = ['input', 'output'];
 const BOTH = [...FLUID, ...AIR];
-
-const changed =
-  (kind: Part['kind']) =>
-  (id: string, name: string, disturbs: readonly string[], opens: readonly string[]): Part => ({
-    id,
-    name,
-    kind,
-    disturbs,
-    opens,
-  });
-const part = changed('part');
-const line = changed('line');
-const gauge = changed('gauge');
 
 /** What can be changed on a remote vacuum unit, and which steps it makes stale (handbook 8, opening). */
 export const parts: readonly Part[] = [

@@ -7,7 +7,7 @@ import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reser
 import type { LoggedUnit } from '../../contract/logged-unit';
 import type { Room } from '../../contract/run-context';
 import type { Member, Nodes, Standing } from '../../model/member';
-import { healthyUnit, type HealthyUnit, type InputDescriptor, type Named } from '../../model/vectors';
+import { healthyUnit, reader, type HealthyUnit, type InputDescriptor, type Named } from '../../model/vectors';
 import { type Vector } from '../../model/descriptor';
 import { rootOfFalling } from '../../numeric/root';
 import { healthyLeak_m3PerSPa } from '../healthy-leak';
@@ -65,6 +65,10 @@ const readings = [
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
+
+/** Parameters by name. */
+export const named = reader(parameters);
+
 export type ReadingId = (typeof readings)[number]['id'];
 
 /** An application is timed to 90 % of the full force, a release to the last 10 %. */
@@ -404,26 +408,3 @@ export const member: Member<RodServoProfile> = {
   healthy,
   with: (vector, at) => new RodServoUnit(vector, at),
 };
-
-/** Destructured by hand: this runs for every particle. */
-export function named(v: Vector): Parameters {
-  return {
-    effectiveArea_m2: v[0]!,
-    preload_N: v[1]!,
-    springRate_NPerM: v[2]!,
-    stroke_m: v[3]!,
-    pushArea_m2: v[4]!,
-    crack_Pa: v[5]!,
-    liftRange_Pa: v[6]!,
-    frontVolume_m3: v[7]!,
-    rearVolume_m3: v[8]!,
-    tank_m3: v[9]!,
-    air_m3PerSPa: v[10]!,
-    line_m3PerSPa: v[11]!,
-    leak_m3PerSPa: v[12]!,
-    residual_N: v[13]!,
-    pullDownTo_Pa: v[14]!,
-    tear_m3PerSPa: v[15]!,
-    back_m3PerSPa: v[16]!,
-  };
-}

@@ -1,4 +1,5 @@
 import type { Part } from '../../contract/family';
+import { gauge, line, part } from '../part-kinds';
 
 /** What the vacuum and the piston make. */
 const FORCE = ['force', 'full', 'times', 'release', 'reserve'];
@@ -12,19 +13,6 @@ const AIR = ['supply'];
 const FLUID = ['input'];
 const BOTH = [...FLUID, ...AIR];
 const ROD = ['supply', 'output'];
-
-const changed =
-  (kind: Part['kind']) =>
-  (id: string, name: string, disturbs: readonly string[], opens: readonly string[]): Part => ({
-    id,
-    name,
-    kind,
-    disturbs,
-    opens,
-  });
-const part = changed('part');
-const line = changed('line');
-const gauge = changed('gauge');
 
 /** What can be changed on a rod-acting servo, and which steps it makes stale (handbook 8, opening). */
 export const parts: readonly Part[] = [
