@@ -3,6 +3,9 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import type { RunEvent } from '../src/core/contract/events';
+import { FAMILIES } from '../src/core/families/registry';
+import { seeded } from '../src/core/numeric/chance';
+import { rehearse } from '../src/core/procedure/rehearse';
 import { openDatabase } from '../src/server/database';
 import { seedDemo } from '../src/server/demo/seed';
 import { nextJobs } from '../src/server/job-list';
@@ -10,7 +13,7 @@ import { appendEvent, startRun } from '../src/server/runs';
 import { quantiles, table } from './figures';
 
 /** Capture to durable, beside a raw insert with the same durability, the two alternated. */
-const ROUNDS = 300;
+const ROUNDS = 120;
 
 async function main() {
   const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-bench-'));
@@ -26,6 +29,25 @@ async function main() {
   const [job] = await nextJobs(db, 1);
   const started = await startRun(db, job!.id, new Date().toISOString());
   if (!started.ok) throw new Error(started.why.message);
+  // All that comes before the reading: nothing is taken in out of order.
+  const family = FAMILIES[started.value.kind];
+  const truth = {
+    parameters: family.healthy(started.value.context.profile).values,
+    supply_Pa: 67_728,
+    gauges: {},
+    signs: {},
+    noise_steps: 0.3,
+  };
+  const until = 'hold.input';
+  const options = { random: seeded(1), startAt: new Date().toISOString(), until };
+  const before = rehearse(family, started.value.context, truth, options);
+  const ready = await appendEvent(
+    db,
+    started.value.id,
+    { expectedVersion: 0, events: before },
+    options.startAt,
+  );
+  if (!ready.ok) throw new Error(ready.why.message);
   const capture_ms: number[] = [];
   const raw_ms: number[] = [];
   for (let i = 0; i < ROUNDS; i++) {
@@ -33,21 +55,27 @@ async function main() {
       id: crypto.randomUUID(),
       at: new Date().toISOString(),
       type: 'captured',
-      item: 'zero.G-11',
-      value_SI: 0,
+      item: until,
+      value_SI: 22e5,
       by: 'typed',
-      typed: '0',
-      instrument: 'G-11',
+      typed: '22',
+      instrument: 'G-12',
       confirmedUnlikely: false,
     };
     let from = performance.now();
     insert.run(started.value.id, i, event.id, event.at, JSON.stringify(event));
     raw_ms.push(performance.now() - from);
     from = performance.now();
-    const answer = await appendEvent(db, started.value.id, { expectedVersion: i, events: [event] }, event.at);
+    const answer = await appendEvent(
+      db,
+      started.value.id,
+      { expectedVersion: before.length + i, events: [event] },
+      event.at,
+    );
     capture_ms.push(performance.now() - from);
     if (!answer.ok) throw new Error(answer.why.message);
   }
+  console.log(`A run of ${before.length} events, and ${ROUNDS} more.`);
   table('ms', {
     'capture, checked and on disk': quantiles(capture_ms),
     'raw insert, WAL and synchronous=FULL': quantiles(raw_ms),

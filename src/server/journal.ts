@@ -27,12 +27,18 @@ export interface JournalRow extends Link {
 /**
  * Adds an entry behind the last one of its chain, sealed to it. Inside a transaction: the entry and what is derived
  * from it are on disk together or not at all.
+ *
+ * @param known the last entry of the chain, where this transaction has read it
  */
-export async function append(trx: Knex, chain: string, { id, at, entry }: NewEntry): Promise<Link> {
-  const last = await trx<JournalRow>('journal')
-    .where({ chain })
-    .orderBy('place', 'desc')
-    .first('place', 'hash');
+export async function append(
+  trx: Knex,
+  chain: string,
+  { id, at, entry }: NewEntry,
+  known?: Pick<Link, 'place' | 'hash'>,
+): Promise<Link> {
+  const last =
+    known ??
+    (await trx<JournalRow>('journal').where({ chain }).orderBy('place', 'desc').first('place', 'hash'));
   const unsealed = { id, place: (last?.place ?? 0) + 1, at, body: canonicalJson(entry) };
   const link: Link = { ...unsealed, hash: sealOf(chain, unsealed, last?.hash ?? NO_HASH, sha256) };
   await trx('journal').insert({ ...link, chain, run_id: runOf(entry) });

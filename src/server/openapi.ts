@@ -240,7 +240,11 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'A consistent copy of everything',
     returns: 'application/vnd.sqlite3',
   },
-  { method: 'get', path: '/models', summary: 'Models with their parameters, inputs, readings and faults, and what can be joined' },
+  {
+    method: 'get',
+    path: '/models',
+    summary: 'Models with their parameters, inputs, readings and faults, and what can be joined',
+  },
   {
     method: 'post',
     path: '/models/{kind}/steady',
@@ -250,7 +254,8 @@ export const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/models/installation/steady',
-    summary: 'Every steady reading of a source, a unit and a load joined at their nodes, some of them cut. SI',
+    summary:
+      'Every steady reading of a source, a unit and a load joined at their nodes, some of them cut. SI',
     body: installationSchema,
   },
   { method: 'get', path: '/workings', summary: 'Named calculations of the core' },

@@ -21,6 +21,8 @@ import type { StoredRun } from '@/core/records/views';
 import type { Conditions, Rig, RunContext } from '@/core/contract/run-context';
 import type { Port } from '@/core/contract/family';
 import { portNamer } from '@/core/families/port-names';
+import { heldAfter, hold, standingOf, type Standing } from './held-runs';
+import type { Link } from '@/core/records/chain';
 import { append, jobChain, jobEntryFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
 import { write } from './jobs';
@@ -254,9 +256,11 @@ export async function appendEvent(
   const parsed = appendSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   const { events, expectedVersion } = parsed.data;
-  return db.transaction(async (trx) => {
-    const run = await findRun(trx, runId);
-    if (!run) return missing('run');
+  let after: Standing | null = null;
+  const outcome = await db.transaction(async (trx): Promise<Outcome<readonly RunEvent[]>> => {
+    const before = await standingOf(db, trx, runId, findRun);
+    if (!before) return missing('run');
+    const { run } = before;
     const known = new Set(run.events.map(({ id }) => id));
     if (events.every(({ id }) => known.has(id))) return done(run.events);
     if (run.events.length !== expectedVersion) {
@@ -264,37 +268,41 @@ export async function appendEvent(
         'Another screen added to this run first. What you entered is kept here; nothing was recorded twice.';
       return refused({ code: 'conflict', message, current: run.events });
     }
-    const job = await trx('jobs').where({ id: run.jobId }).first('signed', 'deleted');
-    if (job.signed || job.deleted) {
-      const message = recordRefusalSentence(job.deleted ? 'deleted' : 'signed');
+    if (before.signed || before.deleted) {
+      const message = recordRefusalSentence(before.deleted ? 'deleted' : 'signed');
       return refused({ code: 'refused', message });
     }
-    let next = run;
+    let next = before;
     for (const [i, event] of events.entries()) {
       const refusal = refusalOf(next, event);
       if (refusal) return invalid([{ path: ['events', i], message: refusal }]);
-      next = withEvent(next, event);
+      next = heldAfter(next, event);
     }
-    await insertEvents(trx, run, events, now);
-    return done(next.events);
+    await insertEvents(trx, run, events, now, before.last);
+    after = next;
+    return done(next.run.events);
   });
+  if (after) hold(db, after);
+  return outcome;
 }
 
 /** Events that change what lists and searches show. */
 const isIndexed = (event: RunEvent) =>
   event.type === 'finished' || event.type === 'skipped' || (event.type === 'observed' && event.note !== '');
 
-/** Writes events behind those already there. */
+/** Writes events behind those already there. @param known last entry of the job's chain, where it was read */
 export async function insertEvents(
   db: Knex,
   run: Pick<StoredRun, 'id' | 'jobId'>,
   events: readonly RunEvent[],
   at: string,
+  known?: Pick<Link, 'place' | 'hash'>,
 ): Promise<void> {
   const chain = jobChain(run.jobId);
+  let last = known;
   for (const event of events) {
     const entry = storedEntry({ type: 'run-event', run: run.id, event });
-    await append(db, chain, { id: event.id, at, entry });
+    last = await append(db, chain, { id: event.id, at, entry }, last);
   }
   if (events.some(({ type }) => type === 'finished')) {
     const entry = storedEntry(judgementOf((await findRun(db, run.id))!, 'finished'));
@@ -303,8 +311,7 @@ export async function insertEvents(
   if (events.some(isIndexed)) await indexJob(db, (await readRecord(db, run.jobId))!);
 }
 
-function refusalOf(run: StoredRun, event: RunEvent): string | null {
-  const state = stateOf(run);
+function refusalOf({ run, state }: Pick<Standing, 'run' | 'state'>, event: RunEvent): string | null {
   const { procedure, rig, shelf } = run.context;
   const refusal = admitEvent(procedure, state, event, run.events);
   if (refusal) return runRefusalSentence(refusal, portNamer(run.kind));

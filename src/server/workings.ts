@@ -1,5 +1,10 @@
 import { FAMILY_KINDS } from '@/core/families/registry';
-import { installationReadings, steadyReadings, type SteadyAnswer, type SteadyOutcome } from '@/core/workings/open-models';
+import {
+  installationReadings,
+  steadyReadings,
+  type SteadyAnswer,
+  type SteadyOutcome,
+} from '@/core/workings/open-models';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
 import { runWorking, type Answered } from '@/core/workings/working';
 import { done, invalid, refused, type Outcome } from './outcome';
@@ -26,7 +31,8 @@ export function askModel(kind: string, asked: unknown): Outcome<SteadyAnswer> {
 }
 
 /** The same of a source, a unit and a load joined at their nodes. */
-export const askInstallation = (asked: unknown): Outcome<SteadyAnswer> => answered(installationReadings(asked));
+export const askInstallation = (asked: unknown): Outcome<SteadyAnswer> =>
+  answered(installationReadings(asked));
 
 const answered = (outcome: SteadyOutcome): Outcome<SteadyAnswer> =>
   outcome.ok ? done(outcome.answer) : invalid(outcome.issues);

@@ -1,4 +1,5 @@
 import { readingUncertainty_SI, type Measured } from '../metrology/uncertainty';
+import type { Vector } from '../model/descriptor';
 import { placeOf } from '../model/vectors';
 import { type Family } from '../contract/family';
 import { type RunContext } from '../contract/run-context';
@@ -29,13 +30,27 @@ export function outsideReach(
   const inputs = known.map(({ value }) => value);
   const place = placeOf(family.readings, item.measures);
   const { values, tolerances } = family.healthy(context.profile);
-  const units = [values, values.map((v, i) => v + tolerances[i]!), values.map((v, i) => v - tolerances[i]!)];
-  for (const fault of family.faults)
-    for (const severity of [0.5, 1]) units.push([...fault.apply(values, severity)]);
-  const reach = units.map((parameters) => family.steady(parameters, inputs)[place]!);
   const doubt = 4 * readingUncertainty_SI(reading) + 4 * reading.instrument.step_Pa;
   // Faults come in pairs, and a unit without assist passes the input through: the reach goes down past that.
-  const low = 0.5 * Math.min(...reach, inputs[0]!) - doubt;
-  const high = (1 + GAUGE_ALLOWANCE) * Math.max(...reach) + doubt;
-  return reading.value_SI < low || reading.value_SI > high ? { low, high } : null;
+  const reach = { low: inputs[0]!, high: -Infinity };
+  const bounds = () => ({
+    low: 0.5 * reach.low - doubt,
+    high: (1 + GAUGE_ALLOWANCE) * reach.high + doubt,
+  });
+  for (const parameters of unitsOf(family, values, tolerances)) {
+    const at = family.steady(parameters, inputs)[place]!;
+    reach.low = Math.min(reach.low, at);
+    reach.high = Math.max(reach.high, at);
+    // Further units only widen it: most readings are within reach of the first.
+    const { low, high } = bounds();
+    if (reading.value_SI >= low && reading.value_SI <= high) return null;
+  }
+  return bounds();
+}
+
+/** The healthy unit, those at the ends of its tolerances, and those with each fault. */
+function* unitsOf(family: Family, values: Vector, tolerances: Vector): Generator<Vector> {
+  yield values;
+  for (const side of [1, -1]) yield values.map((v, i) => v + side * tolerances[i]!);
+  for (const fault of family.faults) for (const severity of [0.5, 1]) yield fault.apply(values, severity);
 }

@@ -1,6 +1,8 @@
+import type { RunEvent } from '../contract/events';
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, zeroGate } from '../procedure/measured-item';
-import { reduceRun } from '../procedure/run';
+import { contextWith } from '../procedure/exchange';
+import { applyEvent, reduceRun } from '../procedure/run';
 import { type RunState } from '../contract/run-state';
 import { verdictWord, type Assessment, type Result } from '../contract/result';
 import type { Judgement } from './judgement';
@@ -11,6 +13,19 @@ import type { StoredRun } from './views';
 export function stateOf(run: Pick<StoredRun, 'context' | 'events'>): RunState {
   const { procedure, rig, shelf } = run.context;
   return reduceRun(procedure, run.events, zeroGate(instrumentsOf(rig, shelf)));
+}
+
+/** The state of a run after one more event: the same as that of all its events anew, without going through them. */
+export function stateAfter(
+  run: Pick<StoredRun, 'context' | 'events'>,
+  state: RunState,
+  event: RunEvent,
+): RunState {
+  // What is taken back changes what came before it; a step that is added changes the procedure.
+  if (event.type === 'taken-back' || event.type === 'added')
+    return stateOf({ context: contextWith(run.context, [event]), events: [...run.events, event] });
+  const { procedure, rig, shelf } = run.context;
+  return applyEvent(procedure, state, event, zeroGate(instrumentsOf(rig, shelf)));
 }
 
 /** A run with its results and what they come to. */
