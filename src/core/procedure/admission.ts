@@ -91,10 +91,16 @@ export function admitEvent(
   }
 }
 
+/** The wait of another step that nothing may disturb. */
+function locked(procedure: Procedure, state: RunState, step: Step): RunRefusal | null {
+  const waiting = waitingIn(procedure, state);
+  return waiting && waiting !== step ? { code: 'waiting', step: waiting.title } : null;
+}
+
 /** Why a step cannot be done now, out of the usual order or in it. */
 function outOfOrder(procedure: Procedure, state: RunState, step: Step): RunRefusal | null {
-  const waiting = waitingIn(procedure, state);
-  if (waiting && waiting !== step) return { code: 'waiting', step: waiting.title };
+  const lock = locked(procedure, state, step);
+  if (lock) return lock;
   const steps = needsFirst(procedure, state, step).map(({ title }) => title);
   return steps.length > 0 ? { code: 'needs', steps } : null;
 }
@@ -105,7 +111,7 @@ function outOfOrder(procedure: Procedure, state: RunState, step: Step): RunRefus
  */
 function notReady(procedure: Procedure, state: RunState, itemId: string): RunRefusal | null {
   const { step } = findItem(procedure, itemId)!;
-  const order = state.reopened === itemId ? null : outOfOrder(procedure, state, step);
+  const order = (state.reopened === itemId ? locked : outOfOrder)(procedure, state, step);
   if (order) return order;
   if (state.vacuum !== step.vacuum) return { code: 'source', step: step.title, vacuum: step.vacuum };
   return step.cautions.length > 0 && !state.acknowledged.includes(step.id)

@@ -30,7 +30,10 @@ export function nextAction(procedure: Procedure, state: RunState): Action {
   if (stopped && stopped.item.id !== state.reopened) return left && makesSafe(chosen) ? left : stopped;
   const open = procedure.steps.find((step) => step.closing && belongs(state, step) && askedIn(state, step));
   if (open && !(left && makesSafe(chosen))) return askedIn(state, open)!;
+  // A wait locks the bench: nothing else comes before it is over.
+  const waiting = waitingIn(procedure, state);
   const again = state.reopened ? findItem(procedure, state.reopened) : null;
+  if (waiting && again?.step !== waiting) return askedIn(state, waiting)!;
   if (again) return ready(state, again.step, again.item);
   if (left && canBeDone(procedure, state, chosen)) return left;
   for (const step of procedure.steps) {

@@ -56,6 +56,14 @@ const passOver = (state: RunState, event: RunEvent): RunState => ({
 
 /** The state after one more event. */
 export function applyEvent(procedure: Procedure, state: RunState, event: RunEvent, gate: GateRule): RunState {
+  const after = changed(procedure, state, event, gate);
+  const chosen = procedure.steps.find(({ id }) => id === after.chosen);
+  // What was chosen has had its turn once it is done.
+  return chosen?.items.every((item) => isDone(after, item)) ? { ...after, chosen: null } : after;
+}
+
+/** What an event changes by itself. */
+function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: GateRule): RunState {
   const next = passOver(state, event);
   switch (event.type) {
     case 'acknowledged':

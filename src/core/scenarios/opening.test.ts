@@ -281,3 +281,34 @@ describe('steps in any order that is safe', () => {
     expect(capture('rest.supply')).toEqual({ code: 'cautions', step: 'Supply on' });
   });
 });
+
+describe('what was chosen, and what waits', () => {
+  test('a step that was chosen and done is not asked for again before its turn, though its zeros have lapsed', () => {
+    const run = runOf('remote-vacuum');
+    run.upTo('ratio.1.input');
+    expect(run.take({ type: 'chosen', step: 'make-safe' })).toBeNull();
+    run.doStep('make-safe');
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ kind: 'source', vacuum: 'on' });
+    run.take({ type: 'source-set', step: 'ratio', vacuum: 'on' });
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ step: { id: 'ratio' } });
+  });
+  test('a wait that runs comes before whatever was struck meanwhile, and a reading read again waits for it', () => {
+    const run = runOf('remote-vacuum');
+    run.upTo('hold.wait');
+    const earlier = run.state().captures.find(({ item }) => item === 'ratio.2.output')!;
+    expect(run.take({ type: 'struck', capture: earlier.id })).toBeNull();
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ item: { id: 'hold.wait' } });
+    expect(run.take({ type: 'reopened', item: 'ratio.3.output' })).toBeNull();
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ item: { id: 'hold.wait' } });
+    const again = run.take({
+      type: 'captured',
+      item: 'ratio.3.output',
+      value_SI: 72e5,
+      typed: '72',
+      by: 'typed',
+      instrument: 'OUT-H',
+      confirmedUnlikely: false,
+    });
+    expect(again).toMatchObject({ code: 'waiting', step: 'Hold under pressure' });
+  });
+});
