@@ -19,6 +19,7 @@ import { openDatabase } from './database';
 import { seededDatabase } from './demo/fixture';
 import { foreignRequest } from './loopback';
 import { addJob, findJob, replaceJob } from './jobs';
+import { addNote } from './notes';
 import { MIGRATION_NAMES } from './migrations';
 import { appendEvent, findRun, openRuns, startRun } from './runs';
 import { portChoices } from './instrument-choices';
@@ -45,8 +46,8 @@ async function freshRun() {
   return run.value;
 }
 
-/** Does all that comes before an item. */
-async function broughtTo(run: StoredRun, item: string): Promise<readonly RunEvent[]> {
+/** Does all that comes before an item, or all but closing the run. */
+async function broughtTo(run: StoredRun, item: string | null): Promise<readonly RunEvent[]> {
   const truth: BenchTruth = {
     parameters: FAMILIES[run.kind].healthy(run.context.profile).values,
     supply_Pa: 67_728,
@@ -54,9 +55,12 @@ async function broughtTo(run: StoredRun, item: string): Promise<readonly RunEven
     signs: {},
     noise_steps: 0,
   };
-  const random = seeded(1);
-  const events = rehearse(FAMILIES[run.kind], run.context, truth, { random, startAt: NOW, until: item });
-  const answer = await appendEvent(db, run.id, { expectedVersion: 0, events }, NOW);
+  const random = seeded(run.events.length + 1);
+  const options = { random, startAt: NOW, from: run.events, until: item ?? undefined };
+  const events = rehearse(FAMILIES[run.kind], run.context, truth, options).filter(
+    ({ type }) => type !== 'finished',
+  );
+  const answer = await appendEvent(db, run.id, { expectedVersion: run.events.length, events }, NOW);
   if (!answer.ok) throw new Error(answer.why.message);
   return answer.value;
 }
@@ -129,6 +133,35 @@ describe('a run', () => {
     expect(answer.ok).toBe(false);
     expect(!answer.ok && answer.why.message).toMatch(message);
     expect((await findRun(db, run.id))!.events).toHaveLength(events.length);
+  });
+  test('a part is changed only where its lines were read at zero, and the run ends only with them closed', async () => {
+    const run = await freshRun();
+    const soFar = await broughtTo(run, 'safe.input');
+    const work = {
+      part: 'diaphragm',
+      did: 'replaced',
+      reason: '',
+      provenance: 'new',
+      serial: '',
+    };
+    const change = () => addNote(db, run.jobId, { id: id(), entry: { type: 'work', work } }, NOW);
+    const refused = await change();
+    expect(!refused.ok && refused.why.message).toMatch(/may stand at vacuum supply; activation/);
+    // Nor by a way round the job sheet.
+    const disturbed = { id: id(), at: NOW, type: 'disturbed', steps: ['zeros'], rezero: false, why: 'x' };
+    const around = await appendEvent(db, run.id, { expectedVersion: soFar.length, events: [disturbed] }, NOW);
+    expect(!around.ok && around.why.message).toMatch(/written down on its job sheet/);
+    await broughtTo((await findRun(db, run.id))!, null);
+    expect(await change()).toMatchObject({ ok: true });
+    const opened = (await findRun(db, run.id))!;
+    expect(opened.events.at(-1)).toMatchObject({ type: 'added', step: { closing: true } });
+    const finish = await appendEvent(
+      db,
+      run.id,
+      { expectedVersion: opened.events.length, events: [{ id: id(), at: NOW, type: 'finished' }] },
+      NOW,
+    );
+    expect(!finish.ok && finish.why.message).toMatch(/made safe/);
   });
   test('two screens at the same moment: one is recorded, the other is told', async () => {
     const run = await freshRun();
