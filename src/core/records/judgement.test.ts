@@ -1,9 +1,7 @@
 /** @jest-environment node */
 import { version } from '../../../package.json';
-import { expectWith } from '../families/remote-vacuum/expect';
 import { findItem, type ReadingItem } from '../contract/steps';
 import type { RunContext } from '../contract/run-context';
-import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import { bench, BAR, contextWith, family, INHG, outcome, truthWith } from '../scenarios/bench';
 import { admitEntry, jobRecord, type Written } from './job-record';
 import { judgedNow, judgedRun, judgementOf, otherwiseSentences, saidOtherwise } from './judged-run';
@@ -156,8 +154,7 @@ describe('a reading carried over', () => {
     const before = { ...later, earlier: [{ ...later.earlier[0]!, until: step }] };
     const run = outcome(before, whole.events.slice(0, step)).run;
     const item = findItem(context.procedure, 'loss-released.end')!.item as ReadingItem;
-    const expected = (of: RunContext<unknown>) =>
-      expectWith(family, of as RunContext<RemoteVacuumProfile>, run, item)!.expected!;
+    const expected = (of: RunContext<unknown>) => family.expect(of, run, item)!.expected!;
     const { earlier: _none, ...nowOnly } = before;
     expect(expected(before)).toBe(expected(nowOnly));
     expect(expected(before)).not.toBeCloseTo(expected(context), 3);

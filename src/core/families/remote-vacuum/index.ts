@@ -1,6 +1,8 @@
 import { defineFamily, type Family } from '../../contract/family';
 import { assessWith } from './assess';
-import { expectWith } from './expect';
+import { expectBy } from '../expectation';
+import { alsoExpected } from './also-expected';
+import { keeps } from './keeps';
 import { faults, looks } from './faults';
 import { motion } from './motion';
 import { parts } from './parts';
@@ -43,7 +45,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   parts,
   ports,
   leakPoints,
-  expect: (context, run, item) => expectWith(remoteVacuum, context, run, item),
+  expect: (context, run, item) => expectBy(remoteVacuum, keeps, context, run, item, alsoExpected),
   settling,
   results: (context, run) => resultsWith(remoteVacuum, context, run),
   assess: (context, run, results) => assessWith(remoteVacuum, context, run, results),

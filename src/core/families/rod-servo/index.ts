@@ -1,6 +1,7 @@
 import { defineFamily, type Family } from '../../contract/family';
 import { assessWith } from './assess';
-import { expectWith } from './expect';
+import { expectBy } from '../expectation';
+import { keeps } from './keeps';
 import { faults, looks } from './faults';
 import { motion } from './motion';
 import { parts } from './parts';
@@ -41,7 +42,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   parts,
   ports,
   leakPoints,
-  expect: (context, run, item) => expectWith(rodServo, context, run, item),
+  expect: (context, run, item) => expectBy(rodServo, keeps, context, run, item),
   results: (context, run) => resultsWith(rodServo, context, run),
   assess: (context, run, results) => assessWith(rodServo, context, run, results),
 });
