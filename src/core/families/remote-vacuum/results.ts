@@ -1,19 +1,19 @@
 import { combinedUncertainty, type Term } from '../../metrology/uncertainty';
-import { judged, judgedReading, observedResults } from '../../procedure/judged';
+import { judged, judgedReading } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
 import { areaAt_m2 } from '../../signals/effective-area';
+import type { ResultRule } from '../../contract/result-rules';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
 import { notTaken, type Result, type ResultHead } from '../../contract/result';
 import { gaugePairs, pointsRead } from './bypass';
 import { bypassResults } from './bypass-results';
 import { gaugeDoubt_Pa } from './settled';
-import { holdLoss, vacuumLoss } from './loss-results';
 import type { Read } from '../loss-rate';
 import { circle_m2 } from '../profile-fields';
-import { supplyHealth } from '../supply-health';
+import { byItem, byLoss, resultsBy } from '../results-by';
 import type { RemoteVacuumProfile } from './profile';
 import { findRatio, type RatioFound } from './ratio';
 
@@ -21,38 +21,47 @@ type Context = RunContext<RemoteVacuumProfile>;
 
 /** Every result of a remote vacuum unit's bench test, in the order of the steps. */
 export function resultsWith(model: Family, context: Context, run: RunState): Result[] {
+  const { limits, hold_s } = context.profile;
   const read = (id: string) => measuredItem(instrumentsOf(context.rig, context.shelf), run, id);
-  const simple = (item: string, id: string, name: string, about: Result['about'] = 'unit') =>
-    judgedReading(model.expect, { id, name, about }, context, run, item);
+  const own = (make: () => readonly (Result | null)[]): ResultRule => ({ of: 'own', make });
+  const output = (row: string, id: string, name: string) =>
+    own(() => [outputAt(model, context, run, row, id, name)]);
   const ratio = findRatio(model, context, run);
-  const all: (Result | null)[] = [
-    ...observedResults(context, run),
-    simple('switch.input', 'lamp-switch', 'Stop-lamp switch closes'),
-    ...bypassResults(context, run),
-    simple('rest.supply', 'supply-need', 'Supply, against what the unit needs', 'supply'),
-    supplyHealth(context, run, read('rest.supply'), { step: 'supply-on', item: 'rest.supply' }),
-    simple('rest.activation', 'rest-alike', 'Activation equals supply at rest'),
-    simple('rest.output', 'self-apply', 'Output as vacuum arrives'),
-    simple('crack.input', 'crack', 'Crack'),
-    ...ratioRows(model, context, run, ratio),
-    ...ratioResults(context, ratio),
-    simple('full.supply', 'supply-drop', 'Supply with the unit applied', 'supply'),
-    outputAt(model, context, run, 'full', 'full-output', 'Output at the test input'),
-    simple('runout.input', 'runout-input', 'Runout input'),
-    outputAt(model, context, run, 'runout', 'runout-output', 'Runout output'),
-    simple('runout.activation', 'full-activation', 'Activation at full activation'),
-    effectiveArea(context, run, read),
-    holdLoss(context, read),
-    hysteresis(context, run, ratio),
-    simple('residual.output', 'residual', 'Residual output after release'),
-    simple('released.activation', 'activation-return', 'Activation back to supply'),
-    vacuumLoss(context, read, 'released'),
-    vacuumLoss(context, read, 'applied'),
+  const rules: ResultRule[] = [
+    { of: 'looked' },
+    byItem('lamp-switch', 'switch.input', 'Stop-lamp switch closes'),
+    own(() => bypassResults(context, run)),
+    byItem('supply-need', 'rest.supply', 'Supply, against what the unit needs', 'supply'),
+    { of: 'health', step: 'supply-on', item: 'rest.supply' },
+    byItem('rest-alike', 'rest.activation', 'Activation equals supply at rest'),
+    byItem('self-apply', 'rest.output', 'Output as vacuum arrives'),
+    byItem('crack', 'crack.input', 'Crack'),
+    own(() => [...ratioRows(model, context, run, ratio), ...ratioResults(context, ratio)]),
+    byItem('supply-drop', 'full.supply', 'Supply with the unit applied', 'supply'),
+    output('full', 'full-output', 'Output at the test input'),
+    byItem('runout-input', 'runout.input', 'Runout input'),
+    output('runout', 'runout-output', 'Runout output'),
+    byItem('full-activation', 'runout.activation', 'Activation at full activation'),
+    own(() => [effectiveArea(context, run, read)]),
+    byLoss('hold', 'Output loss on hold', {
+      step: 'hold',
+      quantity: 'pressureRate',
+      limit: limits.holdLoss_PaPerS,
+      planned_s: hold_s,
+    }),
+    own(() => [hysteresis(context, run, ratio)]),
+    byItem('residual', 'residual.output', 'Residual output after release'),
+    byItem('activation-return', 'released.activation', 'Activation back to supply'),
+    ...(['released', 'applied'] as const).map((when) =>
+      byLoss(`vacuum-loss-${when}`, `Vacuum loss, ${when}`, {
+        step: `loss-${when}`,
+        quantity: 'depressionRate',
+        limit: when === 'released' ? limits.vacuumLossReleased_PaPerS : limits.vacuumLossApplied_PaPerS,
+        planned_s: hold_s,
+      }),
+    ),
   ];
-  const order = context.procedure.steps.map(({ id }) => id);
-  return all
-    .filter((result): result is Result => result !== null)
-    .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
+  return resultsBy(model, rules, context, run);
 }
 
 /** Output of each ratio row against the twin, on the scale that the cross-check found. */

@@ -1,4 +1,4 @@
-import { judged, judgedReading, observedResults } from '../../procedure/judged';
+import { judged } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
@@ -6,81 +6,44 @@ import { rodArea_m2 } from '../../signals/force-curve';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
 import { notTaken, type Result, type ResultHead } from '../../contract/result';
-import { lossRate, type Read } from '../loss-rate';
-import { supplyHealth } from '../supply-health';
+import type { Limit } from '../../contract/keeps';
+import type { ResultRule } from '../../contract/result-rules';
+import type { Read } from '../loss-rate';
+import { byItem, byLoss, resultsBy } from '../results-by';
 import type { RodServoProfile } from './profile';
 import { logged } from './member';
 
 type Context = RunContext<RodServoProfile>;
 
-/** Every result of a rod-acting servo's bench test, in the order of the steps. */
+/** Every result of a rod-acting servo’s bench test, in the order of the steps. */
 export function resultsWith(model: Family, context: Context, run: RunState): Result[] {
-  const { profile, procedure } = context;
+  const { profile } = context;
+  const { limits, forceInputs_Pa, hold_s, standing_s } = profile;
   const read: Read = (id) => measuredItem(instrumentsOf(context.rig, context.shelf), run, id);
-  const simple = (item: string, id: string, name: string, about: Result['about'] = 'unit') =>
-    judgedReading(model.expect, { id, name, about }, context, run, item);
-  const all: (Result | null)[] = [
-    ...observedResults(context, run),
-    simple('dry.output', 'force-without', 'Force without vacuum'),
-    simple('pull.time', 'pull-down', 'Tank pull-down time', 'supply'),
-    simple('rest.supply', 'supply-need', 'Tank vacuum, against what the unit needs', 'supply'),
-    supplyHealth(context, run, read('rest.supply'), { step: 'pull-down', item: 'rest.supply' }),
-    tankLoss(
-      context,
-      read,
-      'static',
-      'Tank loss, valve released',
-      profile.limits.tankLoss_PaPerS,
-      profile.hold_s,
+  const tankLoss = (step: string, name: string, limit: Limit, planned_s: number) =>
+    byLoss(`${step}-loss`, name, { step, quantity: 'depressionRate', limit, planned_s });
+  const last = limits.applications.value;
+  const rules: ResultRule[] = [
+    { of: 'looked' },
+    byItem('force-without', 'dry.output', 'Force without vacuum'),
+    byItem('pull-down', 'pull.time', 'Tank pull-down time', 'supply'),
+    byItem('supply-need', 'rest.supply', 'Tank vacuum, against what the unit needs', 'supply'),
+    { of: 'health', step: 'pull-down', item: 'rest.supply' },
+    tankLoss('static', 'Tank loss, valve released', limits.tankLoss_PaPerS, hold_s),
+    byItem('force-begins', 'begin.input', 'Force begins'),
+    ...forceInputs_Pa.map((_, i) =>
+      byItem(`force.${i + 1}`, `force.${i + 1}.output`, `Force at pressure ${i + 1}`),
     ),
-    simple('begin.input', 'force-begins', 'Force begins'),
-    ...profile.forceInputs_Pa.map((_, i) =>
-      simple(`force.${i + 1}.output`, `force.${i + 1}`, `Force at pressure ${i + 1}`),
-    ),
-    simple('full.output', 'full-force', 'Full force'),
-    effectiveArea(context, read),
-    leverTorque(context, read),
-    simple('apply.time', 'apply-time', 'Apply time'),
-    simple('release.time', 'release-time', 'Release time'),
-    simple('residual.output', 'residual', 'Force left after release'),
-    simple(
-      `reserve.${profile.limits.applications.value}`,
-      'reserve-force',
-      `Force at application ${profile.limits.applications.value}, source off`,
-    ),
-    usefulApplications(context, read),
-    tankLoss(
-      context,
-      read,
-      'standing',
-      'Standing decay',
-      profile.limits.standingLoss_PaPerS,
-      profile.standing_s,
-    ),
+    byItem('full-force', 'full.output', 'Full force'),
+    { of: 'own', make: () => [effectiveArea(context, read), leverTorque(context, read)] },
+    byItem('apply-time', 'apply.time', 'Apply time'),
+    byItem('release-time', 'release.time', 'Release time'),
+    byItem('residual', 'residual.output', 'Force left after release'),
+    byItem('reserve-force', `reserve.${last}`, `Force at application ${last}, source off`),
+    { of: 'own', make: () => [usefulApplications(context, read)] },
+    tankLoss('standing', 'Standing decay', limits.standingLoss_PaPerS, standing_s),
   ];
-  const order = procedure.steps.map(({ id }) => id);
-  return all
-    .filter((result): result is Result => result !== null)
-    .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
-}
-
-function tankLoss(
-  context: Context,
-  read: Read,
-  step: 'static' | 'standing',
-  name: string,
-  limit: { value: number; source: string },
-  planned_s: number,
-): Result {
-  const head: ResultHead = {
-    id: `${step}-loss`,
-    name,
-    step,
-    item: `${step}.end`,
-    about: 'unit',
-    quantity: 'depressionRate',
-  };
-  return lossRate(context, read(`${step}.start`), read(`${step}.end`), head, limit, planned_s);
+  return resultsBy(model, rules, context, run);
 }
 
 /** Area at full lift: tells a torn piston from a weak tank. Handbook 6, 8.2. */

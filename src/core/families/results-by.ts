@@ -1,0 +1,65 @@
+import type { Family } from '../contract/family';
+import type { ResultRule } from '../contract/result-rules';
+import type { Result } from '../contract/result';
+import type { RunContext } from '../contract/run-context';
+import type { RunState } from '../contract/run-state';
+import { judgedReading, observedResults } from '../procedure/judged';
+import { instrumentsOf, measuredItem } from '../procedure/measured-item';
+import { lossRate } from './loss-rate';
+import { supplyHealth } from './supply-health';
+
+/** Results of a run by the rules of its family, in the order of the steps; those with no readings yet are not taken. */
+export function resultsBy(
+  model: Family,
+  rules: readonly ResultRule[],
+  context: RunContext<unknown>,
+  run: RunState,
+): Result[] {
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  const read = (id: string) => measuredItem(instruments, run, id);
+  const found = rules.flatMap((rule): readonly (Result | null)[] => {
+    switch (rule.of) {
+      case 'looked':
+        return observedResults(context, run);
+      case 'item': {
+        const { id, name, about = 'unit', item } = rule;
+        return [judgedReading(model.expect, { id, name, about }, context, run, item)];
+      }
+      case 'loss': {
+        const { id, name, about = 'unit', step, start, end, quantity, limit, planned_s } = rule;
+        const head = { id, name, step, item: end, about, quantity };
+        return [lossRate(context, read(start), read(end), head, limit, planned_s)];
+      }
+      case 'health':
+        return [supplyHealth(context, run, read(rule.item), rule)];
+      case 'own':
+        return rule.make();
+    }
+  });
+  const order = context.procedure.steps.map(({ id }) => id);
+  return found
+    .filter((result): result is Result => result !== null)
+    .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
+}
+
+/** One reading against what is expected at it, as a rule. */
+export const byItem = (
+  id: string,
+  item: string,
+  name: string,
+  about: Result['about'] = 'unit',
+): ResultRule => ({ of: 'item', item, id, name, about });
+
+/** What was lost between the readings at the start and end of a step, as a rule. */
+export const byLoss = (
+  id: string,
+  name: string,
+  loss: Pick<Extract<ResultRule, { of: 'loss' }>, 'step' | 'quantity' | 'limit' | 'planned_s'>,
+): ResultRule => ({
+  of: 'loss',
+  id,
+  name,
+  start: `${loss.step}.start`,
+  end: `${loss.step}.end`,
+  ...loss,
+});
