@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { airFlow_PaM3PerS, upstream_Pa } from './flow';
+import { airFlow_PaM3PerS, downstream_Pa, upstream_Pa } from './flow';
 import { pressureBetween_Pa } from './series';
 
 test('a choked second opening: 36·(1 − r) = r gives 97.297 kPa', () => {
@@ -30,6 +30,21 @@ test('the pressure upstream of an opening is the one from which as much flows', 
         const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
         const found = upstream_Pa(conductance, flow, ratio * up, 288);
         expect(Math.abs(found - up)).toBeLessThan(1e-9 * up + 0.001);
+      },
+    ),
+  );
+});
+
+test('the pressure downstream is the one into which as much flows; choked, the highest that chokes', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: -11, max: -7, noNaN: true }).map((exponent) => 10 ** exponent),
+      fc.double({ min: 1e4, max: 1e5, noNaN: true }),
+      fc.double({ min: 0.05, max: 0.99999, noNaN: true }),
+      (conductance, up, ratio) => {
+        const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
+        const found = downstream_Pa(conductance, flow, up, 288);
+        expect(Math.abs(found - Math.max(0.5, ratio) * up)).toBeLessThan(1e-6 * up);
       },
     ),
   );

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { airFlow_PaM3PerS, chokedPerPa_m3PerS, LINEAR_FROM } from '../air/flow';
+import { chokedPerPa_m3PerS, LINEAR_FROM } from '../air/flow';
+import { flowShare } from '../air/leak';
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import type { LoadMember, Member, Standing } from '../model/member';
 import { closedLine, PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../model/running';
@@ -74,7 +75,7 @@ function tankBehindHose_Pa(choked_m3PerS: number, speed_m3PerS: number, unit_Pa:
   const tank_Pa = half + Math.sqrt(Math.max(0, half * half - (s * reach_Pa ** 2) / (s + g)));
   if (tank_Pa <= LINEAR_FROM * unit_Pa) return tank_Pa;
   // Nearly no difference: the flow is taken as proportional to it.
-  const slope = airFlow_PaM3PerS(1, 1, LINEAR_FROM, 1) / airFlow_PaM3PerS(1, 1, 0, 1) / (1 - LINEAR_FROM);
+  const slope = flowShare(LINEAR_FROM) / (1 - LINEAR_FROM);
   return (speed_m3PerS * reach_Pa + slope * choked_m3PerS * unit_Pa) / (speed_m3PerS + slope * choked_m3PerS);
 }
 

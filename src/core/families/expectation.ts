@@ -86,6 +86,13 @@ const kept = (limits: Limits, ...says: readonly (Limit | null)[]): Kept => ({
   source: [...new Set(says.flatMap((limit) => limit?.source ?? []))].join('; '),
 });
 
+/** @throws RangeError where the twin has no such input: nothing stands in for it */
+function inputOf({ inputs }: Shown, id: string): number {
+  const value = inputs[id];
+  if (value === undefined) throw new RangeError(`part: the twin has no input “${id}”`);
+  return value;
+}
+
 /** The limits of a rule; null where the profile says nothing, or they hang on what is not known yet. */
 function limitsOf<Profile>(
   keep: Keep<Profile>,
@@ -118,7 +125,7 @@ function limitsOf<Profile>(
       const least = keep.least(profile, item);
       const part = keep.part?.limit(profile, item) ?? null;
       if (!shown || !least) return null;
-      const ofInput = part ? part.value * Math.abs(shown.inputs[keep.part!.of] ?? 0) : 0;
+      const ofInput = part ? part.value * Math.abs(inputOf(shown, keep.part!.of)) : 0;
       const allowed = Math.max(least.value, ofInput);
       const low = shown.expected - allowed;
       return kept(

@@ -4,13 +4,13 @@ import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { printQuantity } from '../quantities/print';
+import { INHG_PA } from '../quantities/units';
 import { Plot } from '../records/plot';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
 
 const SOUND = 'none';
 const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };
-const INHG = 3386.389;
 /** The curve goes on to this part beyond where it bends. */
 const BEYOND = 1.5;
 
@@ -55,7 +55,7 @@ function faultyUnit(kind: FamilyKind) {
       fault: family.faults[0]!.id,
       severity: 0.8,
       input_Pa: (family.typical as { fullInput_Pa: number }).fullInput_Pa,
-      supply_Pa: 20 * INHG,
+      supply_Pa: 20 * INHG_PA,
       elapsed_s: 60,
     },
     compute: (asked) => {

@@ -25,7 +25,7 @@ export function StepsDialog({ run, open, onClose }: StepsDialogProps) {
           for that.
         </Box>
         <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-          {planOf(context.procedure, state).map((planned) => (
+          {(open ? planOf(context.procedure, state) : []).map((planned) => (
             <StepRow
               key={planned.step.id}
               planned={planned}
