@@ -41,7 +41,7 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
       const moved = () =>
         expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
       const item = action.kind === 'item' ? action.item : null;
-      if (action.kind === 'source') await hands({ valve: action.vacuum === 'on' ? 'open' : 'shut' });
+      if (action.kind === 'source') await hands({ valve: action.set.to === 'on' ? 'open' : 'shut' });
       if (item?.id === 'residual.wait') await hands({ handle_Pa: 0, pull_PaPerS: 20 * BAR });
       if (item?.kind === 'wait') {
         // The reading after it is captured by itself as soon as the wait is over.

@@ -72,7 +72,7 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
       const { action, count } = await bench.next();
       const item = action.kind === 'item' ? action.item : null;
       if (item?.id === 'force.2.input') break;
-      if (action.kind === 'source') await hands({ valve: action.vacuum === 'on' ? 'open' : 'shut' });
+      if (action.kind === 'source') await hands({ valve: action.set.to === 'on' ? 'open' : 'shut' });
       if (item?.kind === 'wait') {
         await expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
         continue;

@@ -81,7 +81,7 @@ test('the demo’s half-done run and its bench begin in agreement', async () => 
   device.advance(30, 0.02, (_t, values) => (shown = values));
   const at = (tag: string) => shown[TYPICAL_BENCH.gauges.findIndex((gauge) => gauge.tag === tag)]!;
   const live = liveState(run.context.procedure, stateOf(run));
-  expect(live.vacuum).toBe('on');
+  expect(live.sources.vacuum).toBe('on');
   expect(Math.abs(at('G-12') - (live.input as number)) / 1e5).toBeLessThan(0.5);
   expect(Math.abs(at('V-31') / live.supply_Pa! - 1)).toBeLessThan(0.03);
   const supply = { value: at('V-31'), settled: true, step: 100 };

@@ -237,7 +237,7 @@ describe('the demo world', () => {
   test('has one run half done, on the bench with the vacuum on', async () => {
     const [run, ...others] = await benchNow(db);
     expect(others).toEqual([]);
-    expect(run).toMatchObject({ stands: 'Boost ratio', live: { vacuum: 'on' } });
+    expect(run).toMatchObject({ stands: 'Boost ratio', live: { sources: { vacuum: 'on' } } });
   });
   test('each finished run comes out as what is hidden in it', async () => {
     const calls = Object.fromEntries(

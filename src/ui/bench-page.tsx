@@ -9,7 +9,7 @@ import type { FirstStep } from '@/core/records/first-steps';
 import { FirstSteps } from './first-steps';
 import { Key } from './keys';
 import { LinkButton } from './link-button';
-import { vacuumWords } from './live-words';
+import { sourceWords } from './live-words';
 import { Nothing, Page, Part } from './page';
 import { usePrint } from './settings-context';
 import { clock, useNow } from './use-now';
@@ -126,7 +126,8 @@ function RunLine({ run }: { run: OnBench }) {
   const now = useNow(500);
   const { live, wait, job, progress } = run;
   const left_s = wait && now !== null ? (Date.parse(wait.endsAt) - now) / 1000 : null;
-  const hot = live.vacuum === 'on' || live.supply_Pa !== null || live.input !== 'released';
+  const sources = sourceWords(live, print.value);
+  const hot = sources.some((one) => one.live) || live.input !== 'released';
   return (
     <Box
       sx={{
@@ -149,8 +150,9 @@ function RunLine({ run }: { run: OnBench }) {
         </Box>
       </Box>
       <Box sx={{ fontWeight: hot ? 700 : 400, color: hot ? 'warning.dark' : 'text.secondary' }}>
-        {vacuumWords(live, print.value)}
-        <br />
+        {sources.map(({ id, words }) => (
+          <Box key={id}>{words}</Box>
+        ))}
         {live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`}
         {left_s !== null && (
           <>

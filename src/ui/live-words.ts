@@ -1,13 +1,26 @@
+import { sourcesIn } from '@/core/contract/sources';
 import type { LiveState } from '@/core/procedure/live';
 import type { Quantity } from '@/core/quantities/units';
 
-/** The vacuum as a technician needs to know it: on, shut in and still there, or off. */
-export function vacuumWords(
+/** Something that is live or at rest, in words. */
+export interface Standing {
+  readonly id: string;
+  readonly words: string;
+  readonly live: boolean;
+}
+
+/** Each source as a technician needs to know it: on and what it was last read at, shut in and still there, or off. */
+export function sourceWords(
   live: LiveState,
   print: (value_SI: number, quantity: Quantity) => string,
-): string {
+): Standing[] {
   const read = live.supply_Pa === null ? '' : `, ${print(live.supply_Pa, 'depression')}`;
-  if (live.vacuum === 'on') return `Vacuum on${read}`;
-  if (live.supply_Pa !== null) return `Vacuum shut in${read}`;
-  return live.spent ? 'Vacuum off, used up' : 'Vacuum off';
+  const sources = sourcesIn(live.sources);
+  const giving = sources.find(({ supplies }) => supplies)?.source ?? null;
+  return sources.map(({ source, words, live: on }) => {
+    if (source === giving) return { id: source, words: `${words}${read}`, live: true };
+    if (source !== 'vacuum' || giving) return { id: source, words, live: on };
+    if (read) return { id: source, words: `Vacuum shut in${read}`, live: true };
+    return { id: source, words: live.spent ? `${words}, used up` : words, live: on };
+  });
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { sourceSetSchema } from './sources';
 import { stepSchema } from './steps';
 
 const base = {
@@ -37,7 +38,7 @@ const words = z.string().trim().min(1, 'Say why in a few words.').max(20_000);
 /** One thing that happened on a run. The run's state is nothing but these in order. */
 export const runEventSchema = z.discriminatedUnion('type', [
   z.strictObject({ ...base, type: z.literal('acknowledged'), step: name }),
-  z.strictObject({ ...base, type: z.literal('source-set'), step: name, vacuum: z.enum(['on', 'off']) }),
+  z.strictObject({ ...base, type: z.literal('source-set'), step: name, set: sourceSetSchema }),
   z.strictObject({
     ...base,
     type: z.literal('captured'),

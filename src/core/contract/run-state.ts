@@ -1,5 +1,5 @@
 import type { RunEventOf } from './events';
-import type { SourceState } from './steps';
+import type { Sources } from './sources';
 
 /** A reading as captured. A struck reading is kept and no longer counts. */
 export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
@@ -23,7 +23,8 @@ export interface WaitState {
 export interface RunState {
   /** Number of events: the version that two screens must agree on. */
   readonly version: number;
-  readonly vacuum: SourceState;
+  /** Sources as the technician said last that they stand. */
+  readonly sources: Sources;
   readonly captures: readonly Capture[];
   readonly observations: Readonly<Record<string, RunEventOf<'observed'>>>;
   readonly waits: Readonly<Record<string, WaitState>>;

@@ -1,14 +1,11 @@
 import { z } from 'zod';
 import { QUANTITIES } from '../quantities/units';
 import { CAUTION_IDS } from './cautions';
+import { sourcesSchema } from './sources';
 
 const name = z.string().min(1).max(80);
 const prose = z.string().max(2_000);
 const SI = z.number();
-
-/** State of a vacuum or pressure source that a step needs. */
-export const sourceStateSchema = z.enum(['on', 'off']);
-export type SourceState = z.infer<typeof sourceStateSchema>;
 
 /**
  * The moment that a reading asks for, where it is not simply that gauges stand still at the aim. 'by-hand': only a
@@ -101,17 +98,12 @@ export const stepSchema = z.strictObject({
   title: prose,
   instruction: prose,
   cautions: z.array(z.enum(CAUTION_IDS)).readonly(),
-  /** State that the vacuum source must be in; the run asks for it where it differs. */
-  vacuum: sourceStateSchema,
+  /** States that sources must be in; the run asks for each that differs. Those not named may stand as they are. */
+  state: sourcesSchema,
   /** Steps that must have been done, or skipped with a reason, before this one. */
   needs: z.array(name).readonly(),
-  /** What the step uses up or leaves set, in words for the live strip. */
-  leaves: z
-    .strictObject({
-      input: z.enum(['applied', 'released']).optional(),
-      charge: z.literal('spent').optional(),
-    })
-    .optional(),
+  /** How it leaves the input, and sources that it changes by itself: a reserve test uses up the charge. */
+  leaves: sourcesSchema.extend({ input: z.enum(['applied', 'released']).optional() }).optional(),
   /** A safety step cannot be skipped. */
   mandatory: z.literal(true).optional(),
   /** A line was opened while the run was done: the run does not end before it is closed, bled and looked at. */

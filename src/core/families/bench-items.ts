@@ -1,3 +1,4 @@
+import { supplied } from '../contract/sources';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import { gaugeOfGate } from '../procedure/check-capture';
 import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../contract/steps';
@@ -91,7 +92,7 @@ export function shuttingCocks(step: Step, rig: Rig, boost: number): Step {
     const targets = step.items.flatMap((item) =>
       item.kind === 'reading' && item.port === port && item.measures !== 'zero' ? [item] : [],
     );
-    const lift = port === 'output' && step.vacuum === 'on' ? boost : 1;
+    const lift = port === 'output' && supplied(step.state) ? boost : 1;
     // Where a reading has no aim of its own the pressure goes on up until something happens.
     const greatest = Math.max(0, ...targets.map(({ target_Pa }) => (target_Pa ?? Infinity) * lift));
     const raised = step.items.some((item) => item.kind === 'reading' && item.measures === 'input');
@@ -109,7 +110,7 @@ export const zerosStep = (ports: readonly Port[], rig: Rig, how: string): Step =
   title: 'Gauges vented',
   instruction: `${how}${openCocks(rig)} Its zero is taken off every later reading.`,
   cautions: [],
-  vacuum: 'off',
+  state: { vacuum: 'off' },
   needs: ['cautions'],
   leaves: { input: 'released' },
   items: zeroItems(ports, rig),
@@ -121,7 +122,7 @@ export const fluidSideStep = (fluid: FluidKind, hoses: string, instruction: stri
   title: 'Fluid side',
   instruction,
   cautions: [],
-  vacuum: 'off',
+  state: { vacuum: 'off' },
   needs: [],
   leaves: { input: 'released' },
   items: fluidAfter(fluid, hoses),
@@ -133,7 +134,7 @@ export const makeSafeStep = (ports: readonly Port[], rig: Rig, instruction: stri
   title: 'Make safe',
   instruction: `${instruction}${openCocks(rig)} Every gauge must read zero before any line comes off.`,
   cautions: ['open-line'],
-  vacuum: 'off',
+  state: { vacuum: 'off' },
   needs: [],
   mandatory: true,
   leaves: { input: 'released', charge: 'spent' },

@@ -52,7 +52,7 @@ export function closingStep(
     title: 'Closed again',
     instruction: `Opened: ${names}. Close it${wet ? ', bleed it' : ''} and look at it before the test goes on.`,
     cautions: wet ? ['fluids', 'bench-pressure'] : ['vacuum'],
-    vacuum: 'off',
+    state: { vacuum: 'off' },
     needs: [],
     mandatory: true,
     closing: true,

@@ -1,3 +1,4 @@
+import { supplied } from '../contract/sources';
 import type { Family } from '../contract/family';
 import type { Keep, Keeps, Limit, Shown } from '../contract/keeps';
 import type { Expectation } from '../contract/result';
@@ -42,7 +43,8 @@ export function expectBy<Profile>(
   if (item.measures === 'zero') return { ...BLANK, expected: 0 };
   if (item.measures === 'supply') {
     // Shut off, it is what is stored that is read: nothing is asked of the source then.
-    const off = findItem(procedure, item.id)?.step.vacuum === 'off';
+    const step = findItem(procedure, item.id)?.step;
+    const off = step !== undefined && !supplied(step.state);
     const need = off ? null : keeps.supply(profile, item);
     return need && { ...BLANK, limits: { low: need.value }, limitSource: need.source };
   }

@@ -104,7 +104,7 @@ describe('items of a bench test', () => {
       title: 's',
       instruction: '',
       cautions: [],
-      vacuum: 'off' as const,
+      state: { vacuum: 'off' as const },
       needs: [],
       items: [
         readingOn(ports, 'a', 'input', 'input', 'Set.'),

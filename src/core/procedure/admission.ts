@@ -1,6 +1,7 @@
 import type { RunEvent, RunEventOf } from '../contract/events';
 import type { RunState } from '../contract/run-state';
-import { findItem, type Procedure, type SourceState, type Step } from '../contract/steps';
+import { liveWords, nextSource, sourceState, type SourceSet } from '../contract/sources';
+import { findItem, type Procedure, type Step } from '../contract/steps';
 import { printNames } from '../quantities/sentence';
 import { needsFirst, nextAction, stoppedAt, waitingIn } from './next-action';
 import { notProved } from './opening';
@@ -19,11 +20,11 @@ export type RunRefusal =
   | { code: 'not-over' }
   | { code: 'mandatory'; step: string }
   | { code: 'not-started'; item: string }
-  | { code: 'not-vented' }
+  | { code: 'live-source'; said: readonly string[] }
   | { code: 'may-hold'; ports: readonly string[] }
   | { code: 'needs'; steps: readonly string[] }
   | { code: 'waiting'; step: string }
-  | { code: 'source'; step: string; vacuum: SourceState }
+  | { code: 'source'; step: string; set: SourceSet }
   | { code: 'cautions'; step: string }
   | { code: 'not-safe' };
 
@@ -72,7 +73,8 @@ export function admitEvent(
     case 'disturbed': {
       const unknown = event.steps.find((id) => !procedure.steps.some((step) => step.id === id));
       if (unknown) return { code: 'unknown-item', item: unknown };
-      if (state.vacuum === 'on') return { code: 'not-vented' };
+      const said = liveWords(state.sources);
+      if (said.length > 0) return { code: 'live-source', said };
       const ports = notProved(procedure, state, event.opens ?? []);
       return ports.length > 0 ? { code: 'may-hold', ports } : null;
     }
@@ -113,7 +115,8 @@ function notReady(procedure: Procedure, state: RunState, itemId: string): RunRef
   const { step } = findItem(procedure, itemId)!;
   const order = (state.reopened === itemId ? locked : outOfOrder)(procedure, state, step);
   if (order) return order;
-  if (state.vacuum !== step.vacuum) return { code: 'source', step: step.title, vacuum: step.vacuum };
+  const set = nextSource(state.sources, step.state);
+  if (set) return { code: 'source', step: step.title, set };
   return step.cautions.length > 0 && !state.acknowledged.includes(step.id)
     ? { code: 'cautions', step: step.title }
     : null;
@@ -180,8 +183,8 @@ export function runRefusalSentence(
       return `“${why.step}” cannot be skipped: it keeps people safe.`;
     case 'not-started':
       return 'That wait has not been started.';
-    case 'not-vented':
-      return 'The vacuum is on. Make the unit safe before a part is changed or a line comes off.';
+    case 'live-source':
+      return `${printNames(why.said)}. Make the unit safe before a part is changed or a line comes off.`;
     case 'may-hold':
       return `Pressure or vacuum may stand at ${printNames(why.ports.map(nameOf))}. Do “Make safe” first: each gauge there, seen to move in this test, must be read at zero, and nothing done after it.`;
     case 'needs':
@@ -189,7 +192,7 @@ export function runRefusalSentence(
     case 'waiting':
       return `A wait runs in “${why.step}”: nothing else is done on the bench until it is over.`;
     case 'source':
-      return `For “${why.step}” the vacuum must be ${why.vacuum}, and said to be.`;
+      return `For “${why.step}”, and said to be so: ${sourceState(why.set).said}. ${sourceState(why.set).ask}`;
     case 'cautions':
       return `Read the cautions of “${why.step}” first.`;
     case 'not-safe':

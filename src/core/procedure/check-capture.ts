@@ -1,3 +1,4 @@
+import { supplied } from '../contract/sources';
 import { permissibleError_SI, span_SI, type Instrument } from '../metrology/instrument';
 import { measured } from '../metrology/uncertainty';
 import { printQuantity } from '../quantities/print';
@@ -133,7 +134,7 @@ export function shortWay(
       other?.item.kind === 'reading' &&
       other.item.measures === 'supply' &&
       !other.item.target_Pa &&
-      other.step.vacuum === step.vacuum &&
+      supplied(other.step.state) === supplied(step.state) &&
       countedCaptures(run, id).length > 0
     );
   });

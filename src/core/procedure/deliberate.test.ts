@@ -184,9 +184,9 @@ describe('the last thing done is taken back, whatever it was', () => {
   test('a source turned, cautions understood and a skip are taken back too', () => {
     const on = upTo('rest.supply');
     expect(on.at(-1)!.type).toBe('source-set');
-    expect(stateOf(on).vacuum).toBe('on');
+    expect(stateOf(on).sources.vacuum).toBe('on');
     expect(nextItem(stateOf(back(on)))).toBe('source');
-    expect(stateOf(back(on)).vacuum).toBe('off');
+    expect(stateOf(back(on)).sources.vacuum).toBe('off');
     const understood = upTo('fluid');
     expect(understood.at(-1)!.type).toBe('acknowledged');
     expect(nextItem(stateOf(back(understood)))).toBe('acknowledge');

@@ -62,7 +62,7 @@ export function exchangeStep(context: RunContext<unknown>, ports: readonly Port[
     title: `${fresh.tag} in ${out.tag}’s place`,
     instruction: `Release the input and read both lines at zero. Then put ${fresh.tag} where ${out.tag} stands, vent it, and read the inputs below once more. ${fresh.tag} stays on for the outputs that follow.`,
     cautions: ['bench-pressure', 'open-line'],
-    vacuum: 'off',
+    state: { vacuum: 'off' },
     needs: [],
     leaves: { input: 'released' },
     exchange: { out: out.tag, in: fresh.tag, against: against.tag },

@@ -78,10 +78,10 @@ describe('a reading is captured by itself', () => {
 });
 
 describe('what is live by the gauges', () => {
-  const known = { vacuum: 'on', supply_Pa: 20 * INHG, input: 20 * BAR, spent: false } as const;
+  const known = { sources: { vacuum: 'on' }, supply_Pa: 20 * INHG, input: 20 * BAR, spent: false } as const;
   test('they know better than what was captured last', () => {
     expect(liveByGauges(known, ports({}))).toEqual({ ...known, supply_Pa: 0, input: 'released' });
-    const off = { ...known, vacuum: 'off', supply_Pa: null, input: 'released' } as const;
+    const off = { ...known, sources: { vacuum: 'off' }, supply_Pa: null, input: 'released' } as const;
     expect(liveByGauges(off, ports({ input: 30, supply: 12 }))).toEqual({
       ...off,
       supply_Pa: 12 * INHG,

@@ -1,14 +1,15 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { LivePort, LivePorts } from './hands-free';
-import { findItem } from '../contract/steps';
-import type { Procedure, SourceState, Step } from '../contract/steps';
+import { supplied, type SourceId, type Sources } from '../contract/sources';
+import { findItem, type Procedure, type Step } from '../contract/steps';
 import { belongs, isDone } from './run';
 import { type RunState } from '../contract/run-state';
 
 /** What is under vacuum or pressure on the bench right now, as far as the run knows. */
 export interface LiveState {
-  readonly vacuum: SourceState;
-  /** Depression last read: while the vacuum is on, or shut in behind a closed valve and not yet vented, Pa. */
+  /** Sources that this test has to do with, as they stand. */
+  readonly sources: Sources;
+  /** Depression last read: while its source is on, or shut in behind a closed valve and not yet vented, Pa. */
   readonly supply_Pa: number | null;
   /** 'released', or the input last read and not yet let go, Pa. */
   readonly input: 'released' | number;
@@ -20,7 +21,6 @@ export interface LiveState {
 export function liveState(procedure: Procedure, run: RunState): LiveState {
   let input: LiveState['input'] = 'released';
   let supply_Pa: number | null = null;
-  let spent = false;
   let shutIn = false;
   const seen = new Set<string>();
   for (const capture of run.captures) {
@@ -30,15 +30,19 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     const { item, step } = found;
     if (item.port === 'input' && item.measures !== 'zero') input = capture.value_SI;
     if (item.port === 'supply') supply_Pa = item.measures === 'zero' ? null : capture.value_SI;
-    if (item.port === 'supply' && step.vacuum === 'on') shutIn = false;
+    if (item.port === 'supply' && supplied(step.state)) shutIn = false;
     else if (item.port === 'supply') shutIn = item.measures !== 'zero';
     seen.add(capture.item);
     const rest = step.items.filter((i) => i.kind === 'reading' && !seen.has(i.id) && !run.skipped[i.id]);
     if (rest.length === 0 && step.leaves?.input === 'released') input = 'released';
-    spent = rest.length === 0 && step.leaves?.charge === 'spent';
   }
-  const on = run.vacuum === 'on';
-  return { vacuum: run.vacuum, supply_Pa: on || shutIn ? supply_Pa : null, input, spent: spent && !on };
+  const named = new Set(procedure.steps.flatMap(({ state }) => Object.keys(state)));
+  const sources = Object.fromEntries(
+    Object.entries(run.sources).filter(([source]) => named.has(source as SourceId)),
+  ) as Sources;
+  const on = supplied(run.sources);
+  const spent = run.sources.charge === 'spent' && !on;
+  return { sources, supply_Pa: on || shutIn ? supply_Pa : null, input, spent };
 }
 
 /** A gauge that stands this many readable steps above zero has something on it. */
@@ -51,7 +55,7 @@ export function liveByGauges(live: LiveState, { input, supply }: LivePorts): Liv
     ...live,
     input: input ? (stands(input) ? input.value : 'released') : live.input,
     supply_Pa: supply
-      ? live.vacuum === 'on' || stands(supply)
+      ? supplied(live.sources) || stands(supply)
         ? Math.max(0, supply.value)
         : null
       : live.supply_Pa,
@@ -88,12 +92,13 @@ const SOME_VACUUM_PA = 3_000;
 export function contradiction(live: LiveState, { supply }: LivePorts): Sentence | null {
   if (!supply) return null;
   const shown = { value: Math.max(0, supply.value), quantity: 'depression' } as const;
-  if (live.vacuum === 'on' && live.supply_Pa !== null && shown.value < GONE_PART * live.supply_Pa)
+  const on = supplied(live.sources);
+  if (on && live.supply_Pa !== null && shown.value < GONE_PART * live.supply_Pa)
     return sentence(
       'The run has the vacuum on, last read at {read}; the bench shows {shown}. Open the vacuum, or see whether this unit is on the bench.',
       { read: { value: live.supply_Pa, quantity: 'depression' }, shown },
     );
-  if (live.vacuum === 'off' && live.supply_Pa === null && shown.value > SOME_VACUUM_PA)
+  if (!on && live.supply_Pa === null && shown.value > SOME_VACUUM_PA)
     return sentence(
       'The run has the vacuum off and vented; the bench shows {shown}. Vent it before a line comes off.',
       { shown },

@@ -5,15 +5,15 @@ import {
   type Item,
   type ObservationItem,
   type Procedure,
-  type SourceState,
   type Step,
 } from '../contract/steps';
+import { nextSource, type SourceSet } from '../contract/sources';
 import { belongs, isDone, makesSafe, waitStart } from './run';
 
 /** What the run asks for next. */
 export type Action =
   | { kind: 'acknowledge'; step: Step }
-  | { kind: 'source'; step: Step; vacuum: SourceState }
+  | { kind: 'source'; step: Step; set: SourceSet }
   | { kind: 'item'; step: Step; item: Item }
   /** An answer stopped the test: mend and look again, or go on for a reason where that is allowed, or end the test. */
   | { kind: 'stopped'; step: Step; item: ObservationItem; stop: NonNullable<Answer['stops']> }
@@ -104,7 +104,8 @@ export function stoppedAt(
 
 /** Puts the source and the cautions before the item, where they are due. */
 function ready(state: RunState, step: Step, item: Item): Action {
-  if (state.vacuum !== step.vacuum) return { kind: 'source', step, vacuum: step.vacuum };
+  const set = nextSource(state.sources, step.state);
+  if (set) return { kind: 'source', step, set };
   if (step.cautions.length > 0 && !state.acknowledged.includes(step.id)) return { kind: 'acknowledge', step };
   return { kind: 'item', step, item };
 }

@@ -1,3 +1,4 @@
+import { supplied } from '../contract/sources';
 import type { Limits } from '../metrology/verdict';
 import { measured, readingUncertainty_SI, type Measured, type Term } from '../metrology/uncertainty';
 import { extremesOf, placeOf, type HealthyUnit } from '../model/vectors';
@@ -77,7 +78,7 @@ function sourceBefore(
   );
   const shutIn = item.elapsed_s !== undefined && item.port === port;
   const stored = item.sourceFrom !== undefined;
-  if (step?.vacuum === 'off' && !shutIn && !stored) return null;
+  if (step && !supplied(step.state) && !shutIn && !stored) return null;
   const instruments = instrumentsOf(context.rig, context.shelf);
   const named = item.sourceFrom ? findItem(procedure, item.sourceFrom)?.item : null;
   const underLoad =

@@ -1,3 +1,4 @@
+import { supplied } from '../contract/sources';
 import { gaussian, uuidFrom } from '../numeric/chance';
 import { gaugeFor, type Instrument } from '../metrology/instrument';
 import { readingOf } from '../model/vectors';
@@ -71,7 +72,7 @@ export function rehearse(
     else if (action.kind === 'acknowledge') event = { ...stamp, type: 'acknowledged', step: action.step.id };
     else if (action.kind === 'stopped') event = { ...stamp, type: 'ended', reason: action.stop.say };
     else if (action.kind === 'source')
-      event = { ...stamp, type: 'source-set', step: action.step.id, vacuum: action.vacuum };
+      event = { ...stamp, type: 'source-set', step: action.step.id, set: action.set };
     else if (action.item.kind === 'wait') {
       const { item } = action;
       const waiting = item.starts === 'reading' || state.waits[item.id];
@@ -132,7 +133,7 @@ class Bench {
     const { barometer_Pa, temperature_K } = this.context.conditions;
     const known: Record<string, number> = {
       input_Pa,
-      supply_Pa: step.vacuum === 'on' || shutIn || item.sourceFrom ? this.truth.supply_Pa : 0,
+      supply_Pa: supplied(step.state) || shutIn || item.sourceFrom ? this.truth.supply_Pa : 0,
       barometer_Pa,
       temperature_K,
       applications: item.applications ?? 0,

@@ -1,7 +1,8 @@
+import { supplied } from '../contract/sources';
 import type { Procedure, Step } from '../contract/steps';
 import { attendedTime_s, waitingTime_s } from './plan';
 
-const readsSource = (step: Step) => step.vacuum === 'on';
+const readsSource = (step: Step) => supplied(step.state);
 const readsZeros = (step: Step) =>
   step.items.some((item) => item.kind === 'reading' && item.measures === 'zero' && !item.gate);
 

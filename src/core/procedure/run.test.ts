@@ -46,10 +46,10 @@ describe('a run', () => {
 
   test('asks for the source before a step that needs it, and shows its cautions with it', () => {
     const state = stateBefore('rest.supply');
-    const before = { ...state, vacuum: 'off' as const };
+    const before = { ...state, sources: { vacuum: 'off' } as const };
     expect(nextAction(procedure, before)).toMatchObject({
       kind: 'source',
-      vacuum: 'on',
+      set: { source: 'vacuum', to: 'on' },
       step: { id: 'supply-on' },
     });
   });
@@ -59,8 +59,8 @@ describe('a run', () => {
     expect(state.acknowledged).toContain('hold');
     const changed = play(
       state,
-      event({ type: 'source-set', step: 'ratio', vacuum: 'off' }),
-      event({ type: 'source-set', step: 'ratio', vacuum: 'on' }),
+      event({ type: 'source-set', step: 'ratio', set: { source: 'vacuum', to: 'off' } }),
+      event({ type: 'source-set', step: 'ratio', set: { source: 'vacuum', to: 'on' } }),
     );
     expect(nextAction(procedure, changed)).toMatchObject({ kind: 'acknowledge', step: { id: 'hold' } });
   });

@@ -1,5 +1,6 @@
 import type { Capture, RunState } from '../contract/run-state';
 import type { RunEvent, RunEventOf } from '../contract/events';
+import { AT_START, afterOpening, sourceState, withSource } from '../contract/sources';
 import {
   findItem,
   hangingOn,
@@ -14,7 +15,7 @@ import {
 /** A run to which nothing has happened yet. */
 export const EMPTY_RUN: RunState = {
   version: 0,
-  vacuum: 'off',
+  sources: AT_START,
   captures: [],
   observations: {},
   waits: {},
@@ -56,10 +57,19 @@ const passOver = (state: RunState, event: RunEvent): RunState => ({
 
 /** The state after one more event. */
 export function applyEvent(procedure: Procedure, state: RunState, event: RunEvent, gate: GateRule): RunState {
-  const after = changed(procedure, state, event, gate);
+  const after = leaving(procedure, changed(procedure, state, event, gate), event);
   const chosen = procedure.steps.find(({ id }) => id === after.chosen);
   // What was chosen has had its turn once it is done.
   return chosen?.items.every((item) => isDone(after, item)) ? { ...after, chosen: null } : after;
+}
+
+/** What a step changes of the sources by itself, once something done in it was the last. */
+function leaving(procedure: Procedure, state: RunState, event: RunEvent): RunState {
+  if (event.type !== 'captured' && event.type !== 'observed' && event.type !== 'wait-ended') return state;
+  const step = findItem(procedure, event.item)?.step;
+  if (!step?.leaves || !step.items.every((item) => isDone(state, item))) return state;
+  const { input: _input, ...sources } = step.leaves;
+  return { ...state, sources: { ...state.sources, ...sources } };
 }
 
 /** What an event changes by itself. */
@@ -72,9 +82,9 @@ function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: G
       // Turning the source is done under that step's cautions; every other step's are shown again.
       return {
         ...lapse(procedure, next),
-        vacuum: event.vacuum,
+        sources: withSource(state.sources, event.set),
         acknowledged: [event.step],
-        mayHold: event.vacuum === 'on' ? reaching(procedure, state, 'vacuum') : state.mayHold,
+        mayHold: reaching(procedure, state, sourceState(event.set).reaches),
       };
     case 'captured': {
       const item = findItem(procedure, event.item)?.item;
@@ -88,7 +98,7 @@ function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: G
       return {
         ...afresh,
         mayHold:
-          underLoad && item.quantity === 'pressure' ? reaching(procedure, state, 'fluid') : state.mayHold,
+          underLoad && item.quantity === 'pressure' ? reaching(procedure, state, 'wet') : state.mayHold,
         captures: [...afresh.captures, { ...reading, struck: false, gateShut, stale, session, place }],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
@@ -155,11 +165,18 @@ function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: G
   }
 }
 
-/** Ports that hold something once pressure or vacuum was put on: fluid reaches every pressure, vacuum all the rest. */
-function reaching(procedure: Procedure, state: RunState, what: 'fluid' | 'vacuum'): string[] {
+/** Ports that may hold something once something was put on: those of fluid pressure ('wet'), the rest ('dry'), or all. */
+function reaching(
+  procedure: Procedure,
+  state: RunState,
+  which: 'wet' | 'dry' | 'all' | null,
+): readonly string[] {
+  if (which === null) return state.mayHold;
   const reached = procedure.steps.flatMap(({ items }) =>
     items.flatMap((item) =>
-      item.kind === 'reading' && (item.quantity === 'pressure') === (what === 'fluid') ? [item.port] : [],
+      item.kind === 'reading' && (which === 'all' || (item.quantity === 'pressure') === (which === 'wet'))
+        ? [item.port]
+        : [],
     ),
   );
   return [...new Set([...state.mayHold, ...reached])];
@@ -199,9 +216,9 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
     reopened: null,
     // What was opened holds nothing.
     mayHold: state.mayHold.filter((port) => !event.opens?.includes(port)),
-    // Lines were off: every step's cautions are shown again, and the vacuum is off.
+    // Lines were off: every step's cautions are shown again, and nothing comes from any source.
     acknowledged: [],
-    vacuum: 'off',
+    sources: afterOpening(state.sources),
     session: state.session + (event.rezero ? 1 : 0),
     disturbedAt: state.version,
     finished: false,

@@ -90,7 +90,7 @@ describe('the tape', () => {
 describe('what is live', () => {
   test('nothing, before anything happened', () => {
     expect(liveState(procedure, EMPTY_RUN)).toEqual({
-      vacuum: 'off',
+      sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
       spent: false,
@@ -103,18 +103,18 @@ describe('what is live', () => {
   });
   test('the supply is shown while it is on, and not after it is shut', () => {
     const on = liveState(procedure, stateOf(upTo('ratio.1.input')));
-    expect(on.vacuum).toBe('on');
+    expect(on.sources.vacuum).toBe('on');
     expect(on.supply_Pa! / INHG).toBeCloseTo(20, 6);
     expect(liveState(procedure, stateOf(upTo('loss-released.start'))).supply_Pa).toBeNull();
     // Behind the closed valve the unit still holds its vacuum: that is live until it is vented and read at zero.
     const shutIn = liveState(procedure, stateOf(upTo('loss-released.wait')));
-    expect(shutIn.vacuum).toBe('off');
+    expect(shutIn.sources.vacuum).toBe('off');
     expect(shutIn.supply_Pa! / INHG).toBeCloseTo(20, 6);
   });
   test('a unit under hold pressure is live; made safe, nothing is', () => {
     expect(liveState(procedure, stateOf(upTo('hold.end'))).input).toBeCloseTo(22 * BAR, -5);
     expect(liveState(procedure, stateOf(events))).toEqual({
-      vacuum: 'off',
+      sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
       spent: true,
@@ -157,7 +157,7 @@ describe('what is live', () => {
     };
     const carried = events.filter(({ type }) => type !== 'finished');
     expect(liveState(procedure, stateOf([...carried, disturbed]))).toEqual({
-      vacuum: 'off',
+      sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
       spent: false,

@@ -1,5 +1,6 @@
 import type { RunEvent } from '../contract/events';
-import { findItem, type Procedure, type SourceState } from '../contract/steps';
+import { sourceState } from '../contract/sources';
+import { findItem, type Procedure } from '../contract/steps';
 import { waitStart } from './run';
 import { type Capture, type RunState } from '../contract/run-state';
 
@@ -19,7 +20,7 @@ export type TapeLine =
       replaced: boolean;
     }
   | { kind: 'wait'; id: string; prompt: string; seconds: number; back: boolean }
-  | { kind: 'source'; id: string; vacuum: SourceState; back: boolean }
+  | { kind: 'source'; id: string; words: string; back: boolean }
   | { kind: 'disturbed'; id: string; why: string }
   | { kind: 'skip'; id: string; what: string; reason: string; back: boolean }
   /** The test went on in spite of an answer that stops it, or ended there. */
@@ -122,7 +123,7 @@ function lineOf(procedure: Procedure, run: RunState, event: RunEvent, back: bool
       };
     }
     case 'source-set':
-      return { kind: 'source', id: event.id, vacuum: event.vacuum, back };
+      return { kind: 'source', id: event.id, words: sourceState(event.set).words, back };
     case 'disturbed':
       return { kind: 'disturbed', id: event.id, why: event.why };
     case 'skipped': {

@@ -4,7 +4,7 @@ import { jobEntrySchema, type JobEntry } from './entries';
 import { judgementSchema } from './judgement';
 
 /** Raised when the form of an entry changes; the entries of every earlier revision are read through `ENTRY_UPCASTS`. */
-export const ENTRY_REVISION = 2;
+export const ENTRY_REVISION = 3;
 
 type Raw = Readonly<Record<string, unknown>>;
 
@@ -23,7 +23,25 @@ export const ENTRY_UPCASTS: Readonly<Record<number, (entry: Raw) => Raw>> = {
     if (event.type !== 'captured') return entry;
     return { ...entry, event: { ...event, by: event.typed === '' ? 'not-said' : 'typed' } };
   },
+  // 3: a step names the state of each source that it needs; until then there was one, the vacuum.
+  2: (entry) => {
+    if (entry.type === 'run-started') {
+      const context = entry.context as Raw;
+      const procedure = context.procedure as Raw;
+      const steps = (procedure.steps as Raw[]).map(stepWithSources);
+      return { ...entry, context: { ...context, procedure: { ...procedure, steps } } };
+    }
+    if (entry.type !== 'run-event') return entry;
+    const event = entry.event as Raw;
+    if (event.type === 'added')
+      return { ...entry, event: { ...event, step: stepWithSources(event.step as Raw) } };
+    if (event.type !== 'source-set') return entry;
+    const { vacuum, ...rest } = event;
+    return { ...entry, event: { ...rest, set: { source: 'vacuum', to: vacuum } } };
+  },
 };
+
+const stepWithSources = ({ vacuum, ...step }: Raw): Raw => ({ ...step, state: { vacuum } });
 
 /** An entry as it is written in the journal. */
 export const storedEntry = (entry: JobEntry) => ({ ...entry, entryRevision: ENTRY_REVISION });

@@ -60,7 +60,7 @@ function runOf(kind: FamilyKind) {
   };
   function upTo1(action: ReturnType<typeof nextAction>) {
     if (action.kind === 'acknowledge') take({ type: 'acknowledged', step: action.step.id });
-    if (action.kind === 'source') take({ type: 'source-set', step: action.step.id, vacuum: action.vacuum });
+    if (action.kind === 'source') take({ type: 'source-set', step: action.step.id, set: action.set });
     if (action.kind !== 'item') return;
     const { item } = action;
     if (item.kind === 'observation')
@@ -101,7 +101,7 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
     const run = runOf(kind);
     // All is done but making safe: the tank of a servo is still full behind its non-return valve.
     run.upTo(`safe.${gauged[0]!.id}`);
-    expect(run.state().vacuum).toBe('off');
+    expect(run.state().sources.vacuum).toBe('off');
     const all = gauged.map(({ id }) => id);
     expect(run.open(all)).toEqual({ code: 'may-hold', ports: all });
     run.doStep('make-safe');
@@ -137,10 +137,10 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
     run.upTo(`safe.${gauged[0]!.id}`);
     run.doStep('make-safe');
     const all = gauged.map(({ id }) => id);
-    const step = run.procedure().steps.find(({ vacuum }) => vacuum === 'on')!;
-    expect(run.take({ type: 'source-set', step: step.id, vacuum: 'on' })).toBeNull();
-    expect(run.open(all)).toEqual({ code: 'not-vented' });
-    expect(run.take({ type: 'source-set', step: step.id, vacuum: 'off' })).toBeNull();
+    const step = run.procedure().steps.find(({ state }) => state.vacuum === 'on')!;
+    expect(run.take({ type: 'source-set', step: step.id, set: { source: 'vacuum', to: 'on' } })).toBeNull();
+    expect(run.open(all)).toEqual({ code: 'live-source', said: ['Vacuum is on'] });
+    expect(run.take({ type: 'source-set', step: step.id, set: { source: 'vacuum', to: 'off' } })).toBeNull();
     expect(run.open(all)).toMatchObject({ code: 'may-hold' });
     expect(run.take({ type: 'finished' })).toEqual({ code: 'not-safe' });
   });
@@ -164,14 +164,15 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
         for (const one of choices) {
           const before = run.events().length;
           if (one.do === 'chosen') run.take({ type: 'chosen', step: one.step });
-          if (one.do === 'source') run.take({ type: 'source-set', step: steps[0]!.id, vacuum: one.vacuum });
+          if (one.do === 'source')
+            run.take({ type: 'source-set', step: steps[0]!.id, set: { source: 'vacuum', to: one.vacuum } });
           if (one.do === 'next') for (let i = 0; i < one.times; i += 1) stepOn(run);
           // What the events themselves say may hold something, counted apart from the state.
           for (const event of run.events().slice(before)) {
             const item = steps
               .flatMap(({ items }) => items)
               .find(({ id }) => 'item' in event && id === event.item);
-            if (event.type === 'source-set' && event.vacuum === 'on')
+            if (event.type === 'source-set' && event.set.to === 'on')
               dirty = new Set([
                 ...dirty,
                 ...gauged.filter((p) => p.quantity !== 'pressure').map(({ id }) => id),
@@ -214,8 +215,7 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
     const action = nextAction(run.procedure(), run.state());
     if (!('step' in action)) return;
     if (action.kind === 'acknowledge') run.take({ type: 'acknowledged', step: action.step.id });
-    if (action.kind === 'source')
-      run.take({ type: 'source-set', step: action.step.id, vacuum: action.vacuum });
+    if (action.kind === 'source') run.take({ type: 'source-set', step: action.step.id, set: action.set });
     if (action.kind !== 'item') return;
     const { item, step } = action;
     if (item.kind === 'wait') run.take({ type: 'skipped', step: step.id, item: item.id, reason: 'short' });
@@ -276,8 +276,8 @@ describe('steps in any order that is safe', () => {
       });
     expect(capture('bypass.1.input')).toMatchObject({ code: 'needs' });
     run.upTo('rest.supply');
-    expect(capture('bypass.1.input')).toMatchObject({ code: 'source', vacuum: 'off' });
-    run.take({ type: 'source-set', step: 'release', vacuum: 'on' });
+    expect(capture('bypass.1.input')).toMatchObject({ code: 'source', set: { source: 'vacuum', to: 'off' } });
+    run.take({ type: 'source-set', step: 'release', set: { source: 'vacuum', to: 'on' } });
     expect(capture('rest.supply')).toEqual({ code: 'cautions', step: 'Supply on' });
   });
 });
@@ -288,8 +288,11 @@ describe('what was chosen, and what waits', () => {
     run.upTo('ratio.1.input');
     expect(run.take({ type: 'chosen', step: 'make-safe' })).toBeNull();
     run.doStep('make-safe');
-    expect(nextAction(run.procedure(), run.state())).toMatchObject({ kind: 'source', vacuum: 'on' });
-    run.take({ type: 'source-set', step: 'ratio', vacuum: 'on' });
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({
+      kind: 'source',
+      set: { source: 'vacuum', to: 'on' },
+    });
+    run.take({ type: 'source-set', step: 'ratio', set: { source: 'vacuum', to: 'on' } });
     expect(nextAction(run.procedure(), run.state())).toMatchObject({ step: { id: 'ratio' } });
   });
   test('a wait that runs comes before whatever was struck meanwhile, and a reading read again waits for it', () => {

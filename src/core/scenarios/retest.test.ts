@@ -111,7 +111,7 @@ describe('a part changed', () => {
     const steps = stepsToRepeat(procedure, ['lamp-switch'], false);
     expect(steps).toEqual(['cautions', 'lamp-switch', 'make-safe']);
     const state = outcome(context, [...carried, disturbed(steps)]).run;
-    expect([state.vacuum, state.acknowledged, state.finished]).toEqual(['off', [], false]);
+    expect([state.sources.vacuum, state.acknowledged, state.finished]).toEqual(['off', [], false]);
     expect(stepsToRepeat(procedure, [], false)).toEqual([]);
   });
 });

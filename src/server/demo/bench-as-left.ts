@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { supplied } from '@/core/contract/sources';
 import { liveState } from '@/core/procedure/live';
 import { countedCaptures } from '@/core/procedure/run';
 import { stateOf } from '@/core/records/judged-run';
@@ -36,7 +37,7 @@ function asLeft(run: StoredRun): BenchAsLeft {
     },
     hands: {
       pump: true,
-      valve: live.vacuum === 'on' ? 'open' : live.supply_Pa === null ? 'vented' : 'shut',
+      valve: supplied(live.sources) ? 'open' : live.supply_Pa === null ? 'vented' : 'shut',
       handle_Pa: live.input === 'released' ? 0 : live.input,
     },
   };

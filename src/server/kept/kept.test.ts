@@ -7,7 +7,8 @@ import knex, { type Knex } from 'knex';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { ENTRY_REVISION, ENTRY_UPCASTS, presentEntry } from '@/core/records/stored-entry';
 import { JOB_FILE_UPCASTS, JOB_FILE_VERSION } from '@/core/records/job-file';
-import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
+import { nextAction } from '@/core/procedure/next-action';
+import { judgedRun, saidOtherwise, stateOf } from '@/core/records/judged-run';
 import type { JobRecord } from '@/core/records/job-record';
 import type { Assessment, Result } from '@/core/contract/result';
 import { openDatabase } from '../database';
@@ -28,8 +29,15 @@ const judged = JSON.parse(readFileSync(path.join(KEPT, 'judged.json'), 'utf8')) 
   string,
   { tag: string; results: Result[]; assessment: Assessment }
 >;
-const FILES = readdirSync(KEPT).filter((name) => name.endsWith('.job.json'));
-const textOf = (name: string) => readFileSync(path.join(KEPT, name), 'utf8');
+const filesIn = (kept: string) => readdirSync(kept).filter((name) => name.endsWith('.job.json'));
+const FILES = filesIn(KEPT);
+const textOf = (name: string, kept = KEPT) => readFileSync(path.join(kept, name), 'utf8');
+/**
+ * Job files with entries of the second revision, in which the vacuum was the one source: both families, a test half done,
+ * a re-test of what was opened and closed, a third gauge put in another's place. Their verdicts stand in their own record.
+ */
+const SECOND = path.join(__dirname, 'revision-2');
+const SECOND_FILES = filesIn(SECOND);
 const AT = '2026-12-01T08:00:00.000Z';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-kept-'));
@@ -151,17 +159,54 @@ describe('job files of version 0.1.0', () => {
   });
 });
 
+describe('job files with entries of the second revision', () => {
+  test.each(SECOND_FILES)('%s opens the same: its verdicts, its state, its next step', async (name) => {
+    const db = await openDatabase(path.join(folder, `${name}.second.sqlite`));
+    const record = await importInto(db, textOf(name, SECOND));
+    for (const run of finished(record)) {
+      expect(run.judged).toMatchObject({ how: 'finished' });
+      expect(saidOtherwise(run)).toBeNull();
+      expect(stateOf(run)).toMatchObject({ finished: true, sources: { vacuum: 'off' } });
+    }
+    for (const run of record.runs) {
+      const set = run.events.filter(({ type }) => type === 'source-set');
+      expect(set.length).toBeGreaterThan(0);
+      for (const step of run.context.procedure.steps) expect(step.state.vacuum).toMatch(/^(on|off)$/);
+    }
+    expect((await verify(db)).alterations).toEqual([]);
+    await db.destroy();
+  });
+  test('the half-done test goes on where it was left: the vacuum on, the boost ratio to be read', async () => {
+    const db = await openDatabase(path.join(folder, 'goes-on.sqlite'));
+    const record = await importInto(db, textOf('remote-half-done.job.json', SECOND));
+    const run = record.runs.at(-1)!;
+    expect(nextAction(run.context.procedure, stateOf(run))).toMatchObject({ kind: 'item', step: { id: 'ratio' } });
+    expect(stateOf(run).sources).toEqual({ vacuum: 'on' });
+    await db.destroy();
+  });
+});
+
 describe('nothing that reads old records is exercised by nothing', () => {
-  const entries = FILES.flatMap(
-    (name) => (JSON.parse(textOf(name)) as { entries: { entry: Record<string, unknown> }[] }).entries,
-  ).map(({ entry }) => entry);
+  const entriesOf = (kept: string) =>
+    filesIn(kept)
+      .flatMap(
+        (name) => (JSON.parse(textOf(name, kept)) as { entries: { entry: Record<string, unknown> }[] }).entries,
+      )
+      .map(({ entry }) => entry);
+  const first = entriesOf(KEPT);
+  const entries = [...first, ...entriesOf(SECOND)];
+  /** Kinds of entries that a revision changed. */
+  const CHANGED: Readonly<Record<number, readonly string[]>> = {
+    1: ['taken-in', 'run-started', 'run-event'],
+    2: ['run-started', 'run-event'],
+  };
   test('every revision of an entry has kept entries that its upcast changes', () => {
     for (let from = 1; from < ENTRY_REVISION; from += 1) {
       const upcast = ENTRY_UPCASTS[from]!;
       const changed = entries.filter(
         (entry) => (entry.entryRevision ?? 1) === from && JSON.stringify(upcast(entry)) !== JSON.stringify(entry),
       );
-      expect(new Set(changed.map(({ type }) => type))).toEqual(new Set(['taken-in', 'run-started', 'run-event']));
+      expect(new Set(changed.map(({ type }) => type))).toEqual(new Set(CHANGED[from]));
     }
     expect(Object.keys(ENTRY_UPCASTS)).toHaveLength(ENTRY_REVISION - 1);
     expect(() => presentEntry({ type: 'archived', archived: true, entryRevision: 99 })).toThrow(RangeError);

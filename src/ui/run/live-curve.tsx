@@ -3,6 +3,7 @@
 import { Box } from '@mui/material';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { LivePorts } from '@/core/procedure/hands-free';
+import { supplied } from '@/core/contract/sources';
 import type { Step } from '@/core/contract/steps';
 import { curvePlot, measuredPoints, supplyRead } from '@/core/records/ratio-svg';
 import type { StoredRun } from '@/core/records/views';
@@ -43,7 +44,7 @@ export function LiveCurve({ run, stored, ports, asRead }: LiveCurveProps) {
   const [box, size] = useSize(LEAST);
   const { kind, context } = stored;
   const { state } = run;
-  const live_Pa = state.vacuum === 'on' && !asRead ? ports?.supply?.value : undefined;
+  const live_Pa = supplied(state.sources) && !asRead ? ports?.supply?.value : undefined;
   const captured_Pa = supplyRead(stored, state);
   const supply_Pa =
     live_Pa === undefined ? captured_Pa : Math.max(0, SUPPLY_STEP_PA * Math.round(live_Pa / SUPPLY_STEP_PA));

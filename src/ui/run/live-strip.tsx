@@ -1,9 +1,10 @@
 'use client';
 
 import { Box } from '@mui/material';
+import { sourcesIn } from '@/core/contract/sources';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import { liveByGauges, type LiveState } from '@/core/procedure/live';
-import { vacuumWords } from '../live-words';
+import { sourceWords } from '../live-words';
 import { usePrint } from '../settings-context';
 
 /** Read out, not shown. */
@@ -27,8 +28,9 @@ interface LiveStripProps {
 export function LiveStrip({ known, gauges }: LiveStripProps) {
   const print = usePrint();
   const live = gauges ? liveByGauges(known, gauges) : known;
-  const pill = (label: string, on: boolean) => (
+  const pill = (id: string, label: string, on: boolean) => (
     <Box
+      key={id}
       component="span"
       sx={{
         display: 'inline-flex',
@@ -56,11 +58,12 @@ export function LiveStrip({ known, gauges }: LiveStripProps) {
     >
       {/* Heard when a state changes, not with every figure that a gauge sends. */}
       <Box component="span" role="status" sx={HEARD_ONLY}>
-        {live.vacuum === 'on' ? 'Vacuum on' : 'Vacuum off'},{' '}
+        {sourcesIn(live.sources).map(({ words }) => `${words}, `)}
         {live.input === 'released' ? 'input released' : 'input applied'}
       </Box>
-      {pill(vacuumWords(live, print.value), live.vacuum === 'on' || live.supply_Pa !== null)}
+      {sourceWords(live, print.value).map(({ id, words, live: on }) => pill(id, words, on))}
       {pill(
+        'input',
         live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`,
         live.input !== 'released',
       )}

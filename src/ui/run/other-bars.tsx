@@ -2,6 +2,7 @@
 
 import { Box, Button } from '@mui/material';
 import Link from 'next/link';
+import { sourceState } from '@/core/contract/sources';
 import { namedGaps } from '@/core/records/report';
 import { Bar, type BarProps } from './bar';
 import { ConfirmBar, ObservationBar, StoppedBar, WaitBar } from './step-bars';
@@ -48,13 +49,13 @@ export function OtherBars({ run, others, reportHref }: OtherBarsProps) {
     case 'source':
       return (
         <ConfirmBar
-          key={`${action.step.id} ${action.vacuum}`}
+          key={`${action.step.id} ${action.set.source} ${action.set.to}`}
           run={run}
-          prompt={action.vacuum === 'on' ? 'Open the vacuum.' : 'Shut the vacuum off at the bench valve.'}
-          label={action.vacuum === 'on' ? 'Vacuum is on' : 'Vacuum is off'}
+          prompt={sourceState(action.set).ask}
+          label={sourceState(action.set).said}
           letter="v"
           others={others}
-          send={() => run.send({ type: 'source-set', step: action.step.id, vacuum: action.vacuum })}
+          send={() => run.send({ type: 'source-set', step: action.step.id, set: action.set })}
         />
       );
     case 'finish':

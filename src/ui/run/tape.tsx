@@ -142,7 +142,7 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
         </Plain>
       );
     case 'source':
-      return <Plain back={line.back}>Vacuum {line.vacuum}</Plain>;
+      return <Plain back={line.back}>{line.words}</Plain>;
     case 'disturbed':
       return (
         <Box

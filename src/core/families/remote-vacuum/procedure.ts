@@ -86,7 +86,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Before anything is connected',
       instruction: 'Read the cautions. Drain what is left in the unit before lines go on.',
       cautions: ['bench-pressure', 'fluids', 'spring-casing', 'lining-dust'],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: [],
       mandatory: true,
       items: [
@@ -107,7 +107,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
             title: 'Stop-lamp switch',
             instruction: 'Continuity meter across the switch, no vacuum. Raise the input slowly from zero.',
             cautions: [],
-            vacuum: 'off',
+            state: { vacuum: 'off' },
             needs: ['cautions'],
             leaves: { input: 'released' },
             items: [
@@ -129,7 +129,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       instruction:
         'No vacuum: the unit must pass pressure straight through. Raise the input in steps and let both gauges settle.',
       cautions: [],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['zeros'],
       leaves: { input: 'released' },
       items: profile.bypassInputs_Pa.flatMap((target_Pa, i) => [
@@ -152,7 +152,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Seep look',
       instruction: 'Input released. Look at each point for fluid that the bypass test left.',
       cautions: [],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['bypass'],
       items: seepLook('seep-low', profile),
     },
@@ -161,7 +161,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Supply on',
       instruction: 'Input released. Open the vacuum and let it settle. The output must stay at zero.',
       cautions: ['vacuum', 'bench-pressure'],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['bypass'],
       items: [
         reading('rest.supply', 'supply', 'supply', 'Read the supply.'),
@@ -174,7 +174,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Boost ratio',
       instruction: 'Raise the input, always upward. At each point let the gauges settle, then read both.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['supply-on', 'bypass'],
       leaves: { input: 'applied' },
       items: [
@@ -200,7 +200,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       instruction:
         'Hold the test input, then go on up until the activation gauge reads zero or stops falling.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['ratio'],
       leaves: { input: 'applied' },
       items: [
@@ -233,7 +233,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Hold under pressure',
       instruction: 'Set the hold input and shut it in. Nobody touches the input until the hold is over.',
       cautions: ['bench-pressure'],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['ratio'],
       leaves: { input: 'applied' },
       items: [
@@ -265,7 +265,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Release',
       instruction: 'Come down slowly to the point named without going below it, then let go fully.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['ratio'],
       leaves: { input: 'released' },
       items: [
@@ -298,7 +298,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       title: 'Charge again',
       instruction: 'The last test used up the vacuum. Open it again, then apply the hold input and leave it.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['ratio'],
       leaves: { input: 'applied' },
       items: [
@@ -340,7 +340,7 @@ function lossStep(
       title,
       instruction,
       cautions: [],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['supply-on'],
       leaves: { input: when, charge: 'spent' },
       items: [

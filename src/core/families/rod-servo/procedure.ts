@@ -64,7 +64,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       title: 'Before anything is connected',
       instruction: 'Read the cautions. Block the lever or set the rod on the load cell; drain the valve.',
       cautions: ['bench-pressure', 'fluids', 'spring-casing', 'moving-rod', 'lining-dust'],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: [],
       mandatory: true,
       items: [
@@ -91,7 +91,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       instruction:
         'Tank vented. Raise the fluid pressure: this unit has no push-through unless its profile names one, so no vacuum is no brake.',
       cautions: [],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['zeros'],
       leaves: { input: 'released' },
       items: [
@@ -112,7 +112,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       instruction:
         'Fluid released. Open the vacuum and start the stopwatch; stop it as the tank gauge passes the mark. Then let it settle.',
       cautions: ['vacuum', 'bench-pressure', 'moving-rod'],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['zeros'],
       items: [
         reading('pull.time', 'clock', 'pullDown', 'Read the stopwatch.', { sourceFrom: 'rest.supply' }),
@@ -125,7 +125,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       instruction:
         'Shut the source. Touch nothing until the wait is over; listen along the valve and the tank.',
       cautions: [],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['pull-down'],
       leaves: { input: 'released', charge: 'spent' },
       items: [
@@ -170,7 +170,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       instruction:
         'Raise the fluid pressure, always upward. At each point let force and tank settle, then read.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['pull-down', 'zeros'],
       leaves: { input: 'applied' },
       items: [
@@ -190,7 +190,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       title: 'Full force',
       instruction: 'Go up to the pressure named, above full lift, and let force and tank settle.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['force'],
       leaves: { input: 'applied' },
       items: [
@@ -206,7 +206,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       instruction:
         'Apply at once to the pressure named and let go at once. Time the force: up to nine tenths, and down to the last tenth.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['full'],
       leaves: { input: 'released' },
       items: [
@@ -229,7 +229,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       title: 'Release',
       instruction: 'Fluid released. The rod or lever must come fully back by itself.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['force'],
       leaves: { input: 'released' },
       items: [
@@ -245,7 +245,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       title: 'Reserve: source off',
       instruction: `Tank full, then shut the source and read it. Apply to the pressure named, read the force, let go fully; again every ${APPLICATION_S} s.`,
       cautions: ['moving-rod'],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['full'],
       leaves: { input: 'released', charge: 'spent' },
       items: [
@@ -270,7 +270,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       title: 'Charge again',
       instruction: 'The reserve test used up the tank. Open the vacuum and let it fill.',
       cautions: [],
-      vacuum: 'on',
+      state: { vacuum: 'on' },
       needs: ['pull-down'],
       leaves: { input: 'released' },
       items: [reading('recharge.supply', 'supply', 'supply', 'Tank full: read its vacuum.')],
@@ -280,7 +280,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       title: 'Standing decay',
       instruction: 'Shut the source and leave the unit alone. The wait calls when it is over.',
       cautions: [],
-      vacuum: 'off',
+      state: { vacuum: 'off' },
       needs: ['recharge'],
       leaves: { input: 'released', charge: 'spent' },
       items: watched('standing', profile.standing_s),
