@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { FAMILIES } from '../src/core/families/registry';
 import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/index';
-import { instrumentsOf, zeroGate } from '../src/core/procedure/measured-item';
+import { instrumentsOf, gateRule } from '../src/core/procedure/measured-item';
 import { seeded } from '../src/core/numeric/chance';
 import { rehearse, type BenchTruth } from '../src/core/procedure/rehearse';
 import { nextAction, type Action } from '../src/core/procedure/next-action';
@@ -100,7 +100,7 @@ export class Technician {
   /** What the server says comes next. */
   async next(): Promise<{ action: Action; count: number }> {
     const { context, events } = await this.app.get<StoredRun>(`/runs/${this.runId}`);
-    const state = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+    const state = reduceRun(context.procedure, events, gateRule(instrumentsOf(context.rig, context.shelf)));
     return { action: nextAction(context.procedure, state), count: events.length };
   }
 
@@ -182,7 +182,7 @@ export class Technician {
   /** Waits until the screen shows what the server has. */
   async settled(): Promise<void> {
     const { context, events } = await this.app.get<StoredRun>(`/runs/${this.runId}`);
-    const state = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+    const state = reduceRun(context.procedure, events, gateRule(instrumentsOf(context.rig, context.shelf)));
     const action = nextAction(context.procedure, state);
     if (action.kind === 'item') await expect(this.page.getByText(action.item.prompt).first()).toBeVisible();
     else if (action.kind !== 'done' && action.kind !== 'finish')

@@ -38,8 +38,8 @@ export interface RunState {
   /** Item reopened for a repeat, if any. */
   readonly reopened: string | null;
   readonly session: number;
-  /** Ports that a source or pressure has reached since they were last open: it may stand there still. */
-  readonly mayHold: readonly string[];
+  /** Ports that a source or pressure has reached since they were last open, and at which event last: it may stand there still. */
+  readonly reachedAt: Readonly<Record<string, number>>;
   /** Readings placed before this were made before lines were off: they say nothing of what is on the bench now. */
   readonly disturbedAt: number;
   /** Steps added to the procedure while the run was done that are to be done; one taken back is not. */

@@ -19,6 +19,10 @@ const MOMENTS = [
   'next-application',
 ] as const;
 
+/** Where a reading must lie before anything goes on: at its gauge's own zero, or within bounds, SI. */
+const gateSchema = z.union([z.literal('zero'), z.strictObject({ low: SI.optional(), high: SI.optional() })]);
+export type Gate = z.infer<typeof gateSchema>;
+
 const readingItemSchema = z.strictObject({
   kind: z.literal('reading'),
   id: name,
@@ -45,8 +49,11 @@ const readingItemSchema = z.strictObject({
   moment: z.enum(MOMENTS).optional(),
   /** Only these gauges of the port (tags): a vented zero is read on each. */
   gauge: name.optional(),
-  /** The step goes on only when the reading is this close to zero: a pressure hazard is never ticked away. */
-  gate: z.literal('zero').optional(),
+  /**
+   * The step goes on only when the reading lies here: at the gauge's own zero, or within bounds. A hazard is never
+   * ticked away.
+   */
+  gate: gateSchema.optional(),
 });
 /** A number to be read and captured. */
 export type ReadingItem = Readonly<z.infer<typeof readingItemSchema>>;
@@ -74,6 +81,8 @@ const observationItemSchema = z.strictObject({
   /** What it is called in the results. */
   name: prose,
   point: name.optional(),
+  /** Port that is known to be empty by this and its fellows where no gauge can be fitted. Handbook 2. */
+  empties: name.optional(),
   answers: z.tuple([answerSchema, answerSchema], answerSchema),
 });
 /** Something to be looked at, listened to or asked. The first answer is what a healthy unit gives. */
@@ -102,6 +111,13 @@ export const stepSchema = z.strictObject({
   state: sourcesSchema,
   /** Steps that must have been done, or skipped with a reason, before this one. */
   needs: z.array(name).readonly(),
+  /**
+   * Readings with a gate that must be open as the step begins. One at zero is open where nothing has reached its port since
+   * a gauge there was last read at zero; one within bounds lapses as a source is changed.
+   */
+  gates: z.array(name).readonly().optional(),
+  /** It takes a second pair of hands, or what stands in for them. */
+  hands: z.enum(['helper', 'pedal-jack']).optional(),
   /** How it leaves the input, and sources that it changes by itself: a reserve test uses up the charge. */
   leaves: sourcesSchema.extend({ input: z.enum(['applied', 'released']).optional() }).optional(),
   /** A safety step cannot be skipped. */
@@ -117,10 +133,12 @@ export const stepSchema = z.strictObject({
 /** One step of a test: what must be so before it, what is done in it, and what it leaves behind. */
 export type Step = Readonly<z.infer<typeof stepSchema>>;
 
-/** The steps of a bench test, as data. */
+/** The steps of a test, as data. */
 export const procedureSchema = z.strictObject({
   id: name,
   version: z.int().min(1),
+  /** Where it is done; without it, on a bench. */
+  setting: z.enum(['bench', 'vehicle']).optional(),
   steps: z.array(stepSchema).max(200).readonly(),
 });
 export type Procedure = Readonly<z.infer<typeof procedureSchema>>;

@@ -1,6 +1,5 @@
 import { supplied } from '../contract/sources';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
-import { gaugeOfGate } from '../procedure/check-capture';
 import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../contract/steps';
 import type { Port } from '../contract/family';
 import type { Rig } from '../contract/run-context';
@@ -54,6 +53,27 @@ export const WEEPS = untilMended(
 export const gauged = (ports: readonly Port[]) =>
   ports.filter(({ quantity }) => quantity !== null && quantity !== 'duration');
 
+/** A look that nobody gets past: only the good answer lets the run go on, and none is the one by default. */
+export const mustBe = (
+  id: string,
+  name: string,
+  prompt: string,
+  good: string,
+  bad: readonly [id: string, label: string, stops: NonNullable<Answer['stops']>],
+): ObservationItem => ({
+  kind: 'observation',
+  id,
+  name,
+  prompt,
+  answers: [
+    { id: 'good', label: good, finds: 'good' },
+    { id: bad[0], label: bad[1], finds: 'bad', stops: bad[2] },
+    { id: 'not-looked', label: 'Not looked yet', finds: 'unknown', stops: SEE },
+  ],
+});
+
+const SEE = untilMended('The run does not go on before this was looked at.');
+
 /** Every gauge of the rig read while vented. */
 export const zeroItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
   gauged(ports).flatMap((port) =>
@@ -65,7 +85,7 @@ export const zeroItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
   );
 
 /** Low gauges of tied pairs: a cock parts each from the line, and is shut before the pressure passes its scale. */
-const cocked = (gauges: Rig[string] = []) => gauges.filter(({ tiedTo }) => tiedTo !== null);
+export const cocked = (gauges: Rig[string] = []) => gauges.filter(({ tiedTo }) => tiedTo !== null);
 
 /** "the cock of A", "the cocks of A and B"; null where no gauge has one. */
 function cocksOf(gauges: Rig[string]): string | null {
@@ -77,7 +97,7 @@ function cocksOf(gauges: Rig[string]): string | null {
 }
 
 /** What opens every cock again, where there is one. */
-const openCocks = (rig: Rig): string => {
+export const openCocks = (rig: Rig): string => {
   const cocks = cocksOf(Object.values(rig).flatMap(cocked));
   return cocks ? ` Open ${cocks} again, the pressure being off.` : '';
 };
@@ -127,30 +147,6 @@ export const fluidSideStep = (fluid: FluidKind, hoses: string, instruction: stri
   leaves: { input: 'released' },
   items: fluidAfter(fluid, hoses),
 });
-
-/** The last step: nothing comes off before every gauge reads zero. */
-export const makeSafeStep = (ports: readonly Port[], rig: Rig, instruction: string): Step => ({
-  id: 'make-safe',
-  title: 'Make safe',
-  instruction: `${instruction}${openCocks(rig)} Every gauge must read zero before any line comes off.`,
-  cautions: ['open-line'],
-  state: { vacuum: 'off' },
-  needs: [],
-  mandatory: true,
-  leaves: { input: 'released', charge: 'spent' },
-  items: safeItems(ports, rig),
-});
-
-/** Make safe: every gauge back at zero by reading, never by a tick. Handbook 2. */
-export const safeItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
-  gauged(ports).map((port) =>
-    readingOn(ports, `safe.${port.id}`, port.id, 'zero', safePrompt(port, rig), { gate: 'zero' }),
-  );
-
-function safePrompt({ id, name }: Port, rig: Rig): string {
-  const open = cocked(rig[id]).length > 0 && gaugeOfGate(rig[id] ?? []);
-  return `${name}: read ${open ? `${open.tag}, which no cock can shut off` : 'the gauge'}. It must be at zero.`;
-}
 
 /** Is the fluid on the bench the profile's own? */
 export const fluidLook = (fluid: FluidKind): ObservationItem =>

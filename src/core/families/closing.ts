@@ -1,33 +1,12 @@
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import type { Part } from '../contract/family';
-import type { Answer, ObservationItem, Procedure, Step } from '../contract/steps';
+import type { Procedure, Step } from '../contract/steps';
 import type { Settling } from '../contract/family';
-import { untilMended, WEEPS } from './bench-items';
-
-const SEE = untilMended('The run does not go on before this was looked at.');
-
-/** A look that nobody gets past: only the good answer lets the run go on. */
-const mustBe = (
-  id: string,
-  name: string,
-  prompt: string,
-  good: string,
-  bad: readonly [id: string, label: string, stops: NonNullable<Answer['stops']>],
-): ObservationItem => ({
-  kind: 'observation',
-  id,
-  name,
-  prompt,
-  answers: [
-    { id: 'good', label: good, finds: 'good' },
-    { id: bad[0], label: bad[1], finds: 'bad', stops: bad[2] },
-    { id: 'not-looked', label: 'Not looked yet', finds: 'unknown', stops: SEE },
-  ],
-});
+import { mustBe, untilMended, WEEPS } from './bench-items';
 
 /**
- * The step that closes what was opened while a run was done: closed, bled where it holds fluid, looked at for leaks. The
- * run neither goes on nor ends before it. Handbook 2 and 8.
+ * The step that closes what was opened while a run was done: closed, bled where it holds fluid, looked at for leaks, and
+ * on a vehicle the pedal pressed. The run neither goes on nor ends before it. Handbook 2 and 8.
  *
  * @param parts what was worked on
  * @param count tells one such step of a run from the next
@@ -89,6 +68,23 @@ export function closingStep(
               ['leaks', 'Not sound', untilMended('Renew or seat it, then look again.')],
             ),
           ]),
+      ...(procedure.setting === 'vehicle'
+        ? [
+            mustBe(
+              `${id}.pedal`,
+              'Pedal firm',
+              'Pedal pressed hard and held: firm, and does it stay where it is?',
+              'Firm, and stays',
+              [
+                'soft',
+                'Soft, or it sinks',
+                untilMended(
+                  'Bleed it and look for leaks again. The vehicle does not move before the pedal is firm.',
+                ),
+              ],
+            ),
+          ]
+        : []),
     ],
   };
   return { after: procedure.steps[0]!.id, step };

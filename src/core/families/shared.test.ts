@@ -3,16 +3,8 @@ import { contextWith, INHG, truthWith, bench } from '../scenarios/bench';
 import { printSentence } from '../quantities/sentence';
 import { notTaken, type Result } from '../contract/result';
 import { assessRun, shortOf, weakSupply } from './assess-run';
-import {
-  fluidAfter,
-  fluidLook,
-  gauged,
-  look,
-  readingOn,
-  safeItems,
-  stoppingAt,
-  zeroItems,
-} from './bench-items';
+import { fluidAfter, fluidLook, gauged, look, readingOn, stoppingAt, zeroItems } from './bench-items';
+import { safeItems } from './making-safe';
 import { lossRate } from './loss-rate';
 import { limit } from './profile-fields';
 import { supplyHealth } from './supply-health';
@@ -82,9 +74,25 @@ describe('items of a bench test', () => {
     const rig = benchRig();
     expect(gauged(ports).map(({ id }) => id)).toEqual(['input', 'output', 'supply']);
     expect(zeroItems(ports, rig).map(({ gauge }) => gauge)).toEqual(['FL-1', 'LC-1', 'VAC-S']);
-    expect(safeItems(ports, {}).every(({ gate, measures }) => gate === 'zero' && measures === 'zero')).toBe(
-      true,
-    );
+    const safe = safeItems(ports, rig);
+    expect(safe.map(({ id }) => id)).toEqual(['safe.input', 'safe.output', 'safe.supply']);
+    for (const item of safe) expect(item).toMatchObject({ gate: 'zero', measures: 'zero' });
+  });
+  test('where no gauge can be fitted, two looks that nobody gets past show that nothing is left', () => {
+    const looks = safeItems(ports, {});
+    // A force stands nowhere once its pressure is gone.
+    expect(looks.map(({ id }) => id)).toEqual([
+      'safe.input.spent',
+      'safe.input.flow',
+      'safe.supply.spent',
+      'safe.supply.flow',
+    ]);
+    for (const item of looks) {
+      if (item.kind !== 'observation') throw new Error('not a look');
+      expect(item.answers.slice(1).map(({ stops }) => stops?.goesOn)).toEqual(['mended', 'mended']);
+    }
+    expect(looks[0]).toMatchObject({ prompt: expect.stringMatching(/isolated.*40 times/) as string });
+    expect(looks[1]).toMatchObject({ prompt: expect.stringMatching(/closed hose.*stopped/) as string });
   });
   test('what is looked at can always be answered with “could not look”', () => {
     const looks = [

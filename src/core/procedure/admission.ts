@@ -4,7 +4,7 @@ import { liveWords, nextSource, sourceState, type SourceSet } from '../contract/
 import { findItem, type Procedure, type Step } from '../contract/steps';
 import { printNames } from '../quantities/sentence';
 import { needsFirst, nextAction, stoppedAt, waitingIn } from './next-action';
-import { notProved } from './opening';
+import { gatesShut, notProved } from './opening';
 import { makesSafe, waitStart } from './run';
 import { takesBack } from './taking-back';
 
@@ -26,6 +26,7 @@ export type RunRefusal =
   | { code: 'waiting'; step: string }
   | { code: 'source'; step: string; set: SourceSet }
   | { code: 'cautions'; step: string }
+  | { code: 'gate'; step: string; prompts: readonly string[] }
   | { code: 'not-safe' };
 
 /** Whether an event may be taken into a run, before it is recorded. */
@@ -117,6 +118,8 @@ function notReady(procedure: Procedure, state: RunState, itemId: string): RunRef
   if (order) return order;
   const set = nextSource(state.sources, step.state);
   if (set) return { code: 'source', step: step.title, set };
+  const shut = gatesShut(procedure, state, step);
+  if (shut.length > 0) return { code: 'gate', step: step.title, prompts: shut.map(({ prompt }) => prompt) };
   return step.cautions.length > 0 && !state.acknowledged.includes(step.id)
     ? { code: 'cautions', step: step.title }
     : null;
@@ -193,6 +196,8 @@ export function runRefusalSentence(
       return `A wait runs in “${why.step}”: nothing else is done on the bench until it is over.`;
     case 'source':
       return `For “${why.step}”, and said to be so: ${sourceState(why.set).said}. ${sourceState(why.set).ask}`;
+    case 'gate':
+      return `Before “${why.step}”: ${why.prompts.join(' ')}`;
     case 'cautions':
       return `Read the cautions of “${why.step}” first.`;
     case 'not-safe':

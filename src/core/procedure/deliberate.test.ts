@@ -5,7 +5,7 @@ import { namedGaps } from '../records/report';
 import { BAR, benchOf, gauges } from '../scenarios/bench';
 import { checkCapture, secondLook, shortWay, type Candidate } from './check-capture';
 import type { RunEvent } from '../contract/events';
-import { instrumentsOf, zeroGate } from './measured-item';
+import { instrumentsOf, gateRule } from './measured-item';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { seeded, uuidFrom } from '../numeric/chance';
 import { rehearse } from './rehearse';
@@ -19,7 +19,7 @@ const remote = benchOf('remote-vacuum');
 const { contextWith, truthWith, bench } = remote;
 const context = contextWith();
 const { procedure } = context;
-const gate = zeroGate(instrumentsOf(context.rig, context.shelf));
+const gate = gateRule(instrumentsOf(context.rig, context.shelf));
 const whole = bench(truthWith()).events;
 const stateOf = (events: readonly RunEvent[]) => reduceRun(procedure, events, gate);
 const upTo = (item: string) =>
@@ -275,7 +275,7 @@ test.each(Object.keys(FAMILIES) as FamilyKind[])(
   (kind) => {
     const { family, contextWith: contextOf, truthWith: truthOf } = benchOf(kind);
     const ctx = contextOf();
-    const opens = zeroGate(instrumentsOf(ctx.rig, ctx.shelf));
+    const opens = gateRule(instrumentsOf(ctx.rig, ctx.shelf));
     const reduce = (events: readonly RunEvent[]) => reduceRun(ctx.procedure, events, opens);
     const meddle = fc.tuple(
       fc.constantFrom('strike', 'skip', 'reopen', 'undo', 'early', 'bad-look'),

@@ -1,4 +1,5 @@
 import { gaugeOfGate } from './check-capture';
+import { ventedGates } from './opening';
 import type { Instrument } from '../metrology/instrument';
 import type { Port } from '../contract/family';
 import type { RunContext } from '../contract/run-context';
@@ -64,6 +65,7 @@ export function exchangeStep(context: RunContext<unknown>, ports: readonly Port[
     cautions: ['bench-pressure', 'open-line'],
     state: { vacuum: 'off' },
     needs: [],
+    gates: ventedGates(ports),
     leaves: { input: 'released' },
     exchange: { out: out.tag, in: fresh.tag, against: against.tag },
     items: [

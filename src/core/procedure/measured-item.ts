@@ -55,12 +55,19 @@ export const measuredItem = (...of: Parameters<typeof measuredByGauge>): ItemRea
 /** A gate opens when the gauge is within this many readable steps of what it showed vented. */
 const GATE_STEPS = 2;
 
-/** The gate at a make-safe step: the gauge back at its own vented zero, by reading, never by a tick. Handbook 2. */
-export const zeroGate =
+/**
+ * The rule of gates: a gauge back at its own vented zero, or its corrected reading within bounds. By reading, never by a
+ * tick. Handbook 2.
+ */
+export const gateRule =
   (instruments: ReadonlyMap<string, Measured['instrument']>): GateRule =>
-  (capture, before) => {
+  (capture, before, gate) => {
     const gauge = instruments.get(capture.instrument);
     if (!gauge) return false;
+    if (gate !== 'zero') {
+      const { value_SI } = measured([capture.value_SI], gauge, ventedZero_SI(before, gauge.tag));
+      return value_SI >= (gate.low ?? -Infinity) && value_SI <= (gate.high ?? Infinity);
+    }
     const zero_Pa = ventedZero_SI(before, gauge.tag) ?? 0;
     return Math.abs(capture.value_SI - zero_Pa) <= (GATE_STEPS + 1e-6) * gauge.step_Pa;
   };

@@ -8,6 +8,7 @@ import {
   type Step,
 } from '../contract/steps';
 import { nextSource, type SourceSet } from '../contract/sources';
+import { gatesShut } from './opening';
 import { belongs, isDone, makesSafe, waitStart } from './run';
 
 /** What the run asks for next. */
@@ -24,33 +25,41 @@ export type Action =
 export function nextAction(procedure: Procedure, state: RunState): Action {
   if (state.finished) return { kind: 'done' };
   const chosen = procedure.steps.find(({ id }) => id === state.chosen);
-  const left = chosen && askedIn(state, chosen);
+  const left = chosen && askedIn(procedure, state, chosen);
   const stopped = stoppedAt(procedure, state);
   // A test that is stopped is still made safe.
   if (stopped && stopped.item.id !== state.reopened) return left && makesSafe(chosen) ? left : stopped;
-  const open = procedure.steps.find((step) => step.closing && belongs(state, step) && askedIn(state, step));
-  if (open && !(left && makesSafe(chosen))) return askedIn(state, open)!;
+  const open = procedure.steps.find(
+    (step) => step.closing && belongs(state, step) && askedIn(procedure, state, step),
+  );
+  if (open && !(left && makesSafe(chosen))) return askedIn(procedure, state, open)!;
   // A wait locks the bench: nothing else comes before it is over.
   const waiting = waitingIn(procedure, state);
   const again = state.reopened ? findItem(procedure, state.reopened) : null;
-  if (waiting && again?.step !== waiting) return askedIn(state, waiting)!;
-  if (again) return ready(state, again.step, again.item);
+  if (waiting && again?.step !== waiting) return askedIn(procedure, state, waiting)!;
+  if (again) return gateFirst(procedure, state, again.step) ?? ready(state, again.step, again.item);
   if (left && canBeDone(procedure, state, chosen)) return left;
   for (const step of procedure.steps) {
     if (!belongs(state, step) || (state.ended !== null && !makesSafe(step) && !step.closing)) continue;
-    const asked = askedIn(state, step);
+    const asked = askedIn(procedure, state, step);
     if (asked) return asked;
   }
   return { kind: 'finish' };
 }
 
 /** What a step still asks for; null where it is done. */
-function askedIn(state: RunState, step: Step): Action | null {
+function askedIn(procedure: Procedure, state: RunState, step: Step): Action | null {
   const item = step.items.find((candidate) => !isDone(state, candidate));
-  if (item) return ready(state, step, item);
+  if (item) return gateFirst(procedure, state, step) ?? ready(state, step, item);
   return step.items.length === 0 && !state.acknowledged.includes(step.id)
     ? { kind: 'acknowledge', step }
     : null;
+}
+
+/** The reading that opens a step's gate, where that is shut. */
+function gateFirst(procedure: Procedure, state: RunState, step: Step): Action | null {
+  const shut = gatesShut(procedure, state, step)[0];
+  return shut ? ready(state, findItem(procedure, shut.id)!.step, shut) : null;
 }
 
 /** Steps of which a step needs something that is neither done nor skipped, in order. */

@@ -1,14 +1,16 @@
 import type { RunState } from '../contract/run-state';
-import type { Procedure, ReadingItem } from '../contract/steps';
-import { counts, makesSafe } from './run';
+import { findItem, type Procedure, type ReadingItem, type Step } from '../contract/steps';
+import type { Quantity } from '../quantities/units';
+import { counts, emptied, makesSafe } from './run';
 
 /** Readings of a gauge this much apart were made by one that moves, as a part of the higher. */
 const MOVED_PART = 0.05;
 
 /**
  * Ports of those named at which pressure or vacuum may stand: none is opened because somebody believes it empty. A port is
- * proved by a gauge that was seen to move in this run and was read at zero since anything was done. What no source and no
- * pressure has reached since it was last open holds nothing of this bench. Handbook 2.
+ * proved by a gauge that was seen to move in this run and was read at zero since anything was done. Where none can be
+ * fitted it is by the looks that show it to be empty, every one of them. What no source and no pressure has reached since it
+ * was last open holds nothing of this bench. Handbook 2.
  */
 export function notProved(procedure: Procedure, state: RunState, ports: readonly string[]): string[] {
   const items = procedure.steps.flatMap((step) =>
@@ -26,7 +28,51 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
             capture.item === item.id && counts(capture) && moved(state, capture.instrument, itemOf),
         ),
     );
-  return ports.filter((port) => state.mayHold.includes(port) && !proof(port));
+  const looks = procedure.steps.filter(makesSafe).flatMap((step) => step.items);
+  const seen = (port: string) => {
+    const own = looks.filter((item) => emptied(item) === port);
+    return (
+      own.length > 0 &&
+      own.every(
+        (item) => item.kind === 'observation' && state.observations[item.id]?.answer === item.answers[0].id,
+      )
+    );
+  };
+  return ports.filter((port) => port in state.reachedAt && !proof(port) && !seen(port));
+}
+
+/** The item of the step that makes safe at which a port is read at zero. */
+export const safeId = (port: string): string => `safe.${port}`;
+
+/** Gates of a step that asks for no vacuum in the unit: the gauge of each vacuum port at zero. */
+export const ventedGates = (ports: readonly { readonly id: string; readonly quantity: Quantity | null }[]) =>
+  ports.flatMap(({ id, quantity }) => (quantity === 'depression' ? [safeId(id)] : []));
+
+/**
+ * Gates of a step that are shut as the run stands. A step under way is not stopped by what it does itself.
+ *
+ * @returns items that must be read first
+ */
+export function gatesShut(procedure: Procedure, state: RunState, step: Step): ReadingItem[] {
+  const itemOf = (id: string) => findItem(procedure, id)?.item;
+  return (step.gates ?? []).flatMap((id) => {
+    const item = itemOf(id);
+    if (item?.kind !== 'reading') return [];
+    if (item.gate !== 'zero') return state.captures.some((c) => c.item === id && counts(c)) ? [] : [item];
+    const reached = state.reachedAt[item.port];
+    const zeroed = state.captures.some(({ item: other, struck, gateShut, place }) => {
+      const read = itemOf(other);
+      return (
+        read?.kind === 'reading' &&
+        read.port === item.port &&
+        read.measures === 'zero' &&
+        !struck &&
+        !gateShut &&
+        place > (reached ?? -1)
+      );
+    });
+    return reached === undefined || zeroed ? [] : [item];
+  });
 }
 
 /** Whether a gauge was seen to move since lines were last off: it showed more than it does at zero. */

@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import { combinedUncertainty, sharedUncertainty_SI } from '../metrology/uncertainty';
 import { bench, BAR, contextWith, family, gauges, INHG, rig, truthWith } from '../scenarios/bench';
 import type { RunEvent } from '../contract/events';
-import { instrumentsOf, zeroGate } from './measured-item';
+import { instrumentsOf, gateRule } from './measured-item';
 import { inputsAt, predict } from './predict';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { EMPTY_RUN, reduceRun } from './run';
 
 const context = contextWith();
-const gate = zeroGate(instrumentsOf(context.rig));
+const gate = gateRule(instrumentsOf(context.rig));
 const { events } = bench(truthWith());
 const item = (id: string) => findItem(context.procedure, id)!.item as ReadingItem;
 const before = (id: string, list: readonly RunEvent[] = events) =>

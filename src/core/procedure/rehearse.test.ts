@@ -14,7 +14,7 @@ import {
 import { measured } from '../metrology/uncertainty';
 import { checkCapture, type CaptureProblem } from './check-capture';
 import { runEventSchema } from '../contract/events';
-import { instrumentsOf, zeroGate } from './measured-item';
+import { instrumentsOf, gateRule } from './measured-item';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { outsideReach } from './reach';
 import { gaussian, seeded } from '../numeric/chance';
@@ -24,7 +24,7 @@ import { applyEvent, reduceRun } from './run';
 
 const context = contextWith();
 const { procedure } = context;
-const gate = zeroGate(instrumentsOf(context.rig));
+const gate = gateRule(instrumentsOf(context.rig));
 const item = (id: string) => findItem(procedure, id)!.item as ReadingItem;
 
 describe('the simulated bench', () => {

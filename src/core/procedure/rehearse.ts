@@ -7,7 +7,7 @@ import { type RunContext } from '../contract/run-context';
 import { type Vector } from '../model/descriptor';
 import type { RunEvent } from '../contract/events';
 import { gaugeOfGate } from './check-capture';
-import { instrumentsOf, zeroGate } from './measured-item';
+import { instrumentsOf, gateRule } from './measured-item';
 import { holdStart, type ObservationItem, type ReadingItem } from '../contract/steps';
 import { nextAction } from './next-action';
 import { applyEvent, reduceRun } from './run';
@@ -57,7 +57,7 @@ export function rehearse(
   options: RehearsalOptions,
 ): RunEvent[] {
   const { procedure } = context;
-  const gate = zeroGate(instrumentsOf(context.rig, context.shelf));
+  const gate = gateRule(instrumentsOf(context.rig, context.shelf));
   const events: RunEvent[] = [];
   const bench = new Bench(family, context, truth, options.random);
   let at_ms = Date.parse(options.startAt);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { bench, contextWith, family, gauges, truthWith, BAR, INHG } from '../scenarios/bench';
 import type { RunEvent } from '../contract/events';
-import { instrumentsOf, measuredItem, zeroGate } from './measured-item';
+import { instrumentsOf, measuredItem, gateRule } from './measured-item';
 import { outsideReach } from './reach';
 import { measured } from '../metrology/uncertainty';
 import { admitEvent, runRefusalSentence } from './admission';
@@ -12,7 +12,7 @@ import { type RunState } from '../contract/run-state';
 const context = contextWith();
 const { procedure } = context;
 const instruments = instrumentsOf(context.rig);
-const gate = zeroGate(instruments);
+const gate = gateRule(instruments);
 const { events } = bench(truthWith());
 const after = (itemId: string) =>
   events.slice(
@@ -133,8 +133,8 @@ describe('make safe', () => {
   });
   test('a gauge’s own vented zero counts as zero', () => {
     const offset = play(reduceRun(procedure, [], gate), capture('zero.IN-H', 2 * BAR, 'IN-H'));
-    expect(gate(capture('safe.input', 2 * BAR, 'IN-H') as never, offset)).toBe(true);
-    expect(gate(capture('safe.input', 0, 'IN-H') as never, offset)).toBe(false);
+    expect(gate(capture('safe.input', 2 * BAR, 'IN-H') as never, offset, 'zero')).toBe(true);
+    expect(gate(capture('safe.input', 0, 'IN-H') as never, offset, 'zero')).toBe(false);
   });
   test('it cannot be skipped, and the run cannot be finished without it', () => {
     const skip = event({ type: 'skipped', step: 'make-safe', item: null, reason: 'late' });

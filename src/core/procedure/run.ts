@@ -7,8 +7,10 @@ import {
   holdStart,
   SHORTEST_HOLD_S,
   waitBefore,
+  type Gate,
   type Item,
   type Procedure,
+  type ReadingItem,
   type Step,
 } from '../contract/steps';
 
@@ -25,7 +27,7 @@ export const EMPTY_RUN: RunState = {
   chosen: null,
   reopened: null,
   session: 0,
-  mayHold: [],
+  reachedAt: {},
   disturbedAt: 0,
   added: [],
   acknowledged: [],
@@ -34,8 +36,8 @@ export const EMPTY_RUN: RunState = {
   lastAt: null,
 };
 
-/** Whether a reading lets a zero gate open, given what the run already knows of the gauge. */
-export type GateRule = (capture: RunEventOf<'captured'>, before: RunState) => boolean;
+/** Whether a reading opens a gate, given what the run already knows of the gauge. */
+export type GateRule = (capture: RunEventOf<'captured'>, before: RunState, gate: Gate) => boolean;
 
 /** The state of a run after its events, in order. Pure: same events, same state. */
 export function reduceRun(procedure: Procedure, events: readonly RunEvent[], gate: GateRule): RunState {
@@ -81,24 +83,23 @@ function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: G
     case 'source-set':
       // Turning the source is done under that step's cautions; every other step's are shown again.
       return {
-        ...lapse(procedure, next),
+        ...lapse(procedure, next, 'source'),
         sources: withSource(state.sources, event.set),
         acknowledged: [event.step],
-        mayHold: reaching(procedure, state, sourceState(event.set).reaches),
+        reachedAt: reaching(procedure, state, sourceState(event.set).reaches),
       };
     case 'captured': {
       const item = findItem(procedure, event.item)?.item;
-      const gateShut = item?.kind === 'reading' && item.gate === 'zero' && !gate(event, state);
+      const gateShut = item?.kind === 'reading' && item.gate !== undefined && !gate(event, state, item.gate);
       const { type: _type, ...reading } = event;
       const stale = tooSoon(procedure, state, event);
       const { session, version: place } = state;
       const underLoad = item?.kind === 'reading' && item.measures !== 'zero';
-      const before = underLoad ? lapse(procedure, next) : next;
+      const before = underLoad ? lapse(procedure, next, 'load') : next;
       const afresh = stale ? before : openChain(procedure, before, event.item);
       return {
         ...afresh,
-        mayHold:
-          underLoad && item.quantity === 'pressure' ? reaching(procedure, state, 'wet') : state.mayHold,
+        reachedAt: reaching(procedure, state, underLoad && item.quantity === 'pressure' ? 'wet' : null),
         captures: [...afresh.captures, { ...reading, struck: false, gateShut, stale, session, place }],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
@@ -161,7 +162,7 @@ function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: G
       return { ...next, added: [...state.added, event.step.id] };
     case 'finished':
       // Every gauge was read at zero.
-      return { ...next, finished: true, mayHold: [] };
+      return { ...next, finished: true, reachedAt: {} };
   }
 }
 
@@ -170,30 +171,42 @@ function reaching(
   procedure: Procedure,
   state: RunState,
   which: 'wet' | 'dry' | 'all' | null,
-): readonly string[] {
-  if (which === null) return state.mayHold;
-  const reached = procedure.steps.flatMap(({ items }) =>
-    items.flatMap((item) =>
-      item.kind === 'reading' && (which === 'all' || (item.quantity === 'pressure') === (which === 'wet'))
-        ? [item.port]
-        : [],
-    ),
+): RunState['reachedAt'] {
+  if (which === null) return state.reachedAt;
+  const ports = procedure.steps.flatMap(({ items }) =>
+    items.flatMap((item) => {
+      // What no gauge reads may hold either.
+      if (item.kind !== 'reading') return emptied(item) ?? [];
+      return which === 'all' || (item.quantity === 'pressure') === (which === 'wet') ? item.port : [];
+    }),
   );
-  return [...new Set([...state.mayHold, ...reached])];
+  return { ...state.reachedAt, ...Object.fromEntries(ports.map((port) => [port, state.version])) };
 }
 
 /**
- * A zero that was read to make safe says nothing any more once a source is changed, or anything is read under pressure
- * or vacuum: it is kept, and asked for again.
+ * What was read or looked at to make safe says nothing any more once a source is changed, or anything is read under pressure
+ * or vacuum; nor, once a source is changed, does a gate within bounds. It is kept, and asked for again.
  */
-function lapse(procedure: Procedure, state: RunState): RunState {
-  const gates = new Set(procedure.steps.filter(makesSafe).flatMap(({ items }) => items.map(({ id }) => id)));
-  if (!state.captures.some(({ item, stale }) => !stale && gates.has(item))) return state;
+function lapse(procedure: Procedure, state: RunState, by: 'source' | 'load'): RunState {
+  const lapsed = new Set(
+    procedure.steps.flatMap((step) =>
+      step.items
+        .filter((item) => makesSafe(step) || (by === 'source' && item.kind === 'reading' && isBounded(item)))
+        .map(({ id }) => id),
+    ),
+  );
+  const seen = Object.keys(state.observations).some((id) => lapsed.has(id));
+  if (!seen && !state.captures.some(({ item, stale }) => !stale && lapsed.has(item))) return state;
   return {
     ...state,
-    captures: state.captures.map((c) => (gates.has(c.item) ? { ...c, stale: true } : c)),
+    captures: state.captures.map((c) => (lapsed.has(c.item) ? { ...c, stale: true } : c)),
+    observations: seen
+      ? Object.fromEntries(Object.entries(state.observations).filter(([id]) => !lapsed.has(id)))
+      : state.observations,
   };
 }
+
+const isBounded = ({ gate }: ReadingItem) => gate !== undefined && gate !== 'zero';
 
 /** Makes the readings of some steps stale: what was seen, waited for or skipped there is to be done again. */
 function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'disturbed'>): RunState {
@@ -215,7 +228,9 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
     chosen: null,
     reopened: null,
     // What was opened holds nothing.
-    mayHold: state.mayHold.filter((port) => !event.opens?.includes(port)),
+    reachedAt: Object.fromEntries(
+      Object.entries(state.reachedAt).filter(([port]) => !event.opens?.includes(port)),
+    ),
     // Lines were off: every step's cautions are shown again, and nothing comes from any source.
     acknowledged: [],
     sources: afterOpening(state.sources),
@@ -225,9 +240,14 @@ function disturb(procedure: Procedure, state: RunState, event: RunEventOf<'distu
   };
 }
 
-/** Whether a step is the one that makes the unit safe: a gauge has to read zero there. */
+/** Whether a step is the one that makes the unit safe: a gauge has to read zero there, or a line to be seen to be empty. */
 export const makesSafe = ({ mandatory, items }: Step) =>
-  mandatory === true && items.some((item) => item.kind === 'reading' && item.gate);
+  mandatory === true &&
+  items.some((item) => (item.kind === 'reading' && item.gate === 'zero') || emptied(item) !== null);
+
+/** The port that a look shows to be empty; null for any other item. */
+export const emptied = (item: Item): string | null =>
+  item.kind === 'observation' ? (item.empties ?? null) : null;
 
 /** Whether a step belongs to this run: one that can be added does once it was. */
 export const belongs = (state: RunState, { id, exchange, closing }: Step): boolean =>

@@ -4,13 +4,13 @@ import { waitOf } from '../records/waits';
 import type { StoredRun } from '../records/views';
 import type { RunEvent } from '../contract/events';
 import { contradiction, liveState, missingNeeds, progress } from './live';
-import { instrumentsOf, zeroGate } from './measured-item';
+import { instrumentsOf, gateRule } from './measured-item';
 import { EMPTY_RUN, reduceRun } from './run';
 import { tapedAt, tapeOf } from './tape';
 
 const context = contextWith();
 const { procedure } = context;
-const gate = zeroGate(instrumentsOf(context.rig));
+const gate = gateRule(instrumentsOf(context.rig));
 const { events } = bench(truthWith());
 const upTo = (itemId: string) =>
   events.slice(

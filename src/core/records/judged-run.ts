@@ -1,6 +1,6 @@
 import type { RunEvent } from '../contract/events';
 import { FAMILIES } from '../families/registry';
-import { instrumentsOf, zeroGate } from '../procedure/measured-item';
+import { instrumentsOf, gateRule } from '../procedure/measured-item';
 import { contextWith } from '../procedure/exchange';
 import { applyEvent, reduceRun } from '../procedure/run';
 import { type RunState } from '../contract/run-state';
@@ -12,7 +12,7 @@ import type { StoredRun } from './views';
 /** The state of a stored run. */
 export function stateOf(run: Pick<StoredRun, 'context' | 'events'>): RunState {
   const { procedure, rig, shelf } = run.context;
-  return reduceRun(procedure, run.events, zeroGate(instrumentsOf(rig, shelf)));
+  return reduceRun(procedure, run.events, gateRule(instrumentsOf(rig, shelf)));
 }
 
 /** The state of a run after one more event: the same as that of all its events anew, without going through them. */
@@ -25,7 +25,7 @@ export function stateAfter(
   if (event.type === 'taken-back' || event.type === 'added')
     return stateOf({ context: contextWith(run.context, [event]), events: [...run.events, event] });
   const { procedure, rig, shelf } = run.context;
-  return applyEvent(procedure, state, event, zeroGate(instrumentsOf(rig, shelf)));
+  return applyEvent(procedure, state, event, gateRule(instrumentsOf(rig, shelf)));
 }
 
 /** A run with its results and what they come to. */

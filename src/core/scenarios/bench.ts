@@ -2,7 +2,7 @@ import { FAMILIES, type FamilyKind } from '../families/registry';
 import type { RemoteVacuumProfile } from '../families/remote-vacuum/index';
 import type { Instrument } from '../metrology/instrument';
 import type { RunEvent } from '../contract/events';
-import { instrumentsOf, zeroGate } from '../procedure/measured-item';
+import { instrumentsOf, gateRule } from '../procedure/measured-item';
 import { seeded } from '../numeric/chance';
 import { rehearse, type BenchTruth } from '../procedure/rehearse';
 import { reduceRun } from '../procedure/run';
@@ -124,7 +124,7 @@ export function benchOf(kind: FamilyKind) {
   }
 
   function outcome(context: RunContext<unknown>, events: readonly RunEvent[]) {
-    const run = reduceRun(context.procedure, events, zeroGate(instrumentsOf(context.rig, context.shelf)));
+    const run = reduceRun(context.procedure, events, gateRule(instrumentsOf(context.rig, context.shelf)));
     const results = family.results(context, run);
     const byId = (id: string) => {
       const result = results.find((candidate) => candidate.id === id);

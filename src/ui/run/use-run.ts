@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import type { RunEvent } from '@/core/contract/events';
 import { contextWith } from '@/core/procedure/exchange';
-import { instrumentsOf, zeroGate } from '@/core/procedure/measured-item';
+import { instrumentsOf, gateRule } from '@/core/procedure/measured-item';
 import { nextAction } from '@/core/procedure/next-action';
 import { reduceRun } from '@/core/procedure/run';
 import type { StoredRun } from '@/core/records/views';
@@ -45,7 +45,7 @@ export function useRun(stored: StoredRun) {
   const unsent = useRef<{ body: string; made: RunEvent[] } | null>(null);
   const family = FAMILIES[stored.kind];
   const context = useMemo(() => contextWith(stored.context, events), [stored.context, events]);
-  const gate = useMemo(() => zeroGate(instrumentsOf(context.rig, context.shelf)), [context]);
+  const gate = useMemo(() => gateRule(instrumentsOf(context.rig, context.shelf)), [context]);
   const state = useMemo(() => reduceRun(context.procedure, events, gate), [context, events, gate]);
   const action = useMemo(() => nextAction(context.procedure, state), [context, state]);
   const results = useMemo(() => family.results(context, state), [family, context, state]);

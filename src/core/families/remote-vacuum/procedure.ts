@@ -4,7 +4,6 @@ import {
   fluidLook,
   fluidSideStep,
   look,
-  makeSafeStep,
   readingOn,
   shuttingCocks,
   stoppingAt,
@@ -13,6 +12,8 @@ import {
   WEEPS,
   zerosStep,
 } from '../bench-items';
+import { makeSafeStep } from '../making-safe';
+import { ventedGates } from '../../procedure/opening';
 import { leakPoints, ports } from './ports';
 import type { RemoteVacuumProfile } from './profile';
 import type { ReadingId } from './member';
@@ -108,6 +109,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
             instruction: 'Continuity meter across the switch, no vacuum. Raise the input slowly from zero.',
             cautions: [],
             state: { vacuum: 'off' },
+            gates: ventedGates(ports),
             needs: ['cautions'],
             leaves: { input: 'released' },
             items: [
@@ -130,6 +132,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
         'No vacuum: the unit must pass pressure straight through. Raise the input in steps and let both gauges settle.',
       cautions: [],
       state: { vacuum: 'off' },
+      gates: ventedGates(ports),
       needs: ['zeros'],
       leaves: { input: 'released' },
       items: profile.bypassInputs_Pa.flatMap((target_Pa, i) => [

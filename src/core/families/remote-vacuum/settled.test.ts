@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import type { RunEvent } from '../../contract/events';
 import { contextWith as withAdded } from '../../procedure/exchange';
-import { instrumentsOf, zeroGate } from '../../procedure/measured-item';
+import { instrumentsOf, gateRule } from '../../procedure/measured-item';
 import { progress } from '../../procedure/live';
 import { seeded } from '../../numeric/chance';
 import { rehearse, type BenchTruth } from '../../procedure/rehearse';
@@ -26,7 +26,7 @@ const [IN, OUT] = [gauges.inHigh.tag, gauges.outHigh.tag];
 const options = { random: seeded(5), startAt: '2026-11-23T08:00:00.000Z' };
 
 const stateOf = (of: typeof context, events: readonly RunEvent[]) =>
-  reduceRun(of.procedure, events, zeroGate(instrumentsOf(of.rig, of.shelf)));
+  reduceRun(of.procedure, events, gateRule(instrumentsOf(of.rig, of.shelf)));
 
 /** A run up to an item, with the exchange added there, gone on to its end. */
 function settled(truth: BenchTruth, until = 'supply-on.supply') {

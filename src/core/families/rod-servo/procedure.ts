@@ -4,7 +4,6 @@ import {
   fluidLook,
   fluidSideStep,
   look,
-  makeSafeStep,
   readingOn,
   shuttingCocks,
   stoppingAt,
@@ -13,6 +12,8 @@ import {
   WEEPS,
   zerosStep,
 } from '../bench-items';
+import { makeSafeStep } from '../making-safe';
+import { ventedGates } from '../../procedure/opening';
 import { ports } from './ports';
 import type { RodServoProfile } from './profile';
 import { APPLICATION_S, type ReadingId } from './member';
@@ -92,6 +93,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
         'Tank vented. Raise the fluid pressure: this unit has no push-through unless its profile names one, so no vacuum is no brake.',
       cautions: [],
       state: { vacuum: 'off' },
+      gates: ventedGates(ports),
       needs: ['zeros'],
       leaves: { input: 'released' },
       items: [
