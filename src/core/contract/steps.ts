@@ -102,6 +102,13 @@ export type WaitItem = Readonly<z.infer<typeof waitItemSchema>>;
 const itemSchema = z.discriminatedUnion('kind', [readingItemSchema, observationItemSchema, waitItemSchema]);
 export type Item = ReadingItem | ObservationItem | WaitItem;
 
+/** What a step takes besides one pair of hands. */
+export const HANDS = {
+  helper: 'Takes a second pair of hands.',
+  'pedal-jack': 'Takes a pedal jack, or a second pair of hands.',
+} as const;
+type Hands = keyof typeof HANDS;
+
 export const stepSchema = z.strictObject({
   id: name,
   title: prose,
@@ -117,7 +124,7 @@ export const stepSchema = z.strictObject({
    */
   gates: z.array(name).readonly().optional(),
   /** It takes a second pair of hands, or what stands in for them. */
-  hands: z.enum(['helper', 'pedal-jack']).optional(),
+  hands: z.enum(Object.keys(HANDS) as [Hands, ...Hands[]]).optional(),
   /** How it leaves the input, and sources that it changes by itself: a reserve test uses up the charge. */
   leaves: sourcesSchema.extend({ input: z.enum(['applied', 'released']).optional() }).optional(),
   /** A safety step cannot be skipped. */

@@ -11,11 +11,19 @@ import { nextSource, type SourceSet } from '../contract/sources';
 import { gatesShut } from './opening';
 import { belongs, isDone, makesSafe, waitStart } from './run';
 
-/** What the run asks for next. */
-export type Action =
+/** Something of a step that can be done now. */
+type Ready = (
   | { kind: 'acknowledge'; step: Step }
   | { kind: 'source'; step: Step; set: SourceSet }
   | { kind: 'item'; step: Step; item: Item }
+) & {
+  /** Step that waits for it: its gate is shut until then. */
+  readonly opens?: Step;
+};
+
+/** What the run asks for next. */
+export type Action =
+  | Ready
   /** An answer stopped the test: mend and look again, or go on for a reason where that is allowed, or end the test. */
   | { kind: 'stopped'; step: Step; item: ObservationItem; stop: NonNullable<Answer['stops']> }
   | { kind: 'finish' }
@@ -57,9 +65,9 @@ function askedIn(procedure: Procedure, state: RunState, step: Step): Action | nu
 }
 
 /** The reading that opens a step's gate, where that is shut. */
-function gateFirst(procedure: Procedure, state: RunState, step: Step): Action | null {
+function gateFirst(procedure: Procedure, state: RunState, step: Step): Ready | null {
   const shut = gatesShut(procedure, state, step)[0];
-  return shut ? ready(state, findItem(procedure, shut.id)!.step, shut) : null;
+  return shut ? { ...ready(state, findItem(procedure, shut.id)!.step, shut), opens: step } : null;
 }
 
 /** Steps of which a step needs something that is neither done nor skipped, in order. */
@@ -112,7 +120,7 @@ export function stoppedAt(
 }
 
 /** Puts the source and the cautions before the item, where they are due. */
-function ready(state: RunState, step: Step, item: Item): Action {
+function ready(state: RunState, step: Step, item: Item): Ready {
   const set = nextSource(state.sources, step.state);
   if (set) return { kind: 'source', step, set };
   if (step.cautions.length > 0 && !state.acknowledged.includes(step.id)) return { kind: 'acknowledge', step };

@@ -1,5 +1,6 @@
 import type { RunState } from '../contract/run-state';
 import { findItem, type Procedure, type ReadingItem, type Step } from '../contract/steps';
+import { sentence, type Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
 import { counts, emptied, makesSafe } from './run';
 
@@ -39,6 +40,15 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
     );
   };
   return ports.filter((port) => port in state.reachedAt && !proof(port) && !seen(port));
+}
+
+/** What is wrong with a reading that leaves its gate shut. */
+export function notThrough({ gate, quantity }: ReadingItem): Sentence {
+  if (gate === undefined || gate === 'zero') return sentence('not at zero');
+  const at = (value = 0) => ({ value, quantity });
+  if (gate.low === undefined) return sentence('not below {high}', { high: at(gate.high) });
+  if (gate.high === undefined) return sentence('not above {low}', { low: at(gate.low) });
+  return sentence('not within {low} to {high}', { low: at(gate.low), high: at(gate.high) });
 }
 
 /** The item of the step that makes safe at which a port is read at zero. */

@@ -1,3 +1,5 @@
+import { printSentence } from '../quantities/sentence';
+import { notThrough } from '../procedure/opening';
 import { FAMILIES } from '../families/registry';
 import { CAPTURED_WORDS } from '../contract/events';
 import { instrumentsOf } from '../procedure/measured-item';
@@ -38,7 +40,7 @@ export function readingsTable(run: StoredRun, set: UnitSet): (string | number)[]
       : capture.stale
         ? 'stale'
         : capture.gateShut
-          ? 'not at zero'
+          ? printSentence(notThrough(found.item), set)
           : 'yes';
     return [
       [

@@ -1,3 +1,4 @@
+import { notThrough } from '../procedure/opening';
 import { FAMILIES } from '../families/registry';
 import { adviceSentence } from '../metrology/advice';
 import { accuracyLabel } from '../metrology/instrument';
@@ -222,7 +223,7 @@ class Appendix {
       const marks = [
         capture.struck && 'struck',
         capture.stale && 'stale',
-        capture.gateShut && 'not at zero',
+        capture.gateShut && this.sentence(notThrough(found.item)),
         capture.confirmedUnlikely && 'confirmed',
         SAID.includes(capture.by) && CAPTURED_WORDS[capture.by],
       ].filter((mark) => mark !== false);

@@ -80,9 +80,9 @@ export function ReadingBar(props: ReadingBarProps) {
     ...own,
     ...context.shelf.filter((g) => g.quantity === item.quantity && !own.some(({ tag }) => tag === g.tag)),
   ];
-  const aim = item.gate
-    ? 0
-    : Math.max(item.target_Pa ?? 0, expectation?.expected ?? 0, expectation?.limits?.low ?? 0);
+  const gateAim = item.gate && (item.gate === 'zero' ? 0 : (item.gate.high ?? item.gate.low));
+  const aim =
+    gateAim ?? Math.max(item.target_Pa ?? 0, expectation?.expected ?? 0, expectation?.limits?.low ?? 0);
   const rules = { quantity: item.quantity, unit, barometer_Pa: context.conditions.barometer_Pa };
   const typed: ReadingResult = parseReading(text, rules);
   const empty = text.trim() === '';

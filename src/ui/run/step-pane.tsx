@@ -5,7 +5,7 @@ import { calibrationState } from '@/core/metrology/instrument';
 import { CAPTURED_WORDS } from '@/core/contract/events';
 import { missingNeeds } from '@/core/procedure/live';
 import { instrumentsOf } from '@/core/procedure/measured-item';
-import { findItem } from '@/core/contract/steps';
+import { findItem, HANDS } from '@/core/contract/steps';
 import { usePrint } from '../settings-context';
 import { time } from '../stamp';
 import { CautionList } from './caution-list';
@@ -32,7 +32,11 @@ export function StepHead({ run }: { run: RunHandle }) {
       <Box component="h2" sx={{ m: 0, fontSize: '1.3rem' }}>
         {action.step.title}
       </Box>
+      {action.kind !== 'stopped' && action.opens && (
+        <Box sx={{ fontWeight: 600 }}>Before “{action.opens.title}”, which waits for it.</Box>
+      )}
       <Box sx={{ maxWidth: '62ch' }}>{action.step.instruction}</Box>
+      {action.step.hands && <Box sx={{ fontWeight: 600 }}>{HANDS[action.step.hands]}</Box>}
       {missingNeeds(run.context.procedure, run.state, action.step).map((title) => (
         <Box key={title} sx={{ color: 'warning.dark', fontWeight: 600 }}>
           “{title}” was skipped: what this step finds leans on it, and says so.

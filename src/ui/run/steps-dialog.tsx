@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
+import { HANDS } from '@/core/contract/steps';
 import { planOf, type Planned } from '@/core/procedure/plan';
 import type { RunHandle } from './use-run';
 
@@ -79,6 +80,7 @@ function StepRow({ planned, now, onChoose }: StepRowProps) {
       <Box>
         <Box sx={{ fontWeight: 600, color: over ? 'text.secondary' : 'text.primary' }}>{step.title}</Box>
         {!over && not && <Box sx={{ color: 'text.secondary' }}>{not}</Box>}
+        {!over && step.hands && <Box sx={{ color: 'text.secondary' }}>{HANDS[step.hands]}</Box>}
       </Box>
       <Box sx={{ color: 'text.secondary', fontVariantNumeric: 'tabular-nums' }}>{minutes(planned)}</Box>
       {over ? (

@@ -12,6 +12,7 @@ import type { RunState } from '@/core/contract/run-state';
 import type { Port } from '@/core/contract/family';
 import type { RunContext } from '@/core/contract/run-context';
 import type { Result } from '@/core/contract/result';
+import { notThrough } from '@/core/procedure/opening';
 import { usePrint } from '../settings-context';
 import { MONO } from '../theme';
 import { Overdue } from '../overdue';
@@ -234,7 +235,7 @@ function ReadingLine({
         {capture.struck && ' · struck'}
         {capture.stale && ' · stale'}
         {!capture.stale && <Overdue tags={result?.overdue ?? []} />}
-        {capture.gateShut && ' · not at zero'}
+        {capture.gateShut && ` · ${print.sentence(notThrough(item))}`}
         {capture.confirmedUnlikely && ' · confirmed'}
       </Box>
     </>
