@@ -21,7 +21,9 @@ export function assessWith(
     ),
     decisive: ['full-force', 'effective-area'],
     // A tank that was never full enough empties sooner: that is then no finding against the unit.
-    excused: weakSupply(results).some(({ id }) => id === 'supply-need') ? ['reserve-force'] : [],
+    excused: weakSupply(results).some(({ id }) => id === 'supply-need')
+      ? ['reserve-force', 'useful-applications']
+      : [],
   });
 }
 

@@ -1,7 +1,6 @@
 import { judged } from '../../procedure/judged';
 import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../contract/run-state';
-import { sentence } from '../../quantities/sentence';
 import { rodArea_m2 } from '../../signals/force-curve';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
@@ -11,7 +10,7 @@ import type { ResultRule } from '../../contract/result-rules';
 import type { Read } from '../loss-rate';
 import { byItem, byLoss, resultsBy } from '../results-by';
 import type { RodServoProfile } from './profile';
-import { logged } from './member';
+import { logged, type ReadingId } from './member';
 
 type Context = RunContext<RodServoProfile>;
 
@@ -40,7 +39,15 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
     byItem('release-time', 'release.time', 'Release time'),
     byItem('residual', 'residual.output', 'Force left after release'),
     byItem('reserve-force', `reserve.${last}`, `Force at application ${last}, source off`),
-    { of: 'own', make: () => [usefulApplications(context, read)] },
+    {
+      of: 'count',
+      id: 'useful-applications',
+      name: 'Useful applications from the tank',
+      step: 'reserve',
+      measures: 'reserveForce' satisfies ReadingId,
+      least: limits.reserveForce_N.value,
+      limit: limits.applications,
+    },
     tankLoss('standing', 'Standing decay', limits.standingLoss_PaPerS, standing_s),
   ];
   return resultsBy(model, rules, context, run);
@@ -103,39 +110,4 @@ function leverTorque({ profile, ...context }: Context, read: Read): Result {
     },
     { profile, ...context },
   );
-}
-
-/** How many applications kept above the least useful force, counted from the first. */
-function usefulApplications(context: Context, read: Read): Result {
-  const { applications, reserveForce_N } = context.profile.limits;
-  const head: ResultHead = {
-    id: 'useful-applications',
-    name: 'Useful applications from the tank',
-    step: 'reserve',
-    item: null,
-    about: 'unit',
-    quantity: 'count',
-  };
-  const made = context.procedure.steps
-    .flatMap(({ items }) => items)
-    .flatMap((item) =>
-      item.kind === 'reading' && item.measures === 'reserveForce' ? (read(item.id) ?? []) : [],
-    );
-  if (made.length === 0) return notTaken(head, applications.source);
-  const below = made.findIndex(({ value_SI }) => value_SI < reserveForce_N.value);
-  const count = below < 0 ? made.length : below;
-  const least = { value: reserveForce_N.value, quantity: 'force' } as const;
-  return {
-    ...notTaken(head, applications.source),
-    value: count,
-    u: 0,
-    verdict: 'noted',
-    notes: [
-      below < 0
-        ? sentence('All of them stayed above {least}: there may be more.', { least })
-        : sentence('The next one fell below {least}.', { least }),
-    ],
-    gauges: [...new Set(made.map(({ instrument }) => instrument.tag))],
-    captures: captureIds(...made),
-  };
 }
