@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
-import { calibrationSchema, instrumentSchema } from '@/core/metrology/instrument';
+import { calibrationSchema } from '@/core/metrology/calibration';
+import { instrumentSchema } from '@/core/metrology/instrument';
 import { jobSchema } from '@/core/records/job';
 import { JOB_FILE_VERSION, jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';

@@ -3,7 +3,8 @@ import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import type { Instrument } from '@/core/metrology/instrument';
-import { checkCapture } from '@/core/procedure/check-capture';
+import { mixes } from '@/core/fluid/kinds';
+import { checkCapture, wettedSentence } from '@/core/procedure/check-capture';
 import { runEventSchema, type RunEvent, type RunEventOf } from '@/core/contract/events';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/contract/steps';
@@ -28,7 +29,7 @@ import { indexJob } from './job-index';
 import { write } from './jobs';
 import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
 import { done, invalid, refused, type Outcome } from './outcome';
-import { findProfile, listInstruments, readSettings } from './shelf';
+import { findProfile, instrumentByTag, listInstruments, readSettings, replaceInstrument } from './shelf';
 import { missing } from './store';
 import { listTechnicians } from './technicians';
 
@@ -70,6 +71,13 @@ export async function startRun(
       },
     ]);
   }
+  const fluid = family.fluid(profile.body);
+  const wetted = Object.values(rig)
+    .flat()
+    .flatMap((gauge) =>
+      fluid && gauge.fluid && !mixes(gauge.fluid, fluid) ? [wettedSentence(gauge, gauge.fluid, fluid)] : [],
+    );
+  if (wetted.length > 0) return invalid(wetted.map((message) => ({ path: ['instruments'], message })));
   const conditions = await conditionsNow(db, now, technician);
   if (!conditions.ok) return conditions;
   const procedure = family.procedure(profile.body, rig);
@@ -163,7 +171,7 @@ async function carryOn(
   const shelf = (await listInstruments(db)).map(({ body }) => body);
   const moved = Object.values(before.context.rig)
     .flat()
-    .filter((gauge) => !shelf.some((now) => canonicalJson(now) === canonicalJson(gauge)));
+    .filter((gauge) => !shelf.some((now) => sameGauge(now, gauge)));
   if (moved.length > 0) {
     const message = `Changed on the Shelf since that test: ${moved.map(({ tag }) => tag).join(', ')}. Its readings cannot be carried over; test the unit again in full.`;
     return refused({ code: 'refused', message });
@@ -279,11 +287,48 @@ export async function appendEvent(
       next = heldAfter(next, event);
     }
     await insertEvents(trx, run, events, now, before.last);
+    await keepWetted(trx, before, events, now);
     after = next;
     return done(next.run.events);
   });
   if (after) hold(db, after);
   return outcome;
+}
+
+/** The same gauge, whatever has wetted it since. */
+const sameGauge = (one: Instrument, other: Instrument): boolean =>
+  canonicalJson({ ...one, fluid: null }) === canonicalJson({ ...other, fluid: null });
+
+/**
+ * Keeps on the Shelf which fluid has wetted a gauge and its hose, once it was first read under pressure. A gauge that was
+ * flushed is said to hold something else there, by hand.
+ */
+async function keepWetted(
+  db: Knex,
+  { run, state }: Pick<Standing, 'run' | 'state'>,
+  events: readonly RunEvent[],
+  now: string,
+): Promise<void> {
+  const fluid = FAMILIES[run.kind].fluid(run.context.profile);
+  if (!fluid) return;
+  const { procedure, rig, shelf } = run.context;
+  const underPressure = ({ item: id }: { readonly item: string }) => {
+    const item = findItem(procedure, id)?.item;
+    return item?.kind === 'reading' && item.quantity === 'pressure' && item.measures !== 'zero';
+  };
+  const before = new Set(state.captures.filter(underPressure).map(({ instrument }) => instrument));
+  const tags = events.flatMap((event) =>
+    event.type === 'captured' && underPressure(event) && !before.has(event.instrument)
+      ? event.instrument
+      : [],
+  );
+  for (const tag of new Set(tags)) {
+    const used = instrumentsOf(rig, shelf).get(tag);
+    const stored = await instrumentByTag(db, tag);
+    // A simulated gauge may bear the tag of a real one.
+    if (!used || !stored || stored.body.fluid || !sameGauge(stored.body, used)) continue;
+    await replaceInstrument(db, stored.id, stored.version, { ...stored.body, fluid }, now);
+  }
 }
 
 /** Events that change what lists and searches show. */

@@ -1,12 +1,8 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
-import {
-  calibrationSchema,
-  instrumentSchema,
-  type Calibration,
-  type Instrument,
-} from '@/core/metrology/instrument';
+import { calibrationSchema, type Calibration } from '@/core/metrology/calibration';
+import { instrumentSchema, type Instrument } from '@/core/metrology/instrument';
 import { INITIAL_SETTINGS, settingsSchema, type Settings } from '@/core/records/settings';
 import type { Stored, StoredInstrument, StoredProfile, Version } from '@/core/records/views';
 import { append, linksOf, writtenFrom } from './journal';
@@ -125,6 +121,11 @@ export const listInstruments = (db: Knex): Promise<StoredInstrument[]> => list(d
 
 export async function findInstrument(db: Knex, id: string): Promise<StoredInstrument | null> {
   const row = await db('instruments').where({ id, deleted: false }).first();
+  return row ? fromRow<Instrument>(row) : null;
+}
+
+export async function instrumentByTag(db: Knex, tag: string): Promise<StoredInstrument | null> {
+  const row = await db('instruments').where({ tag, deleted: false }).first();
   return row ? fromRow<Instrument>(row) : null;
 }
 

@@ -23,7 +23,16 @@ import { addNote } from './notes';
 import { MIGRATION_NAMES } from './migrations';
 import { appendEvent, findRun, openRuns, startRun } from './runs';
 import { portChoices } from './instrument-choices';
-import { addProfile, listInstruments, listProfiles, readSettings, writeSettings } from './shelf';
+import {
+  addProfile,
+  findProfile,
+  instrumentByTag,
+  listInstruments,
+  listProfiles,
+  readSettings,
+  versionsOf,
+  writeSettings,
+} from './shelf';
 
 let folder: string;
 let db: Knex;
@@ -107,6 +116,35 @@ describe('a run', () => {
     await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
     const twice = await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
     expect(twice).toEqual({ ok: true, value: [event] });
+  });
+  test('a gauge is kept as wetted by the fluid that it was first read under, and is not connected to another', async () => {
+    const run = await freshRun();
+    const dry = (await instrumentByTag(db, 'T-05'))!;
+    expect(dry.body.fluid).toBeNull();
+    const soFar = await broughtTo(run, 'bypass.1.input');
+    const event = captured({ item: 'bypass.1.input', instrument: 'T-05', value_SI: 10e5, typed: '10' });
+    const version = { expectedVersion: soFar.length };
+    const answer = await appendEvent(
+      db,
+      run.id,
+      { ...version, events: [{ ...event, confirmedUnlikely: true }] },
+      NOW,
+    );
+    expect(answer.ok).toBe(true);
+    const wet = (await instrumentByTag(db, 'T-05'))!;
+    expect(wet.body).toEqual({ ...dry.body, fluid: 'dot4' });
+    expect((await versionsOf(db, 'instrument', wet.id))[0]).toMatchObject({ what: 'changed' });
+    const job = (await findJob(db, run.jobId))!;
+    const profile = (await findProfile(db, job.body.profileId))!;
+    const mineral = { ...(profile.body as object), fluid: 'mineral', name: 'Tollan on mineral oil' };
+    const other = await addProfile(db, mineral, NOW);
+    const taken = await addJob(
+      db,
+      { ...job.body, tag: 'GF-0999', profileId: other.ok ? other.value.id : '', fluid: 'mineral' },
+      NOW,
+    );
+    const refused = await startRun(db, taken.ok ? taken.value.id : '', NOW);
+    expect(!refused.ok && refused.why.message).toMatch(/G-11 and its hose hold DOT 4 .*takes Mineral oil/);
   });
   test('an event made on an outdated view is refused with what happened meanwhile', async () => {
     const run = await freshRun();

@@ -3,11 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import { z } from 'zod';
+import { FLUID_KINDS, FLUIDS } from '@/core/fluid/kinds';
+import { ACCURACY_CHOICES, accuracyFrom, accuracyLabel } from '@/core/metrology/accuracy';
+import { correctionSchema } from '@/core/metrology/correction';
 import {
-  ACCURACY_CHOICES,
-  accuracyFrom,
-  accuracyLabel,
-  correctionSchema,
   INSTRUMENT_QUANTITIES,
   instrumentFields,
   instrumentSchema,
@@ -48,6 +47,10 @@ export function InstrumentForm({ initial, id, version, ports, tags }: Instrument
         label: accuracyLabel(accuracy),
       })),
       quantity: INSTRUMENT_QUANTITIES.map((value) => ({ value, label: QUANTITY_NAMES[value] })),
+      fluid: [
+        { value: '', label: 'Dry, or not known' },
+        ...FLUID_KINDS.map((kind) => ({ value: kind, label: FLUIDS[kind] })),
+      ],
       usualPort: [{ value: '', label: 'In the cupboard' }, ...ports],
       tiedTo: [{ value: '', label: 'Not tied' }, ...tags.map((tag) => ({ value: tag, label: tag }))],
     }),

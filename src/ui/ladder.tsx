@@ -1,7 +1,8 @@
 'use client';
 
 import { Box } from '@mui/material';
-import { lowEnd_SI, type Instrument } from '@/core/metrology/instrument';
+import { lowEnd_SI } from '@/core/metrology/accuracy';
+import { type Instrument } from '@/core/metrology/instrument';
 import { unitFor, type UnitSet } from '@/core/quantities/units';
 import { useSize } from './use-size';
 

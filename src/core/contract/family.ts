@@ -2,11 +2,12 @@ import type { z } from 'zod';
 import { installation } from '../model/installation';
 import type { LoadMember, Member, Model } from '../model/member';
 import type { Rig, RunContext } from './run-context';
-import { calibrationState } from '../metrology/instrument';
+import { calibrationState } from '../metrology/calibration';
 import type { CautionId } from './cautions';
 import type { Procedure, ReadingItem, Step } from './steps';
 import type { RunState } from './run-state';
 import type { LoggedUnit } from './logged-unit';
+import type { FluidKind } from '../fluid/kinds';
 import type { Quantity } from '../quantities/units';
 import type { Vector } from '../model/descriptor';
 import type { MotionModel, UnitMotion } from '../model/motion';
@@ -110,6 +111,8 @@ export interface FamilyFolder<Profile> {
   readonly motion: UnitMotion | null;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
+  /** Fluid that works a unit; null where none does. */
+  readonly fluid: (profile: Profile) => FluidKind | null;
   /** What its traces are worked out with besides the room. */
   readonly logged: (profile: Profile) => LoggedUnit;
   readonly faults: readonly Fault[];

@@ -1,3 +1,4 @@
+import { isOwnSensor } from '../metrology/accuracy';
 import { supplied } from '../contract/sources';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../contract/steps';
@@ -74,14 +75,16 @@ export const mustBe = (
 
 const SEE = untilMended('The run does not go on before this was looked at.');
 
-/** Every gauge of the rig read while vented. */
+/** Every gauge of the rig read while vented. A vehicle’s own sensor cannot be. */
 export const zeroItems = (ports: readonly Port[], rig: Rig): ReadingItem[] =>
   gauged(ports).flatMap((port) =>
-    (rig[port.id] ?? []).map((gauge) =>
-      readingOn(ports, `zero.${gauge.tag}`, port.id, 'zero', `${gauge.tag} vented: read it.`, {
-        gauge: gauge.tag,
-      }),
-    ),
+    (rig[port.id] ?? [])
+      .filter((gauge) => !isOwnSensor(gauge))
+      .map((gauge) =>
+        readingOn(ports, `zero.${gauge.tag}`, port.id, 'zero', `${gauge.tag} vented: read it.`, {
+          gauge: gauge.tag,
+        }),
+      ),
   );
 
 /** Low gauges of tied pairs: a cock parts each from the line, and is shut before the pressure passes its scale. */

@@ -14,7 +14,7 @@ import { mustBe, untilMended, WEEPS } from './bench-items';
  */
 export function closingStep(
   procedure: Procedure,
-  fluid: FluidKind,
+  fluid: FluidKind | null,
   parts: readonly Pick<Part, 'name' | 'opens'>[],
   count: number,
 ): Settling | null {
@@ -46,11 +46,13 @@ export function closingStep(
       ),
       ...(wet
         ? [
-            mustBe(`${id}.bled`, 'Bled', `Bled with ${FLUIDS[fluid]} until no air comes?`, 'Bled', [
-              'air',
-              'Air still comes',
-              untilMended('Bleed it until no air comes, then look again.'),
-            ]),
+            mustBe(
+              `${id}.bled`,
+              'Bled',
+              `Bled${fluid ? ` with ${FLUIDS[fluid]}` : ''} until no air comes?`,
+              'Bled',
+              ['air', 'Air still comes', untilMended('Bleed it until no air comes, then look again.')],
+            ),
             mustBe(
               `${id}.dry`,
               'Looked at for leaks',

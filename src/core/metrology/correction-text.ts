@@ -1,7 +1,8 @@
 import { parseReading } from '../quantities/reading';
 import { refusalSentence } from '../quantities/refusal';
 import { unitFor, type UnitSet } from '../quantities/units';
-import type { Correction, Instrument } from './instrument';
+import type { Correction } from './correction';
+import type { Instrument } from './instrument';
 
 export type ReadTable = { ok: true; points: Correction['points'] } | { ok: false; why: string };
 

@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { gauges } from '../scenarios/bench';
 import { readCorrection } from './correction-text';
-import { correctedReading_SI, gaugeUncertainty_SI, instrumentSchema, type Correction } from './instrument';
+import { correctedReading_SI, type Correction } from './correction';
+import { gaugeUncertainty_SI, instrumentSchema } from './instrument';
 import { measured, readingUncertainty_SI } from './uncertainty';
 
 const BAR = 1e5;

@@ -1,14 +1,9 @@
 import fc from 'fast-check';
 import { adviceFor } from './advice';
 import { crossCheck } from './cross-check';
-import {
-  accuracyLabel,
-  calibrationState,
-  gaugeFor,
-  instrumentSchema,
-  permissibleError_SI,
-  type Instrument,
-} from './instrument';
+import { accuracyLabel, permissibleError_SI } from './accuracy';
+import { calibrationState } from './calibration';
+import { gaugeFor, instrumentSchema, type Instrument } from './instrument';
 import { normalCdf, normalQuantile } from '../numeric/normal';
 import { combinedUncertainty, measured, readingUncertainty_SI, type Measured } from './uncertainty';
 import { decisionDistance, judge } from './verdict';

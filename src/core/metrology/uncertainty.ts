@@ -1,4 +1,5 @@
-import { correctedReading_SI, gaugeUncertainty_SI, type Instrument } from './instrument';
+import { correctedReading_SI } from './correction';
+import { gaugeUncertainty_SI, type Instrument } from './instrument';
 
 /** A value read from one gauge, once or several times. */
 export interface Measured {

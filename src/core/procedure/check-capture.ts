@@ -1,5 +1,8 @@
+import { FLUIDS, mixes, type FluidKind } from '../fluid/kinds';
+import { isOwnSensor } from '../metrology/accuracy';
 import { supplied } from '../contract/sources';
-import { permissibleError_SI, span_SI, type Instrument } from '../metrology/instrument';
+import { permissibleError_SI, span_SI } from '../metrology/accuracy';
+import { type Instrument } from '../metrology/instrument';
 import { measured } from '../metrology/uncertainty';
 import { printQuantity } from '../quantities/print';
 import { impossibility, type ReadingRefusal } from '../quantities/reading';
@@ -56,7 +59,12 @@ export function checkCapture(
     const { fullScale_Pa: fullScale_SI, tag: instrument } = gauge;
     return refused({ code: 'above-full-scale', value_SI, fullScale_SI, instrument, quantity: item.quantity });
   }
-  const wrong = shutCock(context, candidate) ?? notVented(candidate) ?? notAsSaid(context, run, candidate);
+  const wrong =
+    wrongFluid(family, context, candidate) ??
+    notAGate(candidate) ??
+    shutCock(context, candidate) ??
+    notVented(candidate) ??
+    notAsSaid(context, run, candidate);
   if (wrong) return wrong;
   const outside = outsideReach(
     family,
@@ -75,6 +83,31 @@ export function checkCapture(
   };
 }
 
+/** A gauge that another fluid has wetted carries that into the unit. Handbook 2. */
+function wrongFluid(
+  family: Family,
+  { profile }: RunContext<unknown>,
+  { item, gauge }: Candidate,
+): CaptureProblem | null {
+  const fluid = family.fluid(profile);
+  if (item.quantity !== 'pressure' || !fluid || !gauge.fluid || mixes(gauge.fluid, fluid)) return null;
+  return { asks: false, say: () => wettedSentence(gauge, gauge.fluid!, fluid) };
+}
+
+/** A sensor of the vehicle may be the very thing that is wrong: it shows nothing to be empty. */
+const notAGate = ({ item, gauge }: Candidate): CaptureProblem | null =>
+  item.gate && isOwnSensor(gauge)
+    ? { asks: false, say: () => `${gauge.tag} is the vehicle’s own: read a gauge that was seen to move.` }
+    : null;
+
+/** Why a gauge may not be connected, and what to do. */
+export const wettedSentence = (
+  { tag }: Pick<Instrument, 'tag'>,
+  holds: FluidKind,
+  needed: FluidKind,
+): string =>
+  `${tag} and its hose hold ${FLUIDS[holds]}, and this unit takes ${FLUIDS[needed]}: they must not meet. Take another gauge, or flush it and say on the Shelf what it holds now.`;
+
 /** A gauge with a cock reads zero behind it, whatever is in the line: a gate is read on the one without. */
 function shutCock({ rig }: RunContext<unknown>, { item, gauge }: Candidate): CaptureProblem | null {
   const open = item.gate && gauge.tiedTo !== null && gaugeOfGate(rig[item.port] ?? []);
@@ -88,7 +121,7 @@ function shutCock({ rig }: RunContext<unknown>, { item, gauge }: Candidate): Cap
 
 /** The gauge on which a gate is read: one that no cock can part from the line; null where every one has a cock. */
 export const gaugeOfGate = (gauges: readonly Instrument[]): Instrument | null =>
-  gauges.find(({ tiedTo }) => tiedTo === null) ?? null;
+  gauges.find((gauge) => gauge.tiedTo === null && !isOwnSensor(gauge)) ?? null;
 
 /** A vented gauge that does not stand at zero: beyond its class it is asked about, far off it is refused. */
 function notVented({ item, gauge, value_SI }: Candidate): CaptureProblem | null {

@@ -1,6 +1,8 @@
 /** @jest-environment node */
 import fc from 'fast-check';
+import { zeroItems } from '../families/bench-items';
 import { FAMILIES, type FamilyKind } from '../families/registry';
+import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
 import { namedGaps } from '../records/report';
 import { BAR, benchOf, gauges } from '../scenarios/bench';
 import { checkCapture, secondLook, shortWay, type Candidate } from './check-capture';
@@ -240,6 +242,32 @@ describe('a capture', () => {
       check({ item: item('safe.input'), gauge, value_SI: 0, by: 'typed' });
     expect(safe(gauges.inLow)).toMatch(/^refuses: Read IN-H: the cock of IN-L may be shut/);
     expect(safe(gauges.inHigh)).toBeNull();
+  });
+  test('by a gauge that another fluid has wetted is refused, on lines of fluid alone', () => {
+    const wet = { ...gauges.inHigh, fluid: 'mineral' } as const;
+    const bypass = (gauge: Candidate['gauge']) =>
+      check({
+        item: item('bypass.1.input'),
+        gauge,
+        value_SI: item('bypass.1.input').target_Pa!,
+        by: 'typed',
+      });
+    expect(bypass(wet)).toMatch(/^refuses: IN-H and its hose hold Mineral oil, and this unit takes DOT 4/);
+    // Glycol fluids mix with one another.
+    expect(bypass({ ...wet, fluid: 'dot5.1' })).toBeNull();
+    expect(zero(0, wet)).toMatch(/must not meet/);
+    const vacuum = { ...gauges.supply, fluid: 'mineral' } as const;
+    expect(check({ item: item('zero.VAC-S'), gauge: vacuum, value_SI: 0, by: 'typed' })).toBeNull();
+  });
+  test('by a sensor of the vehicle carries no error of a gauge, and shows nothing to be empty', () => {
+    const own = { ...gauges.inHigh, accuracy: { kind: 'own-sensor' } } as const;
+    // Only its step of 0.2 bar counts: 0.2/√12 = 0.0577 bar.
+    expect(readingUncertainty_SI(measured([20 * BAR], own)) / BAR).toBeCloseTo(0.05774, 5);
+    expect(check({ item: item('safe.input'), gauge: own, value_SI: 0, by: 'typed' })).toMatch(
+      /^refuses: IN-H is the vehicle’s own/,
+    );
+    const rig = { ...context.rig, input: [own, gauges.inLow] };
+    expect(zeroItems(remote.family.ports, rig).map(({ gauge }) => gauge)).not.toContain('IN-H');
   });
   test('by one key is the aim or zero, in no gate and no safety step', () => {
     expect(shortWay(context, state, item('bypass.1.input'))).toEqual({

@@ -1,5 +1,5 @@
 import { FAMILIES } from '../families/registry';
-import { FLUIDS, type FluidKind } from '../fluid/kinds';
+import { FLUIDS } from '../fluid/kinds';
 import { NOT_CLAIMED } from '../contract/cautions';
 import { findItem } from '../contract/steps';
 import { printQuantity } from '../quantities/print';
@@ -263,7 +263,7 @@ function untested({ content }: ReportSubject): Block[] {
 }
 
 function toKnow({ record, run }: ReportSubject): Block[] {
-  const { fluid } = run.context.profile as { fluid: FluidKind };
+  const fluid = FAMILIES[run.kind].fluid(run.context.profile);
   return [
     { kind: 'heading', text: 'What to know before it goes back on' },
     {
@@ -271,7 +271,7 @@ function toKnow({ record, run }: ReportSubject): Block[] {
       text: `${
         record.fitting
           ? `The unit holds ${FLUIDS[record.fitting.fluid]}.`
-          : `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[fluid]}. Ask us before filling.`
+          : `Which fluid is in the unit is not confirmed${fluid ? `; its kind takes ${FLUIDS[fluid]}` : ''}. Ask us before filling.`
       } Drain the old fluid from the vehicle first, and do not mix kinds. Fit it by the vehicle maker’s procedure.`,
     },
     { kind: 'paragraph', text: NOT_CLAIMED },

@@ -1,7 +1,7 @@
 import { notThrough } from '../procedure/opening';
 import { FAMILIES } from '../families/registry';
 import { adviceSentence } from '../metrology/advice';
-import { accuracyLabel } from '../metrology/instrument';
+import { accuracyLabel } from '../metrology/accuracy';
 import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
 import type { Limits } from '../metrology/verdict';
 import { NOT_CLAIMED } from '../contract/cautions';

@@ -1,4 +1,5 @@
-import { calibrationState, type Instrument } from '../metrology/instrument';
+import { calibrationState } from '../metrology/calibration';
+import { type Instrument } from '../metrology/instrument';
 import { CAUTIONS } from '../contract/cautions';
 import type { RunState } from '../contract/run-state';
 import { printNames } from '../quantities/sentence';

@@ -1,6 +1,5 @@
 import { FAMILIES } from '../families/registry';
 import { closingStep } from '../families/closing';
-import type { FluidKind } from '../fluid/kinds';
 import type { Settling } from '../contract/family';
 import { stepsToRepeat, workload, type Workload } from '../procedure/retest';
 import type { Part } from '../contract/family';
@@ -45,13 +44,12 @@ export function disturbance(run: StoredRun, work: readonly Noted<Work>[], day: s
   const steps = stepsToRepeat(procedure, disturbed, rezero);
   const gauged = Object.keys(run.context.rig);
   const opened = parts.map(({ what, part }) => part ?? { name: what.part, opens: gauged });
-  const { fluid } = run.context.profile as { fluid: FluidKind };
   return {
     steps,
     rezero,
     why: opened.map(({ name }) => name).join(', '),
     opens: [...new Set(opened.flatMap(({ opens }) => opens))],
-    closing: closingStep(procedure, fluid, opened, run.events.length),
+    closing: closingStep(procedure, FAMILIES[run.kind].fluid(run.context.profile), opened, run.events.length),
   };
 }
 

@@ -1,3 +1,4 @@
+import { FAMILIES } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
 import type { JobRecord } from './job-record';
 import { retestOf } from './staleness';
@@ -10,7 +11,7 @@ import { retestOf } from './staleness';
 export function unconfirmed(record: JobRecord, day: string): string[] {
   const last = record.runs.at(-1);
   const stale = retestOf(record, day);
-  const profileFluid = (record.profile.body as { fluid?: keyof typeof FLUIDS }).fluid;
+  const profileFluid = FAMILIES[record.profile.kind].fluid(record.profile.body);
   const { fluid: found } = record.job;
   return [
     ...(last ? [] : ['No test was made.']),

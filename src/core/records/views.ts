@@ -1,6 +1,7 @@
 import type { Judgement } from './judgement';
 import type { FamilyKind } from '../families/registry';
-import type { Calibration, Instrument } from '../metrology/instrument';
+import type { Calibration } from '../metrology/calibration';
+import type { Instrument } from '../metrology/instrument';
 import type { RunEvent } from '../contract/events';
 import type { RunContext } from '../contract/run-context';
 import type { Assessment } from '../contract/result';

@@ -93,7 +93,7 @@ export const profiles = {
       full_bar: 32,
       hold_bar: 20,
     },
-    { fluid: 'dot5' },
+    { fluid: 'dot5.1' },
   ),
   eskmoorGreater: unit(
     'Esk & Moor',

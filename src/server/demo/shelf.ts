@@ -32,6 +32,7 @@ const gauge = (
   step_Pa,
   usualPort: port,
   tiedTo: null,
+  fluid: port === 'input' || port === 'output' ? 'dot4' : null,
   correction: null,
   calibratedOn: '2026-05-11',
   calibrationDue: '2027-05-11',
@@ -71,7 +72,7 @@ export const instruments: Instrument[] = [
     2500,
     1,
     { kind: 'percent-of-span', percent: 0.25 },
-    { quantity: 'force' },
+    { quantity: 'force', fluid: null },
   ),
   gauge(
     'W-61',
@@ -88,6 +89,7 @@ export const instruments: Instrument[] = [
       percent: 0.1,
     }),
     usualPort: null,
+    fluid: null,
   },
 ];
 

@@ -4,6 +4,8 @@ import { Box, Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { fittingSchema } from '@/core/records/entries';
+import { FAMILIES } from '@/core/families/registry';
+import { FLUIDS } from '@/core/fluid/kinds';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
 import { installationDocument } from '@/core/records/installation-document';
 import type { JobRecord } from '@/core/records/job-record';
@@ -33,7 +35,7 @@ export function InstallationPage({ record }: { record: JobRecord }) {
       ? []
       : [{ key: 'f', label: 'Confirm the fluid and the bleeding order', run: () => setChoosing(true) }]),
   ]);
-  const profile = record.profile.body as { fluid: string };
+  const named = FAMILIES[record.profile.kind].fluid(record.profile.body);
   const { fluid } = record.job;
   return (
     <Paper>
@@ -66,9 +68,9 @@ export function InstallationPage({ record }: { record: JobRecord }) {
           wrap={(fitting) => ({ id, entry: { type: 'fitting', fitting } })}
           intro={
             <Box sx={{ mb: 2 }}>
-              The profile names {profile.fluid.toUpperCase()}
-              {fluid !== 'unknown' && `; found in the unit when it came in: ${fluid.toUpperCase()}`}. Look at
-              the bench’s own supply before confirming.
+              The profile names {named ? FLUIDS[named] : 'no fluid'}
+              {fluid !== 'unknown' && `; found in the unit when it came in: ${FLUIDS[fluid]}`}. Look at the
+              bench’s own supply before confirming.
             </Box>
           }
           onClose={() => setChoosing(false)}

@@ -253,7 +253,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         )}
         <SettleGauges run={run} runId={stored.id} />
         {step && FLUID_STEPS.includes(step.id) && (
-          <FluidClash found={job.body.fluid} profile={context.profile} />
+          <FluidClash found={job.body.fluid} named={run.family.fluid(context.profile)} />
         )}
         <SelectedOrLast run={run} selected={selected} onClose={() => setSelected(null)} />
         {padded && <Box sx={{ display: { xs: 'none', md: 'block' } }}>{numbers}</Box>}
@@ -333,8 +333,7 @@ const placeOfItem = (item: Item | null): string | null =>
 const FLUID_STEPS = ['cautions', 'after'];
 
 /** The unit came in with one fluid and its profile names another: said where fluid is handled. */
-function FluidClash({ found, profile }: { found: StoredJob['body']['fluid']; profile: unknown }) {
-  const named = (profile as { fluid?: FluidKind }).fluid;
+function FluidClash({ found, named }: { found: StoredJob['body']['fluid']; named: FluidKind | null }) {
   if (!named || found === 'unknown' || found === named) return null;
   return (
     <Box sx={{ borderLeft: '5px solid', borderColor: 'error.main', pl: 1.25, fontWeight: 600 }}>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button } from '@mui/material';
-import { calibrationState } from '@/core/metrology/instrument';
+import { calibrationState } from '@/core/metrology/calibration';
 import { CAPTURED_WORDS } from '@/core/contract/events';
 import { missingNeeds } from '@/core/procedure/live';
 import { instrumentsOf } from '@/core/procedure/measured-item';

@@ -4,7 +4,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readCorrection } from '@/core/metrology/correction-text';
-import { calibrationSchema, type Calibration } from '@/core/metrology/instrument';
+import { calibrationSchema, type Calibration } from '@/core/metrology/calibration';
 import { parseReading } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
 import { unitFor } from '@/core/quantities/units';

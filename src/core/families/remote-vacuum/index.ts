@@ -38,6 +38,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
     releasing: 'outputReleasing',
     knee: { reading: 'runoutInput', word: 'runout' },
   },
+  fluid: ({ fluid }) => fluid,
   logged,
   faults,
   looks,

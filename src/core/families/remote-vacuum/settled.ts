@@ -1,4 +1,5 @@
-import { permissibleError_SI, type Instrument } from '../../metrology/instrument';
+import { permissibleError_SI } from '../../metrology/accuracy';
+import { type Instrument } from '../../metrology/instrument';
 import { randomUncertainty_SI } from '../../metrology/uncertainty';
 import { exchangeId, exchangeStep } from '../../procedure/exchange';
 import { captureIds, instrumentsOf, measuredByGauge, type ItemReading } from '../../procedure/measured-item';

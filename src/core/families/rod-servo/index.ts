@@ -35,6 +35,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
     releasing: null,
     knee: { reading: 'fullInput', word: 'full lift' },
   },
+  fluid: ({ fluid }) => fluid,
   logged,
   faults,
   looks,
