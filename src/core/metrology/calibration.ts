@@ -17,7 +17,10 @@ export const calibrationSchema = z
 export type Calibration = z.infer<typeof calibrationSchema>;
 
 /** Calibration state on a day (ISO date): a verdict that leans on an overdue gauge says so. */
-export function calibrationState(gauge: { readonly calibrationDue: string | null }, today: string): 'in date' | 'overdue' | 'no date' {
+export function calibrationState(
+  gauge: { readonly calibrationDue: string | null },
+  today: string,
+): 'in date' | 'overdue' | 'no date' {
   if (!gauge.calibrationDue) return 'no date';
   return gauge.calibrationDue < today ? 'overdue' : 'in date';
 }
