@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { benchOf } from '../src/core/scenarios/bench';
 import { BAR, benchOfTypical, ROOM } from '../src/core/scenarios/traces';
-import { benchSource, Installation } from '../src/core/model/running';
+import { Running } from '../src/core/model/running';
 
 /**
  * The twin over time at 1 kHz beside SciPy's solve_ivp on equations of the same size and tolerance: `npx tsx
@@ -31,14 +31,7 @@ const perSecond = ours.ms / (MINUTES * 60);
 const servoOnce = () => {
   const { family, profile } = benchOf('rod-servo');
   const { values } = family.healthy(profile);
-  const bench = new Installation(
-    family.motion!,
-    values,
-    benchSource(67_728),
-    family.motion!.benchLoad(values, ROOM.barometer_Pa),
-    ROOM,
-    family.ports.length,
-  );
+  const bench = new Running(family.motion!, values, { ...ROOM, supply_Pa: 67_728 }, family.ports.length);
   bench.set({ valve: 'open' });
   let visits = 0;
   const start = performance.now();

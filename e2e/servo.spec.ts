@@ -82,7 +82,7 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
         continue;
       }
       if (item.moment === 'output-begins') await hands({ handle_Pa: 4 * BAR, pull_PaPerS: 0.3 * BAR });
-      else if (item.measures === 'input') await hands({ handle_Pa: item.target_Pa, pull_PaPerS: 4 * BAR });
+      else if (item.measures === 'input') await hands({ handle_Pa: item.target_Pa!, pull_PaPerS: 4 * BAR });
       else if (item.measures === 'supply') await hands({ handle_Pa: 0, pull_PaPerS: 10 * BAR });
       await expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
     }

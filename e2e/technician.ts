@@ -9,7 +9,7 @@ import { reduceRun } from '../src/core/procedure/run';
 import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
-import type { Hands } from '../src/core/model/running';
+import type { Hands } from '../src/core/model/motion';
 import { answerKeys } from '../src/ui/run/answer-keys';
 import type { App } from './app';
 
@@ -56,7 +56,7 @@ export async function onSimulatedBench(app: App, page: Page, runId: string) {
   await expect(page.getByText('Simulated bench reads')).toBeVisible();
   await page.getByRole('button', { name: 'Put this unit on it' }).click();
   await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
-  return async (change: Partial<Hands>): Promise<void> =>
+  return async (change: Hands): Promise<void> =>
     expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
 }
 

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { installation } from '../model/installation';
-import type { LoadMember, Member, Model } from '../model/member';
+import type { Member, Model } from '../model/member';
 import type { Rig, RunContext } from './run-context';
 import { calibrationState } from '../metrology/calibration';
 import type { CautionId } from './cautions';
@@ -10,7 +10,8 @@ import type { LoggedUnit } from './logged-unit';
 import type { FluidKind } from '../fluid/kinds';
 import type { Quantity } from '../quantities/units';
 import type { Vector } from '../model/descriptor';
-import type { MotionModel, UnitMotion } from '../model/motion';
+import type { Motion } from '../model/motion';
+import { overTime, type OverTime } from '../model/over-time';
 import type { Assessment, Expectation, Result } from './result';
 
 /**
@@ -87,7 +88,7 @@ export interface Settling {
 /** A bench: a source and a load of its own, and what each needs to know of the unit. */
 export interface OnBench<Profile> {
   readonly source: Member<never>;
-  readonly load: LoadMember<never>;
+  readonly load: Member<never>;
   readonly profiles: (profile: Profile) => { readonly source: unknown; readonly load: unknown };
 }
 
@@ -108,7 +109,7 @@ export interface FamilyFolder<Profile> {
   /** What it is joined to on a bench. */
   readonly onBench: OnBench<Profile>;
   /** The unit over time; where there is none, the family is known at rest only. */
-  readonly motion: UnitMotion | null;
+  readonly motion: Motion | null;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
   /** Fluid that works a unit; null where none does. */
@@ -134,7 +135,7 @@ export interface FamilyFolder<Profile> {
 
 /** A family as all the rest knows it: what its folder says, and the unit on a bench as one whole model. */
 export interface Family extends Omit<FamilyFolder<unknown>, 'motion'>, Model<unknown> {
-  readonly motion: MotionModel | null;
+  readonly motion: OverTime | null;
 }
 
 /**
@@ -150,19 +151,19 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
       .map((result) => ({ ...result, overdue: result.gauges.filter((tag) => late.has(tag)) }));
   };
   const { member, onBench, motion } = folder;
-  const { source, load } = onBench as unknown as { source: Member<unknown>; load: LoadMember<unknown> };
-  const bench = installation({ source, unit: member, load });
+  const { source, load } = onBench as unknown as { source: Member<unknown>; load: Member<unknown> };
+  const members = { source, unit: member, load };
+  const bench = installation(members);
   const own = member.parameters.length;
-  const loadFrom = own + source.parameters.length;
   return {
     ...folder,
     ...bench,
     healthy: (profile: Profile) => bench.healthy({ unit: profile, ...onBench.profiles(profile) }),
-    motion: motion && {
-      ...motion,
-      benchLoad: (parameters: Vector, barometer_Pa: number) =>
-        load.overTime(parameters.slice(loadFrom), barometer_Pa),
-    },
+    motion: overTime(members, {
+      unit: motion,
+      source: source.motion ?? null,
+      load: load.motion ?? null,
+    }),
     faults: folder.faults.map((fault) => ({
       ...fault,
       apply: (vector: Vector, severity: number) => [

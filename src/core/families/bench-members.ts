@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { chokedPerPa_m3PerS, LINEAR_FROM } from '../air/flow';
 import { flowShare } from '../air/leak';
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
-import type { LoadMember, Member, Standing } from '../model/member';
-import { closedLine, PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../model/running';
+import { PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../fluid/closed-line';
+import type { Member, Standing } from '../model/member';
+import { benchVacuumMotion, loadCellMotion, pluggedPortMotion } from './bench-motion';
 import { healthyUnit, type InputDescriptor } from '../model/vectors';
 
 const nothingAtRest = () => ({ effort: 0, passes: 0 });
@@ -36,6 +37,7 @@ export const benchVacuum: Member<{ readonly hose_m3PerSPa: number }> = {
   fedBy: [],
   feeds: [{ id: 'vacuum', name: 'Vacuum', coupling: 'vacuum' }],
   knownAtRest: true,
+  motion: benchVacuumMotion,
   healthy: ({ hose_m3PerSPa }) =>
     healthyUnit(pumpParameters, { speed_m3PerS: BENCH_PUMP_M3_PER_S, hose_m3PerSPa }, {}),
   with: (
@@ -85,7 +87,7 @@ const plugParameters = [
 ] as const;
 
 /** A plugged port with its pipe: it takes up hardly anything. */
-export const pluggedPort: LoadMember<ClosedLine> = {
+export const pluggedPort: Member<ClosedLine> = {
   parameters: plugParameters,
   inputs: [{ id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' }],
   readings: [],
@@ -98,8 +100,7 @@ export const pluggedPort: LoadMember<ClosedLine> = {
     atRest: nothingAtRest,
     read: () => [],
   }),
-  overTime: ([air_m3 = 0, stiffness_m3PerPa = 0], barometer_Pa) =>
-    closedLine({ air_m3, stiffness_m3PerPa }, barometer_Pa),
+  motion: pluggedPortMotion,
 };
 
 const cellParameters = [
@@ -107,7 +108,7 @@ const cellParameters = [
 ] as const;
 
 /** A load cell behind a linkage that gives way like a spring. */
-export const loadCell: LoadMember<{ readonly loadStiffness_NPerM: number }> = {
+export const loadCell: Member<{ readonly loadStiffness_NPerM: number }> = {
   parameters: cellParameters,
   inputs: [],
   readings: [],
@@ -121,10 +122,7 @@ export const loadCell: LoadMember<{ readonly loadStiffness_NPerM: number }> = {
     atRest: nothingAtRest,
     read: () => [],
   }),
-  overTime: ([stiffness_NPerM = 0]) => ({
-    effort: (travel_m) => stiffness_NPerM * travel_m,
-    give: () => 1 / stiffness_NPerM,
-  }),
+  motion: loadCellMotion,
 };
 
 /** A member as it is chosen by name: its profile, and one to begin with. */

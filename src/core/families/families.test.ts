@@ -6,10 +6,25 @@ import { gauged } from './bench-items';
 import { healthyBand } from '../procedure/predict';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 import { type Vector } from '../model/descriptor';
-import type { Around } from '../model/motion';
+import { handsOff, handsRefused, type Command, type Hands, type Instant } from '../model/motion';
 import { FAMILIES, type FamilyKind } from './registry';
 
 /** The contract, held over every registered family. */
+/** Anything that can be done by hand, within what each command allows. */
+const handsOf = (commands: readonly Command[]): fc.Arbitrary<Hands> =>
+  fc.record(
+    Object.fromEntries(
+      commands.map((command) => [
+        command.id,
+        command.kind === 'level'
+          ? fc.double({ min: 0, max: command.most, noNaN: true })
+          : command.kind === 'switch'
+            ? fc.boolean()
+            : fc.constantFrom(...command.choices.map(({ id }) => id)),
+      ]),
+    ),
+  );
+
 describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
   const unit = family.healthy(family.typical);
   const { values, tolerances } = unit;
@@ -72,22 +87,16 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     const { motion, ports } = family;
     if (!motion) return expect(motion).toBeNull();
     const room = { barometer_Pa: 95_000, temperature_K: 288 };
-    const around: Around = {
-      handle: 0,
-      shutIn: false,
-      source_Pa: room.barometer_Pa,
-      valve: 'vented',
-      load: motion.benchLoad(values, room.barometer_Pa),
-      ...room,
-    };
-    const moving = motion.with(values);
+    const at = (change: Hands): Instant => ({ ...room, hands: { ...handsOff(motion.commands), ...change } });
+    const moving = motion.with(values, { ...room, supply_Pa: 0 });
+    const around = at({});
     const rest = Float64Array.from(moving.atRest(around));
     expect(rest).toHaveLength(motion.states.length);
     const rates = new Float64Array(rest.length);
     moving.rates(rest, rates, around);
     expect([...rates].every((rate) => rate === 0)).toBe(true);
     const shown = new Float64Array(ports.length);
-    moving.ports(rest, around, shown);
+    moving.shown(rest, around, shown);
     expect([...shown]).toEqual(ports.map(() => 0));
     fc.assert(
       fc.property(
@@ -95,16 +104,27 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
           minLength: rest.length,
           maxLength: rest.length,
         }),
-        fc.constantFrom('open', 'shut', 'vented'),
-        fc.boolean(),
-        (parts, valve, shutIn) => {
+        handsOf(motion.commands),
+        (parts, hands) => {
           const y = Float64Array.from(parts, (part, i) => 1 + part * 60 * motion.states[i]!.scale);
-          moving.rates(y, rates, { ...around, handle: 2e6, source_Pa: 3e4, valve, shutIn });
-          moving.ports(y, around, shown);
+          moving.rates(y, rates, at(hands));
+          moving.shown(y, at(hands), shown);
           expect([...rates, ...shown].every(Number.isFinite)).toBe(true);
         },
       ),
     );
+  });
+  test('what the hands can do is declared, and nothing else is done', () => {
+    const { commands = [] } = family.motion ?? {};
+    fc.assert(fc.property(handsOf(commands), (hands) => expect(handsRefused(commands, hands)).toBeNull()));
+    expect(handsRefused(commands, handsOff(commands))).toBeNull();
+    expect(handsRefused(commands, { lever: 1 })).toMatch(
+      /^This bench has no “lever”: handle_Pa, pull_PaPerS/,
+    );
+    expect(handsRefused(commands, { handle_Pa: 3e7 })).toBe('handle_Pa: from 0 to 25000000.');
+    expect(handsRefused(commands, { pull_PaPerS: 0 })).toMatch(/^pull_PaPerS: from/);
+    expect(handsRefused(commands, { valve: 'ajar' })).toBe('valve: open, shut, vented.');
+    expect(handsRefused(commands, { pump: 'yes' })).toBe('pump: true or false.');
   });
   test('steps need only earlier steps, and end by making safe with gates on every port', () => {
     procedure.steps.forEach((step, i) => {

@@ -21,6 +21,7 @@ export const INSTRUMENT_QUANTITIES = [
   'angle',
   'travel',
 ] as const;
+export type InstrumentQuantity = (typeof INSTRUMENT_QUANTITIES)[number];
 
 const day = z.iso.date('give day, month and year, or leave it empty').nullable();
 

@@ -46,9 +46,9 @@ interface Node {
   readonly cutAt: number;
 }
 
-const terminalsOf = ({ fedBy, feeds }: Pick<Member<never>, 'fedBy' | 'feeds'>) => [...fedBy, ...feeds];
+export const terminalsOf = ({ fedBy, feeds }: Pick<Member<never>, 'fedBy' | 'feeds'>) => [...fedBy, ...feeds];
 
-const joins = (a: Terminal, b: Terminal) => a.coupling === b.coupling && a.circuit === b.circuit;
+export const joins = (a: Terminal, b: Terminal) => a.coupling === b.coupling && a.circuit === b.circuit;
 
 type Ends = Pick<Member<never>, 'fedBy' | 'feeds'>;
 

@@ -1,5 +1,5 @@
 import type { Descriptor, Vector } from './descriptor';
-import type { Load } from './motion';
+import type { Motion } from './motion';
 import type { HealthyUnit, InputDescriptor } from './vectors';
 
 /**
@@ -70,12 +70,8 @@ export interface Member<Profile> {
   readonly knownAtRest?: true;
   readonly healthy: (profile: Profile) => HealthyUnit;
   readonly with: (parameters: Vector, inputs: Vector) => Standing;
-}
-
-/** A load that also answers over time. */
-export interface LoadMember<Profile> extends Member<Profile> {
-  /** The same load over time: effort against what has been displaced. */
-  readonly overTime: (parameters: Vector, barometer_Pa: number) => Load;
+  /** The same over time; where there is none, it is known at rest only. */
+  readonly motion?: Motion;
 }
 
 /** A model that is whole: its readings follow from its parameters and inputs alone. */

@@ -1,3 +1,4 @@
+import type { Quantity } from '../quantities/units';
 import type { Descriptor, Vector } from './descriptor';
 
 /** A state of a model that changes with time, and the size at which it begins to matter. */
@@ -5,50 +6,126 @@ export interface StateDescriptor extends Descriptor {
   readonly scale: number;
 }
 
-/** What a unit pushes on: the effort that answers what it has displaced (Pa for m³, N for m). */
-export interface Load {
-  readonly effort: (displaced: number) => number;
-  /** Its slope's inverse at an effort: how much more is displaced for a little more effort. */
-  readonly give: (effort: number) => number;
+interface Handle {
+  readonly id: string;
+  readonly name: string;
 }
 
-/** What acts on a unit at an instant. One object, written over as time goes on. */
-export interface Around {
-  /** What the hand asks for at the handle: input pressure, Pa. */
-  handle: number;
-  /** The input line is shut in: the handle no longer reaches the unit. */
-  shutIn: boolean;
-  /** Absolute pressure at the source's end of the hose, Pa. */
-  source_Pa: number;
-  /** 'open' to the source, 'shut', or 'vented' to the room. */
-  valve: 'open' | 'shut' | 'vented';
+/** Something that is brought to a level by hand, and how fast. SI of its quantity, from nothing up. */
+export interface Level extends Handle {
+  readonly kind: 'level';
+  readonly quantity: Quantity;
+  readonly most: number;
+  readonly usual: number;
+  readonly speed: { readonly id: string; readonly usual: number; readonly most: number };
+}
+
+/** What can be done by hand to what a model describes: the simulated bench has no other hands. */
+export type Command =
+  | Level
+  | (Handle & { readonly kind: 'switch'; readonly usual: boolean })
+  | (Handle & {
+      readonly kind: 'choice';
+      readonly usual: string;
+      readonly choices: readonly Handle[];
+    });
+
+/** What the hands do, by the name of the command, and of a level's speed. */
+export type Hands = Readonly<Record<string, number | boolean | string>>;
+
+/** What acts on every member at an instant. One object, written over as time goes on. */
+export interface Instant<H extends Hands = Hands> {
   readonly barometer_Pa: number;
   readonly temperature_K: number;
-  readonly load: Load;
+  readonly hands: H;
 }
 
-/** A unit over time, its parameters taken in once. Its steady end is the family's closed form. */
-export interface Motion {
-  /** The unit at rest, vented and released. */
-  readonly atRest: (around: Around) => number[];
-  /**
-   * Writes the rates of its states, which stand first in `y` and `dy`; what stands behind them is not its own.
-   *
-   * @returns air drawn from it by the source, as p·V per second, Pa·m³/s
-   */
-  readonly rates: (y: Float64Array, dy: Float64Array, around: Around) => number;
+/**
+ * A node as time goes on. Its owner writes the effort, by what its states are; whoever else stands at it writes what passes:
+ * a flow, or for a rod how far it has moved.
+ */
+export interface NodeNow {
+  effort: number;
+  passed: number;
+  /** How much more a load takes up for a little more effort: m³/Pa, m/N. Written once, by the load. */
+  give: (effort: number) => number;
+}
+
+/** A switch: it flips where this rises through zero, and the solver stops there. */
+export interface Turn {
+  readonly beyond: (y: Float64Array, at: Instant) => number;
+  readonly flip: () => void;
+}
+
+/**
+ * A member over time, its parameters taken in once. Its steady end is its closed form. Nothing is allocated on the way.
+ * First every member writes the efforts and movements that follow from its states, the source first; then, the load first,
+ * each writes its rates and what passes.
+ */
+export interface Moving {
+  /** Its states with nothing going on. */
+  atRest(at: Instant): number[];
+  efforts?(y: Float64Array, at: Instant): void;
+  /** Writes the rates of its own states, and what passes. */
+  rates?(y: Float64Array, dy: Float64Array, at: Instant): void;
   /** Writes what a true gauge on each of the family's ports would show, in the order of the ports. */
-  readonly ports: (y: Float64Array, around: Around, shown: Float64Array) => void;
+  shown?(y: Float64Array, at: Instant, out: Float64Array): void;
+  readonly turns?: readonly Turn[];
 }
 
-/** A family's part of the contract that needs time. */
-export interface UnitMotion {
+/** Where a member stands among the others. */
+export interface Place {
+  /** Place of its first state. */
+  readonly from: number;
+  /** The nodes at its terminals: those at which it is fed, then those that it feeds. */
+  readonly nodes: readonly NodeNow[];
+  /** Its steady inputs that stay as they are: the room, how deep a source reaches. */
+  readonly inputs: Readonly<Record<string, number>>;
+}
+
+/** What a member says of itself over time. */
+export interface Motion {
   readonly states: readonly StateDescriptor[];
-  readonly with: (parameters: Vector) => Motion;
+  /** Commands that it answers to. Those of one name are one, whoever answers to it. */
+  readonly commands: readonly Command[];
+  /** Terminals of which it writes the effort: a node has one owner. */
+  readonly owns: readonly string[];
+  readonly with: (parameters: Vector, place: Place) => Moving;
 }
 
-/** A unit over time on a bench. */
-export interface MotionModel extends UnitMotion {
-  /** What stands on the bench in place of the vehicle's brakes: a plugged port, a load cell. */
-  readonly benchLoad: (parameters: Vector, barometer_Pa: number) => Load;
+/** Nothing done by hand. */
+export const handsOff = (commands: readonly Command[]): Hands =>
+  Object.fromEntries(
+    commands.flatMap((command) => [
+      [command.id, command.usual],
+      ...(command.kind === 'level' ? [[command.speed.id, command.speed.usual] as const] : []),
+    ]),
+  );
+
+/** Why a change is none that these commands allow, in a sentence; null where it is. */
+export function handsRefused(commands: readonly Command[], change: Hands): string | null {
+  for (const [id, value] of Object.entries(change)) {
+    const own = commands.find((command) => command.id === id);
+    const speed = commands.find((command) => command.kind === 'level' && command.speed.id === id);
+    const within = (most: number, least = 0) =>
+      typeof value === 'number' && value >= least && value <= most
+        ? null
+        : `${id}: from ${least} to ${most}.`;
+    const problem =
+      own?.kind === 'level'
+        ? within(own.most)
+        : speed?.kind === 'level'
+          ? within(speed.speed.most, Number.MIN_VALUE)
+          : own?.kind === 'switch'
+            ? typeof value === 'boolean'
+              ? null
+              : `${id}: true or false.`
+            : own?.kind === 'choice'
+              ? own.choices.some((choice) => choice.id === value)
+                ? null
+                : `${id}: ${own.choices.map((choice) => choice.id).join(', ')}.`
+              : `This bench has no “${id}”: ${Object.keys(handsOff(commands)).join(', ')}.`;
+    if (problem) return problem;
+  }
+  return null;
 }

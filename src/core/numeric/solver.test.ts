@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import fc from 'fast-check';
 import { Integrator, type System } from './solver';
 
 const system = (size: number, rates: System['rates']): System => ({
@@ -86,6 +87,73 @@ describe('it refuses rather than guesses', () => {
   test('a start of the wrong size', () => {
     expect(() => new Integrator(decay, [1, 2], 0, { tolerance: 1e-6, longest_s: 1 })).toThrow(
       'initial: 2 values for 1 states',
+    );
+  });
+});
+
+describe('switches', () => {
+  /** A store that leaks at a part a second of what is in it, and a pump between two marks. */
+  class Store {
+    readonly size = 1;
+    readonly scale = [1];
+    on = false;
+    readonly flips: { t_s: number; on: boolean }[] = [];
+    private t_s = 0;
+    constructor(
+      readonly leak: number,
+      readonly pump: number,
+      readonly marks: readonly [low: number, high: number],
+    ) {}
+    rates(_t_s: number, y: Float64Array, dy: Float64Array) {
+      dy[0] = (this.on ? this.pump : 0) - this.leak * y[0]!;
+    }
+    readonly turns = [
+      {
+        beyond: (t_s: number, y: Float64Array) => {
+          this.t_s = t_s;
+          return this.on ? y[0]! - this.marks[1] : this.marks[0] - y[0]!;
+        },
+        flip: () => {
+          this.on = !this.on;
+          this.flips.push({ t_s: this.t_s, on: this.on });
+        },
+      },
+    ];
+  }
+
+  test('cut in and out where the closed form says, to a microsecond, and time stops there', () => {
+    const store = new Store(0.1, 5, [8, 10]);
+    const solver = new Integrator(store, [10], 0, { tolerance: 1e-9, longest_s: 0.5 });
+    expect(solver.advance(20).ok).toBe(true);
+    // Down: y = 10·e^(−0.1 t) is 8 at ln(1.25)/0.1. Up: y = 50 − 42·e^(−0.1 t) is 10 after ln(42/40)/0.1 more.
+    const down = Math.log(10 / 8) / 0.1;
+    const up = Math.log(42 / 40) / 0.1;
+    const due = Array.from(
+      { length: 20 },
+      (_, i) => Math.ceil((i + 1) / 2) * down + Math.floor((i + 1) / 2) * up,
+    ).filter((t) => t < 20);
+    expect(due.length).toBeGreaterThan(10);
+    expect(store.flips.map(({ on }) => on)).toEqual(due.map((_, i) => i % 2 === 0));
+    store.flips.forEach(({ t_s }, i) => expect(Math.abs(t_s - due[i]!)).toBeLessThan(1e-6));
+  });
+
+  test('what is seen between steps never passes the marks by more than the solver’s own error', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 0.4, noNaN: true }),
+        fc.double({ min: 6, max: 30, noNaN: true }),
+        fc.double({ min: 0.3, max: 3, noNaN: true }),
+        (leak, pump, band) => {
+          const store = new Store(leak, pump, [10, 10 + band]);
+          const solver = new Integrator(store, [10 + band / 2], 0, { tolerance: 1e-8, longest_s: 0.5 });
+          const seen: number[] = [];
+          solver.advance(12, 0.01, (_t, y) => seen.push(y[0]!));
+          expect(seen).toHaveLength(1200);
+          expect(Math.min(...seen)).toBeGreaterThan(10 - 1e-4);
+          expect(Math.max(...seen)).toBeLessThan(10 + band + 1e-4);
+        },
+      ),
+      { numRuns: 40 },
     );
   });
 });

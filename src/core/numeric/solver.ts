@@ -4,6 +4,11 @@ export interface System {
   readonly rates: (t_s: number, y: Float64Array, dy: Float64Array) => void;
   /** Size at which each state begins to matter, for the absolute tolerance. */
   readonly scale: ArrayLike<number>;
+  /** Switches: each flips where its number rises through zero, and time stops there for an instant. */
+  readonly turns?: readonly {
+    readonly beyond: (t_s: number, y: Float64Array) => number;
+    readonly flip: () => void;
+  }[];
 }
 
 export interface SolverOptions {
@@ -60,6 +65,10 @@ const MOST_CHANGE = 5;
 const ERROR_POWER = 0.17;
 const MEMORY_POWER = 0.04;
 const LEAST_STEP_S = 1e-10;
+/** How nearly the time of a switch is found, s. */
+const TURN_S = 1e-9;
+
+type Turn = NonNullable<System['turns']>[number];
 
 /**
  * Steps a system through time: explicit Runge–Kutta of order five with its error held to a tolerance, and values
@@ -76,6 +85,9 @@ export class Integrator {
   private readonly trial: Float64Array;
   private readonly from: Float64Array;
   private readonly bend: Float64Array[];
+  private readonly turns: readonly Turn[];
+  private readonly before: Float64Array;
+  private readonly after: Float64Array;
   private step_s: number;
   private from_s: number;
   private lastError = 1e-4;
@@ -90,6 +102,9 @@ export class Integrator {
     if (initial.length !== system.size)
       throw new RangeError(`initial: ${initial.length} values for ${system.size} states`);
     const row = () => new Float64Array(system.size);
+    this.turns = system.turns ?? [];
+    this.before = new Float64Array(this.turns.length);
+    this.after = new Float64Array(this.turns.length);
     this.y = Float64Array.from(initial);
     this.t_s = start_s;
     this.k = Array.from({ length: STAGES }, row);
@@ -118,17 +133,55 @@ export class Integrator {
     }
     let next = every_s > 0 ? Math.floor(this.t_s / every_s + 1e-9) + 1 : Infinity;
     while (this.t_s < until_s - 1e-12) {
+      this.look(this.before);
       const stuck = this.stepOnce(until_s);
       if (stuck) return stuck;
-      if (!visit) continue;
-      let prepared = false;
-      for (; next * every_s <= this.t_s + 1e-12; next += 1) {
+      const first = this.firstTurn();
+      let prepared = first !== null;
+      const end_s = first?.at_s ?? this.t_s;
+      for (; visit && next * every_s <= end_s + 1e-12; next += 1) {
         if (!prepared) this.prepare();
         prepared = true;
         visit(next * every_s, this.between(next * every_s));
       }
+      if (!first) continue;
+      // The step ends where the switch flips: what comes after it was reckoned with the switch as it stood.
+      this.y.set(this.between(end_s));
+      this.t_s = end_s;
+      first.turn.flip();
+      this.restart();
+      this.system.rates(this.t_s, this.y, this.k[0]!);
+      this.fresh = true;
     }
     return { ok: true };
+  }
+
+  /** Writes how far each switch is beyond its zero now. */
+  private look(into: Float64Array): void {
+    for (let i = 0; i < this.turns.length; i += 1) into[i] = this.turns[i]!.beyond(this.t_s, this.y);
+  }
+
+  /** The switch that flips first within the last step, and when; null where none does. Leaves the step prepared. */
+  private firstTurn(): { readonly turn: Turn; readonly at_s: number } | null {
+    if (this.turns.length === 0) return null;
+    this.look(this.after);
+    const turned = this.turns.filter((_turn, i) => this.before[i]! < 0 && this.after[i]! >= 0);
+    if (turned.length === 0) return null;
+    this.prepare();
+    return turned
+      .map((turn) => ({ turn, at_s: this.crossing(turn) }))
+      .reduce((first, next) => (next.at_s < first.at_s ? next : first));
+  }
+
+  /** When a switch flips within the last step: just past its zero, found by halving the time. */
+  private crossing({ beyond }: Turn): number {
+    let [low, high] = [this.from_s, this.t_s];
+    while (high - low > TURN_S) {
+      const middle = (low + high) / 2;
+      if (beyond(middle, this.between(middle)) < 0) low = middle;
+      else high = middle;
+    }
+    return high;
   }
 
   private stepOnce(until_s: number): Stuck | null {

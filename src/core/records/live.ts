@@ -44,16 +44,11 @@ export type LiveMessage =
   | { readonly type: 'status'; readonly status: LiveStatus }
   | { readonly type: 'moment'; readonly moment: LiveMoment };
 
-/** What may be done at the simulated bench from the screen. */
-export const handsSchema = z
-  .strictObject({
-    handle_Pa: z.number().min(0).max(2.5e7),
-    pull_PaPerS: z.number().positive().max(1e8),
-    shutIn: z.boolean(),
-    pump: z.boolean(),
-    valve: z.enum(['open', 'shut', 'vented']),
-  })
-  .partial();
+/** What is done at the simulated bench from the screen: commands of what stands on it, which it checks itself. */
+export const handsSchema = z.record(
+  z.string().max(40),
+  z.union([z.number(), z.boolean(), z.string().max(40)]),
+);
 
 /** What is put on the simulated bench. */
 export const simUnitSchema = z

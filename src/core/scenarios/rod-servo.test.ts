@@ -4,7 +4,7 @@ import { printSentence } from '../quantities/sentence';
 import { analyse } from '../signals/analyse';
 import { placeOf, readingOf } from '../model/vectors';
 import { type Vector } from '../model/descriptor';
-import { benchSource, Installation } from '../model/running';
+import { Running } from '../model/running';
 import { recordBench, reserveTest } from '../twin/recording';
 import { BAR, benchOf, INHG } from './bench';
 
@@ -65,15 +65,8 @@ describe('a servo on the bench', () => {
 
 describe('a servo over time', () => {
   const onBench = (parameters: Vector, supply_Pa: number) =>
-    new Installation(
-      family.motion!,
-      parameters,
-      benchSource(supply_Pa),
-      family.motion!.benchLoad(parameters, ROOM.barometer_Pa),
-      ROOM,
-      family.ports.length,
-    );
-  const read = (of: Installation) => {
+    new Running(family.motion!, parameters, { ...ROOM, supply_Pa }, family.ports.length);
+  const read = (of: Running) => {
     const [input = 0, force = 0, tank = 0] = of.read();
     return { input, force, tank };
   };

@@ -1,7 +1,7 @@
 import { AT_ONCE, inputVector } from '../model/vectors';
 import type { Trace } from '../signals/trace';
 import type { Vector } from '../model/descriptor';
-import { benchSource, closedLine, Installation, PLUGGED_PORT } from '../model/running';
+import { Running } from '../model/running';
 import { logged, recordBench, wholeTest, type Logger, type Script } from '../twin/recording';
 import { BAR, family, INHG, profile } from './bench';
 
@@ -34,13 +34,11 @@ export function slowPull(
 }
 
 /** The handbook's unit, healthy, on a bench with a good supply: to be worked by hand. */
-export const benchOfTypical = (): Installation =>
-  new Installation(
+export const benchOfTypical = (): Running =>
+  new Running(
     family.motion!,
     family.healthy(profile).values,
-    benchSource(20 * INHG),
-    closedLine(PLUGGED_PORT, ROOM.barometer_Pa),
-    ROOM,
+    { ...ROOM, supply_Pa: 20 * INHG },
     family.ports.length,
   );
 

@@ -3,7 +3,8 @@ import type { Quantity } from '../quantities/units';
 import type { Trace } from '../signals/trace';
 import type { Vector } from '../model/descriptor';
 import type { Family } from '../contract/family';
-import { benchSource, Installation, type Hands } from '../model/running';
+import type { Hands } from '../model/motion';
+import { Running } from '../model/running';
 
 /** Noise of a logger, SI, and the step it writes down; chance comes from the seed. */
 export interface Logger {
@@ -57,7 +58,7 @@ export function logged(rows: readonly (readonly number[])[], ports: Ports, logge
 }
 
 /** What is done at a bench, one thing after another: each change, then some seconds. */
-export type Script = readonly (readonly [change: Partial<Hands>, seconds: number])[];
+export type Script = readonly (readonly [change: Hands, seconds: number])[];
 
 /**
  * A trace of a unit on a bench with a vacuum pump and plugged ports, done by a script.
@@ -73,15 +74,7 @@ export function recordBench(
   logger: Logger,
 ): Trace {
   if (!family.motion) throw new RangeError(`family: ${family.kind} has no motion`);
-  const load = family.motion.benchLoad(parameters, room.barometer_Pa);
-  const bench = new Installation(
-    family.motion,
-    parameters,
-    benchSource(supply_Pa),
-    load,
-    room,
-    family.ports.length,
-  );
+  const bench = new Running(family.motion, parameters, { ...room, supply_Pa }, family.ports.length);
   const rows: number[][] = [];
   const every = 1 / (logger.rate_Hz ?? USUAL_RATE_HZ);
   for (const [change, seconds] of script) {

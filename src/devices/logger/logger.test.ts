@@ -5,7 +5,9 @@ import type { LoggerStatus } from '@/core/records/live';
 import { LoggerClient, type LoggerSample } from './client';
 import { catalogueText, Lines, parseCatalogue, parseSample, sampleText } from './protocol';
 import { SimBench } from './sim-bench';
-import { StandIn } from './stand-in';
+import { StandIn, UNIT_NAMES } from './stand-in';
+import { INSTRUMENT_QUANTITIES } from '@/core/metrology/instrument';
+import { findUnit } from '@/core/quantities/units';
 import { TYPICAL_BENCH } from './typical-bench';
 
 const BAR = 1e5;
@@ -16,6 +18,20 @@ const until = async (what: () => boolean, ms = 8000) => {
 };
 
 describe('the protocol', () => {
+  test('every quantity of an instrument has a unit whose name finds it again', () => {
+    for (const quantity of INSTRUMENT_QUANTITIES) {
+      const { name, unit } = UNIT_NAMES[quantity];
+      expect(unit.measures).toContain(quantity);
+      expect(findUnit(name)).toBe(unit);
+    }
+  });
+  test('a scale that begins below zero is told, and ends there', () => {
+    const volts = { tag: 'M-1', port: 'input', quantity: 'voltage', fullScale_Pa: 5, step_Pa: 0.01 } as const;
+    const gauges = [{ ...volts, lowEnd_Pa: -5, zero_Pa: -9 }];
+    const bench = new SimBench({ ...TYPICAL_BENCH, gauges });
+    expect(bench.read()[0]).toBeCloseTo(-5.1, 6);
+  });
+
   test('a catalogue comes back as it was written', () => {
     const channels = [
       { tag: 'G-11', unit: 'BAR', low: 0, high: 10 },
@@ -170,6 +186,15 @@ describe('the stand-in and its reader', () => {
     expect((await hand({ hands: { handle_Pa: 8 * BAR, pull_PaPerS: 40 * BAR } })).ok).toBe(true);
     await until(() => Math.abs(samples.at(-1)!.values[0]! / BAR - 8) < 0.1);
   });
+  test('time passes faster where it is asked to: nineteen minutes of a bench in a few seconds', async () => {
+    expect(await hand({ pace: 5000 })).toMatchObject({ ok: false, why: 'pace: from 1 to 1000' });
+    expect(await hand({ pace: 300 })).toMatchObject({ ok: true });
+    client.start();
+    await until(() => samples.length > 0 && samples.at(-1)!.t_s - samples[0]!.t_s > 1140, 20_000);
+    // Nineteen minutes in some four seconds, still no more readings than were asked for.
+    expect(samples.length).toBeLessThan(1000);
+    expect(samples.every(({ values }) => values.every(Number.isFinite))).toBe(true);
+  }, 30_000);
   test('a pulled cable is said, and taken up again', async () => {
     client.start();
     await until(() => samples.length > 5);
@@ -199,6 +224,10 @@ describe('the stand-in and its reader', () => {
   test('hands that make no sense are refused', async () => {
     expect(await hand({ unit: { fault: ['gremlins', 1] } })).toMatchObject({ ok: false });
     expect((await hand({ unit: { fault: ['torn-diaphragm', 0.5], supply_Pa: 50_000 } })).ok).toBe(true);
+    expect(await hand({ hands: { lever: 1 } })).toMatchObject({
+      why: expect.stringMatching(/no “lever”/) as string,
+    });
+    expect(await hand({ hands: { handle_Pa: -1 } })).toMatchObject({ ok: false });
   });
 
   describe('what is no bench logger', () => {

@@ -1,9 +1,8 @@
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
+import type { InstrumentQuantity } from '@/core/metrology/instrument';
 import { gaussian, seeded } from '@/core/numeric/chance';
-import { benchSource, Installation, type Hands } from '@/core/model/running';
-
-/** What the simulated bench has gauges for. */
-export type GaugeQuantity = 'pressure' | 'depression' | 'force';
+import { handsRefused, type Command, type Hands } from '@/core/model/motion';
+import { Running } from '@/core/model/running';
 
 /**
  * A gauge as the simulated bench has it: where it stands, what it reads, its range and step, and what is truly wrong
@@ -12,8 +11,10 @@ export type GaugeQuantity = 'pressure' | 'depression' | 'force';
 export interface SimGauge {
   readonly tag: string;
   readonly port: string;
-  readonly quantity: GaugeQuantity;
+  readonly quantity: InstrumentQuantity;
   readonly fullScale_Pa: number;
+  /** Where the scale begins, where that is below zero. */
+  readonly lowEnd_Pa?: number;
   readonly step_Pa: number;
   readonly scale?: number;
   readonly zero_Pa?: number;
@@ -38,7 +39,8 @@ const OVER_RANGE = 1.02;
 
 /** A bench with a unit on it, carried on by whoever lets time pass; no clock of its own. */
 export class SimBench {
-  private readonly bench: Installation;
+  private readonly bench: Running;
+  private readonly commands: readonly Command[];
   private readonly places: readonly number[];
   private readonly random: () => number;
 
@@ -50,14 +52,9 @@ export class SimBench {
     const fault = unit.fault && family.faults.find(({ id }) => id === unit.fault![0]);
     if (unit.fault && !fault) throw new RangeError(`fault: no “${unit.fault[0]}”`);
     const parameters = fault ? fault.apply(values, unit.fault![1]) : values;
-    this.bench = new Installation(
-      family.motion,
-      parameters,
-      benchSource(unit.supply_Pa),
-      family.motion.benchLoad(parameters, unit.room.barometer_Pa),
-      unit.room,
-      family.ports.length,
-    );
+    const inputs = { ...unit.room, supply_Pa: unit.supply_Pa };
+    this.commands = family.motion.commands;
+    this.bench = new Running(family.motion, parameters, inputs, family.ports.length);
     this.places = unit.gauges.map(({ port, quantity }) =>
       family.ports.findIndex((one) => one.id === port && one.quantity === quantity),
     );
@@ -68,11 +65,14 @@ export class SimBench {
     return this.bench.t_s;
   }
 
-  get hands(): Readonly<Hands> {
+  get hands(): Hands {
     return this.bench.hands;
   }
 
-  set(change: Partial<Hands>): void {
+  /** Does something by hand. @throws RangeError where this bench has no such command, or not so far */
+  set(change: Hands): void {
+    const refused = handsRefused(this.commands, change);
+    if (refused) throw new RangeError(refused);
     this.bench.set(change);
   }
 
@@ -88,10 +88,11 @@ export class SimBench {
   }
 
   private shown(truth: ArrayLike<number>): number[] {
-    return this.unit.gauges.map(({ fullScale_Pa, step_Pa, scale = 1, zero_Pa = 0 }, i) => {
+    return this.unit.gauges.map(({ fullScale_Pa, lowEnd_Pa, step_Pa, scale = 1, zero_Pa = 0 }, i) => {
       const noise_Pa = this.unit.noise_steps * step_Pa * gaussian(this.random);
       const value = (truth[this.places[i]!] ?? 0) * scale + zero_Pa + noise_Pa;
-      return Math.min(OVER_RANGE * fullScale_Pa, Math.round(value / step_Pa) * step_Pa);
+      const shown = Math.min(OVER_RANGE * fullScale_Pa, Math.round(value / step_Pa) * step_Pa);
+      return lowEnd_Pa === undefined ? shown : Math.max(OVER_RANGE * lowEnd_Pa, shown);
     });
   }
 }

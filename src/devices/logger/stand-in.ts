@@ -1,9 +1,10 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { fromSI, UNITS, type Unit } from '@/core/quantities/units';
+import type { InstrumentQuantity } from '@/core/metrology/instrument';
 import type { LoggerChannel } from '@/core/records/live';
-import type { Hands } from '@/core/model/running';
+import type { Hands } from '@/core/model/motion';
 import { catalogueText, ERRORS, Lines, MOST_ERRORS, NO_ERROR, RATES_HZ, sampleText } from './protocol';
-import { SimBench, type GaugeQuantity, type SimUnit } from './sim-bench';
+import { SimBench, type SimUnit } from './sim-bench';
 
 /** What is wrong with the line between logger and reader; all off unless set. */
 export interface Mischief {
@@ -19,22 +20,36 @@ export interface Mischief {
 
 /** What can be sent to the bench by hand, a JSON object to a line: this is not part of the logger's protocol. */
 export type HandMessage =
-  | { readonly hands: Partial<Hands> }
+  | { readonly hands: Hands }
   | { readonly unit: Partial<Pick<SimUnit, 'fault' | 'supply_Pa' | 'profile' | 'kind' | 'room'>> }
-  | { readonly mischief: Mischief };
+  | { readonly mischief: Mischief }
+  /** How many times as fast as real time it passes on the bench, 1 to 1 000. Samples come as often as before. */
+  | { readonly pace: number };
 
 /** Real time between two looks at the clock, s. */
 const TICK_S = 0.02;
 /** Time that is not caught up with, s: a machine that slept does not race. */
 const MOST_CATCH_UP_S = 0.5;
 const USUAL_RATE_HZ = 50;
+/** The twin itself keeps up with far more. */
+const MOST_PACE = 1000;
 /** Bytes that may wait in a connection before samples are dropped for it. */
 const MOST_WAITING = 1_000_000;
 
-const UNIT_NAMES: Readonly<Record<GaugeQuantity, { name: string; unit: Unit }>> = {
+/** What a channel of each quantity is written down in, and the name that goes over the line. */
+export const UNIT_NAMES: Readonly<Record<InstrumentQuantity, { name: string; unit: Unit }>> = {
   pressure: { name: 'BAR', unit: UNITS.bar },
   depression: { name: 'KPA', unit: UNITS.kPa },
   force: { name: 'N', unit: UNITS.N },
+  duration: { name: 'S', unit: UNITS.s },
+  voltage: { name: 'V', unit: UNITS.V },
+  current: { name: 'A', unit: UNITS.A },
+  resistance: { name: 'OHM', unit: UNITS.ohm },
+  flow: { name: 'L/MIN', unit: UNITS.LPerMin },
+  rotation: { name: 'RPM', unit: UNITS.rpm },
+  speed: { name: 'KM/H', unit: UNITS.kmPerH },
+  angle: { name: 'DEG', unit: UNITS.deg },
+  travel: { name: 'MM', unit: UNITS.mm },
 };
 
 interface Listener {
@@ -47,11 +62,12 @@ interface Listener {
   held: string[];
 }
 
-/** A bench logger that is driven by the twin: it speaks the protocol, and time passes on it as on a real one. */
+/** A bench logger that is driven by the twin: it speaks the protocol, and time passes on it as on a real one, or faster. */
 export class StandIn {
   private bench: SimBench;
   private unit: SimUnit;
   private mischief: Mischief = {};
+  private pace = 1;
   private readonly listeners = new Set<Listener>();
   private readonly logger: Server;
   private readonly handle: Server;
@@ -93,9 +109,12 @@ export class StandIn {
   }
 
   private channels(): LoggerChannel[] {
-    return this.unit.gauges.map(({ tag, quantity, fullScale_Pa }) => {
+    return this.unit.gauges.map(({ tag, quantity, fullScale_Pa, lowEnd_Pa = 0 }) => {
       const { name, unit } = UNIT_NAMES[quantity];
-      return { tag, unit: name, low: 0, high: Number(fromSI(fullScale_Pa, unit).toPrecision(6)) };
+      const [low = 0, high = 0] = [lowEnd_Pa, fullScale_Pa].map((end) =>
+        Number(fromSI(end, unit).toPrecision(6)),
+      );
+      return { tag, unit: name, low, high };
     });
   }
 
@@ -108,7 +127,7 @@ export class StandIn {
     const passed = Math.min(MOST_CATCH_UP_S, now - this.lastTick);
     this.lastTick = now;
     const fastest = Math.max(USUAL_RATE_HZ, ...[...this.listeners].map(({ rate_Hz }) => rate_Hz));
-    this.bench.advance(passed, 1 / fastest, (t, shown) => {
+    this.bench.advance(this.pace * passed, this.pace / fastest, (t, shown) => {
       this.latest = shown;
       for (const listener of this.listeners) if (listener.streaming) this.sample(listener, t);
     });
@@ -116,7 +135,7 @@ export class StandIn {
 
   private sample(listener: Listener, t: number): void {
     if (t < listener.due_s - 1e-9) return;
-    listener.due_s = Math.max(listener.due_s + 1 / listener.rate_Hz, t);
+    listener.due_s = Math.max(listener.due_s + this.pace / listener.rate_Hz, t);
     this.count += 1;
     const { dropEvery, garbleEvery, lateBy, cutAfter } = this.mischief;
     if (dropEvery && this.count % dropEvery === 0) return;
@@ -218,6 +237,11 @@ export class StandIn {
   /** Does what is sent to the bench by hand. @returns what its hands do then. @throws where it makes no sense */
   obeyed(message: HandMessage): Hands {
     if ('mischief' in message) this.mischief = message.mischief;
+    if ('pace' in message) {
+      if (!(message.pace >= 1 && message.pace <= MOST_PACE))
+        throw new RangeError(`pace: from 1 to ${MOST_PACE}`);
+      this.pace = message.pace;
+    }
     if ('unit' in message) {
       this.unit = { ...this.unit, ...message.unit };
       this.bench = new SimBench(this.unit);

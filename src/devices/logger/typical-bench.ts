@@ -2,14 +2,14 @@ import { SEA_LEVEL_PA } from '@/core/air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '@/core/air/leak';
 import { FAMILIES } from '@/core/families/registry';
 import { INHG_PA } from '@/core/quantities/units';
-import type { GaugeQuantity, SimGauge, SimUnit } from './sim-bench';
+import type { SimGauge, SimUnit } from './sim-bench';
 
 const BAR = 1e5;
 
 const gauge = (
   tag: string,
   port: string,
-  quantity: GaugeQuantity,
+  quantity: SimGauge['quantity'],
   fullScale_Pa: number,
   step_Pa: number,
 ): SimGauge => ({

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { Hands } from '@/core/model/motion';
 import { supplied } from '@/core/contract/sources';
 import { liveState } from '@/core/procedure/live';
 import { countedCaptures } from '@/core/procedure/run';
@@ -9,7 +10,7 @@ import { openRuns } from '../runs';
 /** What is put on a simulated bench, and what its hands do: the messages that it takes. */
 export interface BenchAsLeft {
   readonly unit: object;
-  readonly hands: object;
+  readonly hands: Hands;
 }
 
 /** The simulated bench as the newest open run left it, so that both agree; null where no run is open. */

@@ -2,38 +2,46 @@
 
 import { Box, Button, Slider, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
-import type { Hands } from '@/core/model/running';
+import { handsOff, type Command, type Hands, type Level } from '@/core/model/motion';
 import { fromSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
 import { Key, useKeys } from '../keys';
 import { usePrint, useSettings } from '../settings-context';
 
 interface SimHandleProps {
-  /** Input that the step aims for, Pa; null where it aims for none. */
-  readonly aim_Pa: number | null;
-  readonly proof_Pa: number;
-  /** Input as it is now, Pa. */
-  readonly input_Pa: number | null;
+  /** What can be done by hand to what stands on the bench. Its first level is what the keys work. */
+  readonly commands: readonly Command[];
+  /** Input that the step aims for, SI; null where it aims for none. */
+  readonly aim: number | null;
+  /** How far the keys and the slider go, SI. */
+  readonly most: number;
+  /** Input as it is now, SI. */
+  readonly input: number | null;
   readonly runId: string;
 }
 
-/** How fast the handle is pulled to an aim, Pa/s. */
-const PULL_PAPERS = 6e5;
-const SLOW_PAPERS = 2.5e5;
+/** How fast an aim is gone to, and how fast while a key is held, as a part of the usual speed. */
+const TO_AIM = 0.75;
+const HELD = 0.3;
 
-type Move = Partial<Hands>;
-
-/** The hands at the simulated bench: a handle to pull, a pump, a valve, a cock on the input line. */
-export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps) {
-  const { unitSet } = useSettings();
+/** The hands at the simulated bench: what its models can be told, and nothing else. */
+export function SimHandle({ commands, aim, most, input, runId }: SimHandleProps) {
   const print = usePrint();
-  const [hands, setHands] = useState<Move>({ handle_Pa: 0, pump: true, valve: 'vented', shutIn: false });
+  const [hands, setHands] = useState<Hands>(() => handsOff(commands));
   const [problem, setProblem] = useState('');
-  const input = useRef(input_Pa);
-  useEffect(() => {
-    input.current = input_Pa;
+  const level = commands.find((command) => command.kind === 'level')!;
+  const shutting = commands.filter((command) => command.kind === 'switch' && !command.usual);
+  /** Moves the handle, a part of the usual speed, with nothing shut behind it. */
+  const to = (value: number, part = TO_AIM): Hands => ({
+    [level.id]: value,
+    [level.speed.id]: part * level.speed.usual,
   });
-  const move = async (change: Move) => {
+  const freed = Object.fromEntries(shutting.map(({ id }) => [id, false]));
+  const present = useRef(input);
+  useEffect(() => {
+    present.current = input;
+  });
+  const move = async (change: Hands) => {
     setHands((now) => ({ ...now, ...change }));
     const answer = await call<{ hands: Hands }>('POST', '/live/hands', { hands: change });
     setProblem(answer.ok ? '' : answer.problem.title);
@@ -44,7 +52,7 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
     setProblem(
       answer.ok ? 'This unit is on the bench now: healthy, vented, released.' : answer.problem.title,
     );
-    if (answer.ok) setHands({ handle_Pa: 0, pump: true, valve: 'vented', shutIn: false });
+    if (answer.ok) setHands(handsOff(commands));
   };
   useEffect(() => {
     // The bench stands as somebody left it: nothing is moved, its hands are asked for.
@@ -56,9 +64,9 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
       gone = true;
     };
   }, []);
-  const latest = useRef(move);
+  const latest = useRef({ move, to });
   useEffect(() => {
-    latest.current = move;
+    latest.current = { move, to };
   });
   useEffect(() => {
     // Held down, an arrow pulls or lets down; let go, the handle stays where it is.
@@ -73,11 +81,12 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
       )
         return;
       event.preventDefault();
-      void latest.current({ handle_Pa: key === 'ArrowUp' ? proof_Pa : 0, pull_PaPerS: SLOW_PAPERS });
+      const { move: go, to: towards } = latest.current;
+      void go(towards(key === 'ArrowUp' ? most : 0, HELD));
     };
     const up = (event: KeyboardEvent) => {
-      if (arrow(event) && input.current !== null)
-        void latest.current({ handle_Pa: Math.max(0, input.current) });
+      if (arrow(event) && present.current !== null)
+        void latest.current.move(latest.current.to(Math.max(0, present.current)));
     };
     window.addEventListener('keydown', down);
     window.addEventListener('keyup', up);
@@ -85,18 +94,17 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
       window.removeEventListener('keydown', down);
       window.removeEventListener('keyup', up);
     };
-  }, [proof_Pa]);
+  }, [most]);
   useKeys([
     {
       key: 'F6',
       label: 'Simulated bench: pull to the aim',
-      run: () => aim_Pa !== null && void move({ handle_Pa: aim_Pa, pull_PaPerS: PULL_PAPERS, shutIn: false }),
+      run: () => aim !== null && void move({ ...to(aim), ...freed }),
       inFields: true,
     },
     { key: 'ArrowUp', label: 'Simulated bench: pull while held', run: () => undefined },
     { key: 'ArrowDown', label: 'Simulated bench: let down while held', run: () => undefined },
   ]);
-  const unit = unitFor('pressure', unitSet);
   return (
     <Box
       component="section"
@@ -104,69 +112,35 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
       sx={{ borderTop: 1, borderColor: 'divider', pt: 0.75, display: 'grid', gap: 0.5, fontSize: '0.9rem' }}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5 }}>
-        <b>Handle</b>
-        <Slider
-          size="small"
-          aria-label="Handle"
-          value={fromSI(hands.handle_Pa ?? 0, unit)}
-          min={0}
-          max={Math.round(fromSI(proof_Pa, unit))}
-          step={fromSI(proof_Pa, unit) / 700}
-          getAriaValueText={(value) => `${value.toFixed(1)} ${unit.symbol}`}
-          onChange={(_event, value) =>
-            setHands((now) => ({ ...now, handle_Pa: (value as number) * unit.factor }))
-          }
-          onChangeCommitted={(_event, value) =>
-            void move({ handle_Pa: (value as number) * unit.factor, pull_PaPerS: PULL_PAPERS })
-          }
-          sx={{ flex: 1, mx: 1.5 }}
+        <LevelSlider
+          level={level}
+          most={most}
+          value={Number(hands[level.id] ?? level.usual)}
+          onMove={(value) => setHands((now) => ({ ...now, [level.id]: value }))}
+          onSet={(value) => void move(to(value))}
         />
         <Button
           size="small"
           variant="outlined"
-          disabled={aim_Pa === null}
-          onClick={() =>
-            aim_Pa !== null && void move({ handle_Pa: aim_Pa, pull_PaPerS: PULL_PAPERS, shutIn: false })
-          }
+          disabled={aim === null}
+          onClick={() => aim !== null && void move({ ...to(aim), ...freed })}
           sx={{ gap: 0.75, whiteSpace: 'nowrap' }}
         >
-          {aim_Pa === null ? 'To the aim' : `To ${print.value(aim_Pa, 'pressure')}`} <Key name="F6" />
+          {aim === null ? 'To the aim' : `To ${print.value(aim, level.quantity)}`} <Key name="F6" />
         </Button>
-        <Button
-          size="small"
-          onClick={() => void move({ handle_Pa: 0, pull_PaPerS: PULL_PAPERS, shutIn: false })}
-        >
+        <Button size="small" onClick={() => void move({ ...to(0), ...freed })}>
           Let go
         </Button>
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-        <ToggleButtonGroup
-          size="small"
-          exclusive
-          aria-label="Vacuum valve"
-          value={hands.valve}
-          onChange={(_event, valve: Hands['valve'] | null) => valve && void move({ valve })}
-        >
-          <ToggleButton value="open">Vacuum open</ToggleButton>
-          <ToggleButton value="shut">Shut</ToggleButton>
-          <ToggleButton value="vented">Vented</ToggleButton>
-        </ToggleButtonGroup>
-        <ToggleButton
-          size="small"
-          value="pump"
-          selected={hands.pump ?? true}
-          onChange={() => void move({ pump: !hands.pump })}
-        >
-          Pump
-        </ToggleButton>
-        <ToggleButton
-          size="small"
-          value="shutIn"
-          selected={hands.shutIn ?? false}
-          onChange={() => void move({ shutIn: !hands.shutIn })}
-        >
-          Input shut in
-        </ToggleButton>
+        {commands.map((command) => (
+          <CommandControl
+            key={command.id}
+            command={command}
+            value={hands[command.id] ?? command.usual}
+            onSet={(value) => void move({ [command.id]: value })}
+          />
+        ))}
         <Button size="small" onClick={() => void put()}>
           Put this unit on it
         </Button>
@@ -176,4 +150,78 @@ export function SimHandle({ aim_Pa, proof_Pa, input_Pa, runId }: SimHandleProps)
       </Box>
     </Box>
   );
+}
+
+interface LevelSliderProps {
+  readonly level: Level;
+  readonly most: number;
+  readonly value: number;
+  /** While it is dragged, and once it is let go: SI. */
+  readonly onMove: (value: number) => void;
+  readonly onSet: (value: number) => void;
+}
+
+/** Steps of a slider from one end to the other. */
+const SLIDER_STEPS = 700;
+
+function LevelSlider({ level, most, value, onMove, onSet }: LevelSliderProps) {
+  const unit = unitFor(level.quantity, useSettings().unitSet);
+  return (
+    <>
+      <b>{level.name}</b>
+      <Slider
+        size="small"
+        aria-label={level.name}
+        value={fromSI(value, unit)}
+        min={0}
+        max={Math.round(fromSI(most, unit))}
+        step={fromSI(most, unit) / SLIDER_STEPS}
+        getAriaValueText={(shown) => `${shown.toFixed(1)} ${unit.symbol}`}
+        onChange={(_event, shown) => onMove((shown as number) * unit.factor)}
+        onChangeCommitted={(_event, shown) => onSet((shown as number) * unit.factor)}
+        sx={{ flex: 1, mx: 1.5 }}
+      />
+    </>
+  );
+}
+
+interface CommandControlProps {
+  readonly command: Command;
+  readonly value: Hands[string];
+  readonly onSet: (value: Hands[string]) => void;
+}
+
+/** A switch or a choice; a level has its slider. */
+function CommandControl({ command, value, onSet }: CommandControlProps) {
+  switch (command.kind) {
+    case 'level':
+      return null;
+    case 'switch':
+      return (
+        <ToggleButton
+          size="small"
+          value={command.id}
+          selected={value === true}
+          onChange={() => onSet(value !== true)}
+        >
+          {command.name}
+        </ToggleButton>
+      );
+    case 'choice':
+      return (
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          aria-label={command.name}
+          value={value}
+          onChange={(_event, chosen: string | null) => chosen && onSet(chosen)}
+        >
+          {command.choices.map(({ id, name }) => (
+            <ToggleButton key={id} value={id}>
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      );
+  }
 }

@@ -270,11 +270,12 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
             <Drawing lit={placeOfItem(item)} marks={leakMarks(run)} />
           )}
         </Box>
-        {streaming && status.simulated && action.kind !== 'done' && (
+        {streaming && status.simulated && run.family.motion && action.kind !== 'done' && (
           <SimHandle
-            aim_Pa={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
-            proof_Pa={stopsAt(context.procedure)}
-            input_Pa={livePorts?.input?.value ?? null}
+            commands={run.family.motion.commands}
+            aim={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
+            most={stopsAt(context.procedure)}
+            input={livePorts?.input?.value ?? null}
             runId={stored.id}
           />
         )}

@@ -13,7 +13,7 @@ import { resultsWith } from './results';
 import { settling } from './settled';
 import { typical } from './typical';
 import { AIR, logged, member } from './member';
-import { PLUGGED_PORT } from '../../model/running';
+import { PLUGGED_PORT } from '../../fluid/closed-line';
 import { benchVacuum, pluggedPort } from '../bench-members';
 
 /** Remote vacuum unit: in-line, vacuum-hydraulic, fed by the vehicle's master cylinder. Handbook 8.1. */

@@ -1,7 +1,8 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import type { Vector } from '../../model/descriptor';
-import type { Around, Motion, UnitMotion } from '../../model/motion';
+import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
+import { HANDLE_COMMANDS, VALVE_COMMAND, type BenchHands } from '../bench-hands';
 import {
   AIR,
   airPort_m3PerSPa,
@@ -56,8 +57,10 @@ const RESPONSE = {
  * piston with its passage, and a load. The valve closes at the pressure difference that the input calls for, the piston stands
  * where diaphragm, spring and fluid balance, so the steady end is `steady`. Handbook 4, 7 and 8.1.
  */
-class RemoteVacuumMotion implements Motion {
+class RemoteVacuumMotion implements Moving {
   private readonly p: Parameters;
+  private readonly vacuum: NodeNow;
+  private readonly fluid: NodeNow;
   private readonly k: number;
   /** Error of the pressure difference at which the control valve is fully open, Pa. */
   private readonly band_Pa: number;
@@ -68,9 +71,10 @@ class RemoteVacuumMotion implements Motion {
   private readonly vacuumVolume_m3: number;
   private readonly workingVolume_m3: number;
 
-  constructor(vector: Vector) {
+  constructor(vector: Vector, { nodes }: Place) {
     const p = named(vector);
     this.p = p;
+    [this.vacuum, this.fluid] = nodes as [NodeNow, NodeNow];
     this.k = inputPart(p);
     this.boostRatio = this.k + (p.valveGain * p.effectiveArea_m2) / p.slaveArea_m2;
     this.vacuumVolume_m3 = AIR.vacuumShare * p.vacuumVolume_m3;
@@ -80,11 +84,17 @@ class RemoteVacuumMotion implements Motion {
     this.air_m3PerSPa = airWay_m3PerSPa(p);
   }
 
-  atRest = ({ barometer_Pa }: Around): number[] => [barometer_Pa, barometer_Pa, 0, 0, 0, 0];
+  atRest({ barometer_Pa }: Instant): number[] {
+    return [barometer_Pa, barometer_Pa, 0, 0, 0, 0];
+  }
 
-  rates = (y: Float64Array, dy: Float64Array, around: Around): number => {
+  efforts(y: Float64Array): void {
+    this.fluid.effort = y[4]!;
+  }
+
+  rates(y: Float64Array, dy: Float64Array, at: Instant<BenchHands>): void {
     const { p, k } = this;
-    const { barometer_Pa, temperature_K, load } = around;
+    const { barometer_Pa, temperature_K, hands } = at;
     const vacuum = y[0]!;
     const working = y[1]!;
     const travel = Math.max(0, y[2]!);
@@ -94,7 +104,7 @@ class RemoteVacuumMotion implements Motion {
     const applied = Math.min(1, travel / RESPONSE.gap_m);
 
     // Slave piston: moved by its rod, towards the output at which diaphragm, spring and fluid balance.
-    const give = load.give(output);
+    const give = this.fluid.give(output);
     const rod_N = (working - vacuum) * p.effectiveArea_m2 - p.spring_N;
     const off_Pa = rod_N / p.slaveArea_m2 + k * input - output;
     const pistonGain = Math.min(RESPONSE.piston_m3PerSPa, give / RESPONSE.piston_s);
@@ -117,16 +127,16 @@ class RemoteVacuumMotion implements Motion {
     const assisted = output > input + 1;
     const inputGive = RESPONSE.trapped * give;
     const lost =
-      assisted || around.shutIn
+      assisted || hands.shutIn
         ? p.fluidLoss_PaPerS * (give + inputGive / (k * this.boostRatio)) * Math.min(1, output / BAR)
         : 0;
     dy[4] = (pushed + passed - lost) / give;
-    dy[3] = around.shutIn ? -(k * pushed + passed) / inputGive : (around.handle - input) / RESPONSE.line_s;
+    dy[3] = hands.shutIn ? -(k * pushed + passed) / inputGive : (hands.handle_Pa - input) / RESPONSE.line_s;
     dy[2] = speed;
 
     // Friction: the valve feels a rising input as it is, a falling one only once it has fallen far enough.
     const late = this.feltFalling_Pa(input);
-    dy[5] = around.shutIn
+    dy[5] = hands.shutIn
       ? dy[3]
       : (input > felt ? input - felt : late < felt ? late - felt : 0) / RESPONSE.line_s;
 
@@ -142,7 +152,7 @@ class RemoteVacuumMotion implements Motion {
     );
     const across =
       p.tear_m3PerSPa > 0 ? airExchange_PaM3PerS(p.tear_m3PerSPa, working, vacuum, temperature_K) : 0;
-    const letIn = called > 0 && (lacking > 0 || across > 0) ? this.letIn(lacking, across, y, around) : 0;
+    const letIn = called > 0 && (lacking > 0 || across > 0) ? this.letIn(lacking, across, y, at) : 0;
     const joined =
       across + (join_m3PerSPa > 0 ? airExchange_PaM3PerS(join_m3PerSPa, working, vacuum, temperature_K) : 0);
     const leak =
@@ -150,16 +160,16 @@ class RemoteVacuumMotion implements Motion {
       applied *
         (((p.leak_m3PerSPa + p.appliedMore_m3PerSPa) * vacuumVolume) / p.vacuumVolume_m3 - p.leak_m3PerSPa);
     const leaked = leak > 0 ? airFlow_PaM3PerS(leak, barometer_Pa, vacuum, temperature_K) : 0;
-    const drawn = this.drawn(vacuum, applied, around);
+    const drawn = this.drawn(vacuum, applied, at);
     const sweep = p.effectiveArea_m2 * speed;
     dy[0] = (joined + leaked - drawn + vacuum * sweep) / vacuumVolume;
     dy[1] = (letIn - joined - working * sweep) / workingVolume;
-    return around.valve === 'open' ? Math.max(0, drawn) : 0;
-  };
+    this.vacuum.passed = hands.valve === 'open' ? Math.max(0, drawn) : 0;
+  }
 
   /** Air that the valve lets in: what is lacking, and what goes on through a passage between the sides. */
-  private letIn(lacking: number, across: number, y: Float64Array, around: Around): number {
-    const { barometer_Pa, temperature_K } = around;
+  private letIn(lacking: number, across: number, y: Float64Array, at: Instant): number {
+    const { barometer_Pa, temperature_K } = at;
     const room_Pa = barometer_Pa - Math.min(this.p.activationFloor_Pa, barometer_Pa - y[0]!);
     const open = airExchange_PaM3PerS(this.air_m3PerSPa, room_Pa, y[1]!, temperature_K);
     return meteredFlow_PaM3PerS(open, lacking, across);
@@ -190,18 +200,19 @@ class RemoteVacuumMotion implements Motion {
   }
 
   /** Air drawn out through the hose; back through it only where the room or a collapsed hose lets it. */
-  private drawn(vacuum: number, applied: number, around: Around): number {
-    const { barometer_Pa, temperature_K, valve } = around;
+  private drawn(vacuum: number, applied: number, at: Instant<BenchHands>): number {
+    const { barometer_Pa, temperature_K } = at;
+    const { valve } = at.hands;
     if (valve === 'shut') return 0;
     if (valve === 'vented')
       return airExchange_PaM3PerS(AIR.hose_m3PerSPa, vacuum, barometer_Pa, temperature_K);
     const lost = this.p.hoseDrop * applied;
-    const reached = barometer_Pa - (barometer_Pa - around.source_Pa) * (1 - lost);
+    const reached = barometer_Pa - (barometer_Pa - this.vacuum.effort) * (1 - lost);
     if (vacuum >= reached) return airFlow_PaM3PerS(AIR.hose_m3PerSPa, vacuum, reached, temperature_K);
     return lost > 0 ? -airFlow_PaM3PerS(AIR.hose_m3PerSPa, reached, vacuum, temperature_K) : 0;
   }
 
-  ports = (y: Float64Array, { barometer_Pa }: Around, shown: Float64Array): void => {
+  shown(y: Float64Array, { barometer_Pa }: Instant, shown: Float64Array): void {
     const supply = Math.max(0, barometer_Pa - y[0]!);
     shown[0] = Math.max(0, y[3]!);
     shown[1] = Math.max(0, y[4]!);
@@ -210,7 +221,12 @@ class RemoteVacuumMotion implements Motion {
       0,
       Math.min(barometer_Pa - y[1]!, supply - Math.min(supply, this.p.restDifference_Pa)),
     );
-  };
+  }
 }
 
-export const motion: UnitMotion = { states, with: (parameters) => new RemoteVacuumMotion(parameters) };
+export const motion: Motion = {
+  states,
+  commands: [...HANDLE_COMMANDS, VALVE_COMMAND],
+  owns: ['fluid'],
+  with: (parameters, place) => new RemoteVacuumMotion(parameters, place),
+};

@@ -1,0 +1,43 @@
+import type { Command } from '../model/motion';
+
+/** What can be done by hand at a bench with a vacuum pump and a handle on the input line. */
+// A type and no interface: only so is it one of `Hands`.
+export type BenchHands = {
+  /** Pressure that the handle is pulled to, Pa, and how fast it is pulled, Pa/s. */
+  readonly handle_Pa: number;
+  readonly pull_PaPerS: number;
+  /** Whether the input line is shut in: the handle no longer reaches the unit. */
+  readonly shutIn: boolean;
+  /** Whether the unit is open to the source, shut off, or vented to the room. */
+  readonly valve: 'open' | 'shut' | 'vented';
+  readonly pump: boolean;
+};
+
+/** The handle, and the cock behind it. */
+export const HANDLE_COMMANDS: readonly Command[] = [
+  {
+    kind: 'level',
+    id: 'handle_Pa',
+    name: 'Handle',
+    quantity: 'pressure',
+    most: 2.5e7,
+    usual: 0,
+    speed: { id: 'pull_PaPerS', usual: 8e5, most: 1e8 },
+  },
+  { kind: 'switch', id: 'shutIn', name: 'Input shut in', usual: false },
+];
+
+/** The valve between the source and the unit. */
+export const VALVE_COMMAND: Command = {
+  kind: 'choice',
+  id: 'valve',
+  name: 'Vacuum valve',
+  usual: 'vented',
+  choices: [
+    { id: 'open', name: 'Vacuum open' },
+    { id: 'shut', name: 'Shut' },
+    { id: 'vented', name: 'Vented' },
+  ],
+};
+
+export const PUMP_COMMAND: Command = { kind: 'switch', id: 'pump', name: 'Pump', usual: true };

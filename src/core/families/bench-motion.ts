@@ -1,0 +1,60 @@
+import { lineGive_m3PerPa } from '../fluid/closed-line';
+import type { Instant, Motion } from '../model/motion';
+import { PUMP_COMMAND, type BenchHands } from './bench-hands';
+
+/** Tank of a shop's vacuum pump, m³. */
+const TANK_M3 = 0.02;
+
+/**
+ * The bench's vacuum pump over time: a tank from which it takes S·(p − p_reach). It stands pulled down, as one that has run.
+ * The hose from it is the unit's own.
+ */
+export const benchVacuumMotion: Motion = {
+  states: [{ id: 'pumpTank_Pa', name: 'Tank of the pump, absolute', quantity: 'barometer', scale: 1e3 }],
+  commands: [PUMP_COMMAND],
+  owns: ['vacuum'],
+  with: ([speed_m3PerS = 0], { from, nodes, inputs }) => {
+    const [line] = nodes;
+    const floor_Pa = inputs.barometer_Pa! - inputs.supply_Pa!;
+    return {
+      atRest: () => [floor_Pa],
+      efforts: (y) => {
+        line!.effort = y[from]!;
+      },
+      rates: (y, dy, at) => {
+        const { pump } = (at as Instant<BenchHands>).hands;
+        const pumped = pump ? speed_m3PerS * Math.max(0, y[from]! - floor_Pa) : 0;
+        dy[from] = (line!.passed - pumped) / TANK_M3;
+      },
+    };
+  },
+};
+
+/** A plugged port over time: the unit moves the pressure in it. */
+export const pluggedPortMotion: Motion = {
+  states: [],
+  commands: [],
+  owns: [],
+  with: ([air_m3 = 0, stiffness_m3PerPa = 0], { nodes, inputs }) => {
+    const line = { air_m3, stiffness_m3PerPa };
+    nodes[0]!.give = (pressure_Pa) => lineGive_m3PerPa(line, pressure_Pa, inputs.barometer_Pa!);
+    return { atRest: () => [] };
+  },
+};
+
+/** A load cell over time: the force in it follows from how far the rod has moved. */
+export const loadCellMotion: Motion = {
+  states: [],
+  commands: [],
+  owns: ['rod'],
+  with: ([stiffness_NPerM = 0], { nodes }) => {
+    const rod = nodes[0]!;
+    rod.give = () => 1 / stiffness_NPerM;
+    return {
+      atRest: () => [],
+      efforts: () => {
+        rod.effort = stiffness_NPerM * rod.passed;
+      },
+    };
+  },
+};

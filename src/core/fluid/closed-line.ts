@@ -1,0 +1,25 @@
+/**
+ * A closed line and what hangs on it: what trapped air takes up at low pressure, and the stiffness of all the rest.
+ * V(p) = V_air·(1 − p_atm/(p_atm + p)) + c·p. Handbook 6, pressure–volume.
+ */
+export interface ClosedLine {
+  readonly air_m3: number;
+  readonly stiffness_m3PerPa: number;
+}
+
+/** A bench's plugged port: short pipe, hardly any air. */
+export const PLUGGED_PORT: ClosedLine = { air_m3: 5e-8, stiffness_m3PerPa: 1.2e-13 };
+
+/** Volume taken up at a pressure, m³. */
+export const takenUp_m3 = (
+  { air_m3, stiffness_m3PerPa }: ClosedLine,
+  pressure_Pa: number,
+  barometer_Pa: number,
+) => air_m3 * (1 - barometer_Pa / (barometer_Pa + pressure_Pa)) + stiffness_m3PerPa * pressure_Pa;
+
+/** How much more a line takes up for a little more pressure, m³/Pa: the slope of V(p). */
+export const lineGive_m3PerPa = (
+  { air_m3, stiffness_m3PerPa }: ClosedLine,
+  pressure_Pa: number,
+  barometer_Pa: number,
+) => (air_m3 * barometer_Pa) / (barometer_Pa + pressure_Pa) ** 2 + stiffness_m3PerPa;

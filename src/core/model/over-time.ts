@@ -1,0 +1,104 @@
+import type { Vector } from './descriptor';
+import { ROLES, terminalsOf, joins, type Members, type Role } from './installation';
+import type { Command, Instant, Motion, Moving, NodeNow, Place, StateDescriptor, Turn } from './motion';
+
+/** A source, a unit and a load over time, joined at their nodes. */
+export interface OverTime {
+  /** Of the unit, the source, the load, in this order. */
+  readonly states: readonly StateDescriptor[];
+  readonly commands: readonly Command[];
+  /** @param parameters those of the unit, the source and the load, as `installation` has them */
+  readonly with: (parameters: Vector, inputs: Place['inputs']) => Together;
+}
+
+/** All members under their parameters. */
+export interface Together {
+  readonly atRest: (at: Instant) => number[];
+  readonly rates: (y: Float64Array, dy: Float64Array, at: Instant) => void;
+  readonly shown: (y: Float64Array, at: Instant, out: Float64Array) => void;
+  readonly turns: readonly Turn[];
+}
+
+const unknownGive = (): number => {
+  throw new RangeError('node: no load stands at it');
+};
+
+/**
+ * Joins members over time at the terminals that they have in common.
+ *
+ * @returns null where one of them is known at rest only
+ * @throws RangeError where a node has no owner, or two
+ */
+export function overTime(
+  members: Members<never, never, never>,
+  motions: Readonly<Record<Role, Motion | null>>,
+): OverTime | null {
+  const { source: sourceMotion, unit: unitMotion, load: loadMotion } = motions;
+  if (!sourceMotion || !unitMotion || !loadMotion) return null;
+  const motionOf: Readonly<Record<Role, Motion>> = {
+    source: sourceMotion,
+    unit: unitMotion,
+    load: loadMotion,
+  };
+  const terminals = Object.fromEntries(ROLES.map((role) => [role, terminalsOf(members[role])])) as Record<
+    Role,
+    ReturnType<typeof terminalsOf>
+  >;
+  // A node of the unit is met by a terminal of the source or the load.
+  const nodeAt = (role: Role, terminal: (typeof terminals)['unit'][number]) =>
+    role === 'unit'
+      ? terminals.unit.indexOf(terminal)
+      : terminals.unit.findIndex(
+          (one, place) => place < members.unit.fedBy.length === (role === 'source') && joins(one, terminal),
+        );
+  const owners = terminals.unit.map(() => 0);
+  for (const role of ROLES)
+    for (const terminal of terminals[role])
+      if (motionOf[role].owns.includes(terminal.id)) owners[nodeAt(role, terminal)]! += 1;
+  const wrong = owners.findIndex((count) => count !== 1);
+  if (wrong >= 0)
+    throw new RangeError(`owns: the node “${terminals.unit[wrong]!.id}” has ${owners[wrong]} owners`);
+
+  const commands: Command[] = [];
+  for (const role of ROLES)
+    for (const command of motionOf[role].commands)
+      if (!commands.some(({ id }) => id === command.id)) commands.push(command);
+
+  return {
+    states: ROLES.flatMap((role) => motionOf[role].states),
+    commands,
+    with: (parameters, inputs) => {
+      const nodes = terminals.unit.map((): NodeNow => ({ effort: 0, passed: 0, give: unknownGive }));
+      let [parameter, from] = [0, 0];
+      const moving = {} as Record<Role, Moving>;
+      for (const role of ROLES) {
+        const own = parameters.slice(parameter, (parameter += members[role].parameters.length));
+        const met = terminals[role].map((terminal) => nodes[nodeAt(role, terminal)]!);
+        moving[role] = motionOf[role].with(own, { from, nodes: met, inputs });
+        from += motionOf[role].states.length;
+      }
+      const { source, unit, load } = moving;
+      const efforts = (y: Float64Array, at: Instant) => {
+        if (source.efforts) source.efforts(y, at);
+        if (unit.efforts) unit.efforts(y, at);
+        if (load.efforts) load.efforts(y, at);
+      };
+      return {
+        atRest: (at) => ROLES.flatMap((role) => moving[role].atRest(at)),
+        rates: (y, dy, at) => {
+          efforts(y, at);
+          if (load.rates) load.rates(y, dy, at);
+          if (unit.rates) unit.rates(y, dy, at);
+          if (source.rates) source.rates(y, dy, at);
+        },
+        shown: (y, at, out) => {
+          efforts(y, at);
+          if (source.shown) source.shown(y, at, out);
+          if (unit.shown) unit.shown(y, at, out);
+          if (load.shown) load.shown(y, at, out);
+        },
+        turns: ROLES.flatMap((role) => moving[role].turns ?? []),
+      };
+    },
+  };
+}
