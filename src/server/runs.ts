@@ -74,10 +74,12 @@ export async function startRun(
   const fluid = family.fluid(profile.body);
   const wetted = Object.values(rig)
     .flat()
-    .flatMap((gauge) =>
-      fluid && gauge.fluid && !mixes(gauge.fluid, fluid) ? [wettedSentence(gauge, gauge.fluid, fluid)] : [],
-    );
-  if (wetted.length > 0) return invalid(wetted.map((message) => ({ path: ['instruments'], message })));
+    .filter((gauge) => fluid && gauge.fluid && !mixes(gauge.fluid, fluid));
+  const holds = wetted[0]?.fluid;
+  if (fluid && holds) {
+    const tags = wetted.flatMap((gauge) => (gauge.fluid === holds ? gauge.tag : []));
+    return invalid([{ path: ['instruments'], message: wettedSentence(tags, holds, fluid) }]);
+  }
   const conditions = await conditionsNow(db, now, technician);
   if (!conditions.ok) return conditions;
   const procedure = family.procedure(profile.body, rig);

@@ -144,7 +144,9 @@ describe('a run', () => {
       NOW,
     );
     const refused = await startRun(db, taken.ok ? taken.value.id : '', NOW);
-    expect(!refused.ok && refused.why.message).toMatch(/G-11 and its hose hold DOT 4 .*takes Mineral oil/);
+    expect(!refused.ok && refused.why.message).toMatch(
+      /^G-11, G-12, G-21, G-22 and their hoses hold DOT 4 .*takes Mineral oil/,
+    );
   });
   test('an event made on an outdated view is refused with what happened meanwhile', async () => {
     const run = await freshRun();

@@ -21,6 +21,7 @@ export function sourceWords(
     if (source === giving) return { id: source, words: `${words}${read}`, live: true };
     if (source !== 'vacuum' || giving) return { id: source, words, live: on };
     if (read) return { id: source, words: `Vacuum shut in${read}`, live: true };
+    if (live.mayStand) return { id: source, words: `${words}, may stand in the unit`, live: true };
     return { id: source, words: live.spent ? `${words}, used up` : words, live: on };
   });
 }

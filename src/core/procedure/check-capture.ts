@@ -91,7 +91,7 @@ function wrongFluid(
 ): CaptureProblem | null {
   const fluid = family.fluid(profile);
   if (item.quantity !== 'pressure' || !fluid || !gauge.fluid || mixes(gauge.fluid, fluid)) return null;
-  return { asks: false, say: () => wettedSentence(gauge, gauge.fluid!, fluid) };
+  return { asks: false, say: () => wettedSentence([gauge.tag], gauge.fluid!, fluid) };
 }
 
 /** A sensor of the vehicle may be the very thing that is wrong: it shows nothing to be empty. */
@@ -100,13 +100,11 @@ const notAGate = ({ item, gauge }: Candidate): CaptureProblem | null =>
     ? { asks: false, say: () => `${gauge.tag} is the vehicle’s own: read a gauge that was seen to move.` }
     : null;
 
-/** Why a gauge may not be connected, and what to do. */
-export const wettedSentence = (
-  { tag }: Pick<Instrument, 'tag'>,
-  holds: FluidKind,
-  needed: FluidKind,
-): string =>
-  `${tag} and its hose hold ${FLUIDS[holds]}, and this unit takes ${FLUIDS[needed]}: they must not meet. Take another gauge, or flush it and say on the Shelf what it holds now.`;
+/** Why some gauges may not be connected, and what to do. @param tags gauges that one fluid has wetted */
+export const wettedSentence = (tags: readonly string[], holds: FluidKind, needed: FluidKind): string => {
+  const one = tags.length === 1;
+  return `${tags.join(', ')} and ${one ? 'its hose hold' : 'their hoses hold'} ${FLUIDS[holds]}, and this unit takes ${FLUIDS[needed]}: they must not meet. Take ${one ? 'another gauge' : 'others'}, or flush ${one ? 'it' : 'them'} and say on the Shelf what stands in ${one ? 'it' : 'them'} now.`;
+};
 
 /** A gauge with a cock reads zero behind it, whatever is in the line: a gate is read on the one without. */
 function shutCock({ rig }: RunContext<unknown>, { item, gauge }: Candidate): CaptureProblem | null {

@@ -78,7 +78,13 @@ describe('a reading is captured by itself', () => {
 });
 
 describe('what is live by the gauges', () => {
-  const known = { sources: { vacuum: 'on' }, supply_Pa: 20 * INHG, input: 20 * BAR, spent: false } as const;
+  const known = {
+    sources: { vacuum: 'on' },
+    supply_Pa: 20 * INHG,
+    input: 20 * BAR,
+    mayStand: false,
+    spent: false,
+  } as const;
   test('they know better than what was captured last', () => {
     expect(liveByGauges(known, ports({}))).toEqual({ ...known, supply_Pa: 0, input: 'released' });
     const off = { ...known, sources: { vacuum: 'off' }, supply_Pa: null, input: 'released' } as const;
@@ -86,6 +92,7 @@ describe('what is live by the gauges', () => {
       ...off,
       supply_Pa: 12 * INHG,
       input: 30 * BAR,
+      mayStand: true,
     });
     expect(liveByGauges(off, ports({}))).toEqual(off);
   });

@@ -2,6 +2,7 @@ import { sentence, type Sentence } from '../quantities/sentence';
 import type { LivePort, LivePorts } from './hands-free';
 import { supplied, type SourceId, type Sources } from '../contract/sources';
 import { findItem, type Procedure, type Step } from '../contract/steps';
+import { mayStandAt } from './opening';
 import { belongs, isDone } from './run';
 import { type RunState } from '../contract/run-state';
 
@@ -13,6 +14,8 @@ export interface LiveState {
   readonly supply_Pa: number | null;
   /** 'released', or the input last read and not yet let go, Pa. */
   readonly input: 'released' | number;
+  /** Vacuum may stand in the unit though its source is off: no gauge was read at zero there since. */
+  readonly mayStand: boolean;
   /** The last test used up what was stored: the next one that needs it charges again. */
   readonly spent: boolean;
 }
@@ -42,7 +45,13 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
   ) as Sources;
   const on = supplied(run.sources);
   const spent = run.sources.charge === 'spent' && !on;
-  return { sources, supply_Pa: on || shutIn ? supply_Pa : null, input, spent };
+  return {
+    sources,
+    supply_Pa: on || shutIn ? supply_Pa : null,
+    input,
+    mayStand: !on && mayStandAt(procedure, run, 'supply'),
+    spent,
+  };
 }
 
 /** A gauge that stands this many readable steps above zero has something on it. */
@@ -54,6 +63,7 @@ export function liveByGauges(live: LiveState, { input, supply }: LivePorts): Liv
   return {
     ...live,
     input: input ? (stands(input) ? input.value : 'released') : live.input,
+    mayStand: supply ? stands(supply) : live.mayStand,
     supply_Pa: supply
       ? supplied(live.sources) || stands(supply)
         ? Math.max(0, supply.value)

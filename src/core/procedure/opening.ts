@@ -58,6 +58,17 @@ export const safeId = (port: string): string => `safe.${port}`;
 export const ventedGates = (ports: readonly { readonly id: string; readonly quantity: Quantity | null }[]) =>
   ports.flatMap(({ id, quantity }) => (quantity === 'depression' ? [safeId(id)] : []));
 
+/** Whether a port was reached by pressure or vacuum, and no gauge there was read at zero since. */
+export function mayStandAt(procedure: Procedure, state: RunState, port: string): boolean {
+  const reached = state.reachedAt[port];
+  if (reached === undefined) return false;
+  return !state.captures.some(({ item, struck, gateShut, place }) => {
+    if (struck || gateShut || place <= reached) return false;
+    const read = findItem(procedure, item)?.item;
+    return read?.kind === 'reading' && read.port === port && read.measures === 'zero';
+  });
+}
+
 /**
  * Gates of a step that are shut as the run stands. A step under way is not stopped by what it does itself.
  *
@@ -69,19 +80,7 @@ export function gatesShut(procedure: Procedure, state: RunState, step: Step): Re
     const item = itemOf(id);
     if (item?.kind !== 'reading') return [];
     if (item.gate !== 'zero') return state.captures.some((c) => c.item === id && counts(c)) ? [] : [item];
-    const reached = state.reachedAt[item.port];
-    const zeroed = state.captures.some(({ item: other, struck, gateShut, place }) => {
-      const read = itemOf(other);
-      return (
-        read?.kind === 'reading' &&
-        read.port === item.port &&
-        read.measures === 'zero' &&
-        !struck &&
-        !gateShut &&
-        place > (reached ?? -1)
-      );
-    });
-    return reached === undefined || zeroed ? [] : [item];
+    return mayStandAt(procedure, state, item.port) ? [item] : [];
   });
 }
 

@@ -93,6 +93,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      mayStand: false,
       spent: false,
     });
   });
@@ -117,6 +118,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      mayStand: false,
       spent: true,
     });
   });
@@ -160,6 +162,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      mayStand: false,
       spent: false,
     });
   });
