@@ -124,7 +124,7 @@ export function JobSheet(props: JobSheetProps) {
         )
       }
     >
-      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
+      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, mb: problem ? 1.5 : 0 }}>
         {problem?.title}
       </Box>
       {retest && !open && !locked && <StaleNotice retest={retest} onFull={() => void start('runs')} />}
