@@ -19,6 +19,7 @@ const FLOORS = [
   'signals',
   'twin',
   'procedure',
+  'passage',
   'families',
   'records',
   'workings',

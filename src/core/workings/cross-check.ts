@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { bypassAllowed_Pa, typical } from '../families/remote-vacuum/index';
+import { passageAllows_Pa } from '../contract/passage';
+import { passageOf, typical } from '../families/remote-vacuum/index';
 import { FEWEST_POINTS, crossCheck } from '../metrology/cross-check';
 import { Plot } from '../records/plot';
 import { axis, BAR } from './drawing';
@@ -28,7 +29,10 @@ function checked({ inputs_Pa, outputs_Pa, inputZero_Pa, outputZero_Pa, step_Pa }
     u_output_Pa: u,
   }));
   const zeros = { input_Pa: inputZero_Pa, output_Pa: outputZero_Pa, u_input_Pa: u, u_output_Pa: u };
-  return { points, check: crossCheck(points, zeros, (input_Pa) => bypassAllowed_Pa(typical, input_Pa)) };
+  return {
+    points,
+    check: crossCheck(points, zeros, (input_Pa) => passageAllows_Pa(passageOf(typical), input_Pa)),
+  };
 }
 
 /** Whether two gauges disagree in scale, or the unit between them holds pressure back: readings with the assist off. */

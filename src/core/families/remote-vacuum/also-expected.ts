@@ -8,7 +8,8 @@ import { sentence } from '../../quantities/sentence';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
 import type { Also } from '../expectation';
-import { covers, gaugePairs } from './bypass';
+import { covers, gaugePairs } from '../../passage/gauge-pairs';
+import { passageOf } from './ratio';
 import type { RemoteVacuumProfile } from './profile';
 
 type Context = RunContext<RemoteVacuumProfile>;
@@ -33,7 +34,7 @@ function correctionFor(
   if (item.port !== 'output' || !item.inputFrom || item.measures === 'outputPassed') return null;
   const input = measuredItem(instrumentsOf(context.rig, context.shelf), run, item.inputFrom);
   if (!input) return null;
-  const pair = gaugePairs(context, run).find(
+  const pair = gaugePairs(passageOf(context.profile), context, run).find(
     ({ input: gauge, check }) => gauge === input.instrument.tag && covers(check, input.value_SI, expected_Pa),
   );
   return pair?.check.kind === 'through' && pair.check.scaleDiffers ? pair.check.slope : null;

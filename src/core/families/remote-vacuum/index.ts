@@ -10,7 +10,8 @@ import { leakPoints, ports } from './ports';
 import { procedure } from './procedure';
 import { remoteVacuumProfile, type RemoteVacuumProfile } from './profile';
 import { resultsWith } from './results';
-import { settling } from './settled';
+import { settling } from '../../passage/third-gauge';
+import { passageOf } from './ratio';
 import { typical } from './typical';
 import { AIR, logged, member } from './member';
 import { PLUGGED_PORT } from '../../fluid/closed-line';
@@ -47,11 +48,11 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   ports,
   leakPoints,
   expect: (context, run, item) => expectBy(remoteVacuum, keeps, context, run, item, alsoExpected),
-  settling,
+  settling: (context, run) => settling(passageOf(context.profile), ports, context, run),
   results: (context, run) => resultsWith(remoteVacuum, context, run),
   assess: (context, run, results) => assessWith(remoteVacuum, context, run, results),
 });
 
-export { bypassAllowed_Pa } from './bypass';
+export { passageOf };
 export { typical };
 export type { RemoteVacuumProfile };

@@ -1,22 +1,21 @@
-import { permissibleError_SI } from '../../metrology/accuracy';
-import { type Instrument } from '../../metrology/instrument';
-import { randomUncertainty_SI } from '../../metrology/uncertainty';
-import { exchangeId, exchangeStep } from '../../procedure/exchange';
-import { captureIds, instrumentsOf, measuredByGauge, type ItemReading } from '../../procedure/measured-item';
-import type { Step } from '../../contract/steps';
-import { belongs } from '../../procedure/run';
-import { type RunState } from '../../contract/run-state';
-import { sentence, type Sentence } from '../../quantities/sentence';
-import type { RunContext } from '../../contract/run-context';
-import type { Settling } from '../../contract/family';
-import { notTaken, type Result } from '../../contract/result';
-import { classAllowance, gaugePairs, shareOf, type GaugePair } from './bypass';
-import { ports } from './ports';
-import type { RemoteVacuumProfile } from './profile';
+import { permissibleError_SI } from '../metrology/accuracy';
+import { type Instrument } from '../metrology/instrument';
+import { randomUncertainty_SI } from '../metrology/uncertainty';
+import { exchangeId, exchangeStep } from '../procedure/exchange';
+import { captureIds, instrumentsOf, measuredByGauge, type ItemReading } from '../procedure/measured-item';
+import type { Step } from '../contract/steps';
+import { belongs } from '../procedure/run';
+import { type RunState } from '../contract/run-state';
+import { sentence, type Sentence } from '../quantities/sentence';
+import type { RunContext } from '../contract/run-context';
+import type { Port, Settling } from '../contract/family';
+import { notTaken, type Result } from '../contract/result';
+import type { Passage } from '../contract/passage';
+import { classAllowance, gaugePairs, shareOf, type GaugePair } from './gauge-pairs';
 
-type Context = RunContext<RemoteVacuumProfile>;
+type Context = RunContext<unknown>;
 
-/** Bypass inputs that are read once more with the third gauge: the highest tell the most. */
+/** Inputs of a passage that are read once more with the third gauge: the highest tell the most. */
 const READ_AGAIN = 2;
 
 /** Whether one of two gauges is out of its class for certain. */
@@ -38,9 +37,9 @@ function thirdGauge({ shelf }: Context, { points, input, output }: GaugePair): I
 }
 
 /** What would settle which of two gauges is wrong, in a sentence; nothing once it was done. */
-export function settledBy(context: Context, run: RunState, pair: GaugePair): Sentence[] {
+export function settledBy(passage: Passage, context: Context, run: RunState, pair: GaugePair): Sentence[] {
   const best = thirdGauge(context, pair);
-  const told = exchanges(context, run).some(
+  const told = exchanges(passage, context, run).some(
     ({ found, result: { gauges } }) =>
       found !== null && gauges.includes(pair.input) && gauges.includes(pair.output),
   );
@@ -53,9 +52,14 @@ export function settledBy(context: Context, run: RunState, pair: GaugePair): Sen
 }
 
 /** The step in which a third gauge tells which of two that disagree is wrong; null where none do, or it was added. */
-export function settling(context: Context, run: RunState): Settling | null {
+export function settling(
+  passage: Passage,
+  ports: readonly Port[],
+  context: Context,
+  run: RunState,
+): Settling | null {
   const instruments = instrumentsOf(context.rig, context.shelf);
-  const [due] = gaugePairs(context, run)
+  const [due] = gaugePairs(passage, context, run)
     .filter(outOfClass)
     .flatMap((pair) => {
       const [out, against] = [instruments.get(pair.output), instruments.get(pair.input)];
@@ -66,11 +70,11 @@ export function settling(context: Context, run: RunState): Settling | null {
     });
   if (!due) return null;
   const { out, against, fresh } = due;
-  const inputs_Pa = [...context.profile.bypassInputs_Pa]
+  const inputs_Pa = [...passage.inputs_Pa]
     .filter((input_Pa) => input_Pa <= against.fullScale_Pa)
     .sort((a, b) => a - b)
     .slice(-READ_AGAIN);
-  const plan = { against, out, in: fresh, inputs_Pa, measures: 'outputPassed', after: 'bypass' };
+  const plan = { against, out, in: fresh, inputs_Pa, measures: passage.measures, after: passage.step };
   return { after: plan.after, step: exchangeStep(context, ports, plan) };
 }
 
@@ -84,13 +88,14 @@ interface Exchanged {
 }
 
 /** What came of each exchange of gauges that belongs to the run. */
-export function exchanges(context: Context, run: RunState): Exchanged[] {
+export function exchanges(passage: Passage, context: Context, run: RunState): Exchanged[] {
   return context.procedure.steps.flatMap((step): Exchanged[] =>
-    step.exchange && belongs(run, step) ? [exchanged(context, run, step, step.exchange)] : [],
+    step.exchange && belongs(run, step) ? [exchanged(passage, context, run, step, step.exchange)] : [],
   );
 }
 
 function exchanged(
+  passage: Passage,
   context: Context,
   run: RunState,
   step: Step,
@@ -113,7 +118,7 @@ function exchanged(
     const output = row && read(id, fresh);
     return input && output ? [{ input, output }] : [];
   });
-  const pair = gaugePairs(context, run).find((one) => one.input === against && one.output === out);
+  const pair = gaugePairs(passage, context, run).find((one) => one.input === against && one.output === out);
   if (rows.length < READ_AGAIN || pair?.check.kind !== 'through')
     return { result: notTaken(head), found: null };
   // Each row tells the scale of the third gauge against the one that stayed; zeros are off both.
@@ -156,17 +161,18 @@ function exchanged(
  * is not the output gauge.
  */
 export function gaugeDoubt_Pa(
+  passage: Passage,
   context: Context,
   run: RunState,
   { input, output }: { input: ItemReading; output: ItemReading },
 ): number {
-  const pair = gaugePairs(context, run).find(
+  const pair = gaugePairs(passage, context, run).find(
     (p) => p.input === input.instrument.tag && p.output === output.instrument.tag,
   );
   if (pair?.check.kind !== 'through') return 0;
   const disagreement = Math.abs(pair.check.slope - 1);
   if (disagreement <= classAllowance(pair.points)) return 0;
-  const cleared = exchanges(context, run).some(
+  const cleared = exchanges(passage, context, run).some(
     ({ found, result }) => found === 'input' && result.gauges.includes(output.instrument.tag),
   );
   return cleared ? 0 : disagreement * output.value_SI;

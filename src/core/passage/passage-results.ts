@@ -1,37 +1,37 @@
-import { judged } from '../../procedure/judged';
-import { captureIds } from '../../procedure/measured-item';
-import type { RunState } from '../../contract/run-state';
-import { sentence, type Sentence } from '../../quantities/sentence';
-import type { RunContext } from '../../contract/run-context';
-import { notTaken, type Result, type ResultHead } from '../../contract/result';
-import { classAllowance, gaugePairs, type GaugePair } from './bypass';
-import { exchanges, settledBy } from './settled';
-import type { RemoteVacuumProfile } from './profile';
+import { judged } from '../procedure/judged';
+import { captureIds } from '../procedure/measured-item';
+import type { RunState } from '../contract/run-state';
+import { sentence, type Sentence } from '../quantities/sentence';
+import type { RunContext } from '../contract/run-context';
+import { notTaken, type Result, type ResultHead } from '../contract/result';
+import { passageAllows_Pa, type Passage } from '../contract/passage';
+import { classAllowance, gaugePairs, type GaugePair } from './gauge-pairs';
+import { exchanges, settledBy } from './third-gauge';
 
-type Context = RunContext<RemoteVacuumProfile>;
+type Context = RunContext<unknown>;
 
-/** What the bypass test says of the gauges, and what it says of the unit. */
-export function bypassResults(context: Context, run: RunState): Result[] {
+/** What two gauges on one passage say of each other, and what they say of the passage. */
+export function passageResults(passage: Passage, name: string, context: Context, run: RunState): Result[] {
+  const { step, offset, part } = passage;
   const gaugesHead: ResultHead = {
     id: 'cross-check',
     name: 'Output gauge against input gauge',
-    step: 'bypass',
+    step,
     item: null,
     about: 'gauges',
     quantity: 'ratio',
   };
-  const { bypass_Pa, bypass_fraction } = context.profile.limits;
-  const lastRow = `bypass.${context.profile.bypassInputs_Pa.length}.output`;
+  const lastRow = `${passage.rows.at(-1)!}.output`;
   const unitHead: ResultHead = {
-    id: 'bypass',
-    name: 'Bypass',
-    step: 'bypass',
+    id: step,
+    name,
+    step,
     item: lastRow,
     about: 'unit',
     quantity: 'pressure',
   };
-  const pairs = gaugePairs(context, run);
-  if (pairs.length === 0) return [notTaken(gaugesHead), notTaken(unitHead, bypass_Pa.source)];
+  const pairs = gaugePairs(passage, context, run);
+  if (pairs.length === 0) return [notTaken(gaugesHead), notTaken(unitHead, offset.source)];
   const checks = pairs.flatMap((pair, i) => {
     const { input, output, points, check } = pair;
     const suffix = i === 0 ? '' : `-${i + 1}`;
@@ -45,7 +45,7 @@ export function bypassResults(context: Context, run: RunState): Result[] {
           : 'Fewer than three bypass inputs with these two gauges: a slope cannot be told from an offset.';
       return [
         { ...notTaken(gauges), notes: [sentence(why)], captures },
-        { ...notTaken(unit, bypass_Pa.source), notes: [sentence(why)], captures },
+        { ...notTaken(unit, offset.source), notes: [sentence(why)], captures },
       ];
     }
     if (check.kind === 'passage-fault') {
@@ -59,11 +59,11 @@ export function bypassResults(context: Context, run: RunState): Result[] {
           out: { value: worst.output.value_SI, quantity: 'pressure' },
         },
       );
-      const allowed_Pa = Math.max(bypass_Pa.value, bypass_fraction.value * worst.input.value_SI);
+      const allowed_Pa = passageAllows_Pa(passage, worst.input.value_SI);
       const finding = {
         value: worst.output.value_SI - worst.input.value_SI,
         limits: { low: -allowed_Pa, high: allowed_Pa },
-        limitSource: bypass_fraction.source,
+        limitSource: part.source,
         terms: [
           { sensitivity: 1, measured: worst.output },
           { sensitivity: -1, measured: worst.input },
@@ -79,7 +79,7 @@ export function bypassResults(context: Context, run: RunState): Result[] {
         value: check.slope,
         u: check.u_slope,
         verdict: 'noted' as const,
-        notes: scaleNotes(context, run, pair, check),
+        notes: scaleNotes(passage, context, run, pair, check),
         gauges: [input, output],
         captures,
       },
@@ -87,8 +87,8 @@ export function bypassResults(context: Context, run: RunState): Result[] {
         unit,
         {
           value: check.offset_Pa,
-          limits: { low: -bypass_Pa.value, high: bypass_Pa.value },
-          limitSource: bypass_Pa.source,
+          limits: { low: -offset.value, high: offset.value },
+          limitSource: offset.source,
           terms: [],
           otherU: check.u_offset_Pa,
           notes: thresholdNotes(check),
@@ -98,12 +98,18 @@ export function bypassResults(context: Context, run: RunState): Result[] {
       ),
     ];
   });
-  return [...checks, ...exchanges(context, run).map((exchange) => exchange.result)];
+  return [...checks, ...exchanges(passage, context, run).map((exchange) => exchange.result)];
 }
 
 type Through = Extract<ReturnType<typeof gaugePairs>[number]['check'], { kind: 'through' }>;
 
-function scaleNotes(context: Context, run: RunState, pair: GaugePair, check: Through): Sentence[] {
+function scaleNotes(
+  passage: Passage,
+  context: Context,
+  run: RunState,
+  pair: GaugePair,
+  check: Through,
+): Sentence[] {
   const { input, output, points } = pair;
   const notes: Sentence[] = [];
   if (check.scaleDiffers) {
@@ -120,7 +126,7 @@ function scaleNotes(context: Context, run: RunState, pair: GaugePair, check: Thr
         sentence(
           'That is more than the two classes allow together: one of the gauges is out of its class. Have both checked.',
         ),
-        ...settledBy(context, run, pair),
+        ...settledBy(passage, context, run, pair),
       );
     }
   } else {

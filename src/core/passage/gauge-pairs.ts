@@ -1,17 +1,17 @@
-import { crossCheck, type BypassPoint, type CrossCheck, type VentedZeros } from '../../metrology/cross-check';
-import { combinedUncertainty, randomUncertainty_SI } from '../../metrology/uncertainty';
+import { crossCheck, type BypassPoint, type CrossCheck, type VentedZeros } from '../metrology/cross-check';
+import { combinedUncertainty, randomUncertainty_SI } from '../metrology/uncertainty';
 import {
   instrumentsOf,
   measuredByGauge,
   measuredItem,
   ventedZero_SI,
   type ItemReading,
-} from '../../procedure/measured-item';
-import type { RunState } from '../../contract/run-state';
-import type { RunContext } from '../../contract/run-context';
-import type { RemoteVacuumProfile } from './profile';
+} from '../procedure/measured-item';
+import type { RunState } from '../contract/run-state';
+import type { RunContext } from '../contract/run-context';
+import { passageAllows_Pa, type Passage } from '../contract/passage';
 
-type Context = RunContext<RemoteVacuumProfile>;
+type Context = RunContext<unknown>;
 
 /** An input and the output read with it. */
 export interface PointRead {
@@ -39,13 +39,12 @@ export function pointsRead(context: Context, run: RunState, rows: readonly strin
 }
 
 /**
- * Bypass rows, sorted by the two gauges that read them. A row read by both gauges of a tied pair counts for each:
+ * Rows of a passage, sorted by the two gauges that read them. A row read by both gauges of a tied pair counts for each:
  * that is how a cross-check passes from the low gauge to the high one. Handbook 5.
  */
-export function gaugePairs(context: Context, run: RunState): GaugePair[] {
+export function gaugePairs(passage: Passage, context: Context, run: RunState): GaugePair[] {
   const instruments = instrumentsOf(context.rig, context.shelf);
-  const rows = context.profile.bypassInputs_Pa.map((_, i) => `bypass.${i + 1}`);
-  const points = rows.flatMap((row): PointRead[] =>
+  const points = passage.rows.flatMap((row): PointRead[] =>
     measuredByGauge(instruments, run, `${row}.input`).flatMap((input) =>
       measuredByGauge(instruments, run, `${row}.output`).map((output) => ({ row, input, output })),
     ),
@@ -55,7 +54,7 @@ export function gaugePairs(context: Context, run: RunState): GaugePair[] {
     const [input, output] = JSON.parse(key) as [string, string];
     const mine = points.filter((p) => p.input.instrument.tag === input && p.output.instrument.tag === output);
     const check = crossCheck(mine.map(asBypassPoint), zerosOf(run, mine), (input_Pa) =>
-      bypassAllowed_Pa(context.profile, input_Pa),
+      passageAllows_Pa(passage, input_Pa),
     );
     return { input, output, points: mine, check };
   });
@@ -87,10 +86,6 @@ function zerosOf(run: RunState, points: readonly PointRead[]): VentedZeros | nul
   const { u_input_Pa, u_output_Pa } = asBypassPoint(first);
   return { input_Pa, output_Pa, u_input_Pa, u_output_Pa };
 }
-
-/** Largest departure of output from input that a bypass may show, Pa: a part of the input, or a fixed amount if that is more. */
-export const bypassAllowed_Pa = ({ limits }: RemoteVacuumProfile, input_Pa: number) =>
-  Math.max(limits.bypass_fraction.value * Math.abs(input_Pa), limits.bypass_Pa.value);
 
 /** Whether a cross-check holds at these readings: it reaches from the vented zero to the highest point read, no further. */
 export const covers = (check: CrossCheck, input_Pa: number, output_Pa: number): boolean =>

@@ -1,15 +1,15 @@
 /** @jest-environment node */
-import type { RunEvent } from '../../contract/events';
-import { contextWith as withAdded } from '../../procedure/exchange';
-import { instrumentsOf, gateRule } from '../../procedure/measured-item';
-import { progress } from '../../procedure/live';
-import { seeded } from '../../numeric/chance';
-import { rehearse, type BenchTruth } from '../../procedure/rehearse';
-import { admitEvent } from '../../procedure/admission';
-import { nextAction } from '../../procedure/next-action';
-import { reduceRun } from '../../procedure/run';
-import { printSentence } from '../../quantities/sentence';
-import { BAR, contextWith, family, gauges, outcome, rig, truthWith } from '../../scenarios/bench';
+import type { RunEvent } from '../contract/events';
+import { contextWith as withAdded } from '../procedure/exchange';
+import { instrumentsOf, gateRule } from '../procedure/measured-item';
+import { progress } from '../procedure/live';
+import { seeded } from '../numeric/chance';
+import { rehearse, type BenchTruth } from '../procedure/rehearse';
+import { admitEvent } from '../procedure/admission';
+import { nextAction } from '../procedure/next-action';
+import { reduceRun } from '../procedure/run';
+import { printSentence } from '../quantities/sentence';
+import { BAR, contextWith, family, gauges, outcome, rig, truthWith } from '../scenarios/bench';
 
 const reference = {
   ...gauges.outHigh,
