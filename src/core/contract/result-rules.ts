@@ -1,5 +1,6 @@
 import type { Quantity } from '../quantities/units';
 import type { Limit } from './keeps';
+import type { Sentence } from '../quantities/sentence';
 import type { Result } from './result';
 
 interface Named {
@@ -16,6 +17,7 @@ interface Named {
  * - `item`: one reading, against what is expected at it.
  * - `loss`: what was lost in a second between two readings, over a hold that was planned so long.
  * - `count`: how many readings in a row, from the first, were at or above a least one, against how many there must be.
+ * - `parameter`: a number that several readings give together, by a closed form.
  * - `health`: the source, referred to sea level.
  * - `own`: what no rule says.
  */
@@ -39,6 +41,21 @@ export type ResultRule =
       /** The least that counts, SI. */
       readonly least: number;
       readonly limit: Limit;
+    } & Named)
+  | ({
+      readonly of: 'parameter';
+      readonly step: string;
+      readonly quantity: Quantity;
+      /** Readings that it is worked out from, by the names that the closed form knows them by. */
+      readonly from: Readonly<Record<string, string>>;
+      /** The closed form, SI. Its sensitivities are taken by differences. */
+      readonly value: (read: Readonly<Record<string, number>>) => number;
+      /** What a sound unit has, and how far it may be off as a part of that; without them it is only noted. */
+      readonly nominal?: { readonly value: number; readonly part: Limit };
+      /** Why it cannot be told though all was read, in a sentence. */
+      readonly unless?: (read: Readonly<Record<string, number>>) => Sentence | null;
+      /** One of the readings may be out by so much beyond its gauge's class, SI. */
+      readonly doubt?: { readonly about: string; readonly off: () => number };
     } & Named)
   | { readonly of: 'health'; readonly step: string; readonly item: string }
   | { readonly of: 'own'; readonly make: () => readonly (Result | null)[] };

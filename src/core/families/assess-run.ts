@@ -1,5 +1,11 @@
-import { printNames, sentence, type Sentence } from '../quantities/sentence';
+import type { AssessRules, Shortfall } from '../contract/assess-rules';
+import type { Family } from '../contract/family';
 import type { Assessment, Result } from '../contract/result';
+import type { Room, RunContext } from '../contract/run-context';
+import type { RunState } from '../contract/run-state';
+import { AT_ONCE, readingOf } from '../model/vectors';
+import { roomOf } from '../procedure/room';
+import { printNames, sentence, type Sentence } from '../quantities/sentence';
 
 /** What a family says besides the verdicts. */
 interface Circumstances {
@@ -12,10 +18,7 @@ interface Circumstances {
 }
 
 /** A run in plain words. A supply that falls short is named as the supply; the unit is judged by what it made of it. */
-export function assessRun(
-  results: readonly Result[],
-  { supply, decisive, excused }: Circumstances,
-): Assessment {
+export function assessRun(results: readonly Result[], { supply, decisive, excused }: Circumstances): Assessment {
   const ofUnit = results.filter(({ about }) => about === 'unit');
   const failing = ofUnit.filter(({ id, verdict }) => verdict === 'fails' && !excused.includes(id));
   const close = ofUnit.filter(({ verdict }) => verdict === 'close');
@@ -54,16 +57,50 @@ export function assessRun(
 }
 
 /** Results about the supply that fail. */
-export const weakSupply = (results: readonly Result[]) =>
+const weakSupply = (results: readonly Result[]) =>
   results.filter(({ about, verdict }) => about === 'supply' && verdict === 'fails');
 
-/** What a supply that fails makes, and what it should: in a sentence with {value} and {low}; null without both. */
-export function shortOf(result: Result, words: string, more: Sentence['values'] = {}): Sentence | null {
-  const low = result.limits?.low;
-  if (result.value === null || low === undefined) return null;
+/** How a health that is referred to sea level falls short: in every family the same. */
+const HEALTH: Shortfall = {
+  words: 'The supply would make {value} at sea level; a healthy one makes {low} or more.',
+};
+
+/** A run in plain words, by the rules of its family. */
+export function assessBy(
+  model: Family,
+  { room, shortfalls, decisive, excuses }: AssessRules,
+  context: RunContext<unknown>,
+  run: RunState,
+  results: readonly Result[],
+): Assessment {
+  const weak = weakSupply(results);
+  const known: Readonly<Record<string, Shortfall>> = { 'supply-health': HEALTH, ...shortfalls };
+  const supply = weak.flatMap((result) => {
+    const shortfall = known[result.id];
+    return (
+      (shortfall && shortOf(model, context.profile, roomOf(context, run, room), result, shortfall)) ?? []
+    );
+  });
+  return assessRun(results, { supply, decisive, excused: weak.flatMap(({ id }) => excuses[id] ?? []) });
+}
+
+/** What a supply that fails makes, and what it should, in a sentence; null without both. */
+function shortOf(
+  model: Family,
+  profile: unknown,
+  { barometer_Pa, temperature_K }: Room,
+  { value, u, limits }: Result,
+  { words, shows }: Shortfall,
+): Sentence | null {
+  const low = limits?.low;
+  if (value === null || low === undefined) return null;
+  const on = (supply_Pa: number, { reading, quantity, at }: NonNullable<Shortfall['shows']>) => {
+    const inputs = { ...AT_ONCE, ...at, supply_Pa, barometer_Pa, temperature_K };
+    return { value: readingOf(model, model.healthy(profile).values, inputs, reading), quantity };
+  };
   return sentence(words, {
-    value: { value: result.value, quantity: 'depression', u: result.u, withU: true },
+    value: { value, quantity: 'depression', u, withU: true },
     low: { value: low, quantity: 'depression' },
-    ...more,
+    ...(shows && { here: on(value, shows), there: on(low, shows) }),
   });
 }

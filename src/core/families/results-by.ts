@@ -1,13 +1,12 @@
 import type { Family } from '../contract/family';
 import type { ResultRule } from '../contract/result-rules';
-import { notTaken, type Result } from '../contract/result';
-import type { ReadingItem } from '../contract/steps';
-import { countKept, judgeCount } from '../metrology/count';
-import { sentence } from '../quantities/sentence';
+import type { Result } from '../contract/result';
+import { counted } from './counted';
+import { parameterResult } from './parameter-result';
 import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { judgedReading, observedResults } from '../procedure/judged';
-import { captureIds, instrumentsOf, measuredItem, type ItemReading } from '../procedure/measured-item';
+import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import { lossRate } from './loss-rate';
 import { supplyHealth } from './supply-health';
 
@@ -35,6 +34,8 @@ export function resultsBy(
       }
       case 'count':
         return [counted(context, read, rule)];
+      case 'parameter':
+        return [parameterResult(context, read, rule)];
       case 'health':
         return [supplyHealth(context, run, read(rule.item), rule)];
       case 'own':
@@ -45,41 +46,6 @@ export function resultsBy(
   return found
     .filter((result): result is Result => result !== null)
     .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
-}
-
-/** How many readings in a row were enough, judged against how many there must be. */
-function counted(
-  context: RunContext<unknown>,
-  read: (id: string) => ItemReading | null,
-  { id, name, about = 'unit', step, measures, least, limit }: Extract<ResultRule, { of: 'count' }>,
-): Result {
-  const head = { id, name, step, item: null, about, quantity: 'count' } as const;
-  const items = context.procedure.steps
-    .flatMap((one) => one.items)
-    .filter((item): item is ReadingItem => item.kind === 'reading' && item.measures === measures);
-  const made = items.flatMap((item) => read(item.id) ?? []);
-  if (made.length === 0) return notTaken(head, limit.source);
-  const found = countKept(made, { low: least });
-  const verdict = judgeCount(found, limit.value, context.conditions.thresholds);
-  const at = { least: { value: least, quantity: items[0]!.quantity } } as const;
-  return {
-    ...notTaken(head, limit.source),
-    value: found.count,
-    u: found.u,
-    limits: { low: limit.value },
-    verdict: verdict?.word ?? 'not-taken',
-    pConform: verdict?.pConform ?? null,
-    margin: verdict?.margin ?? null,
-    notes: [
-      verdict === null
-        ? sentence('Fewer were made than are needed.')
-        : found.count === made.length
-          ? sentence('All of them stayed above {least}: there may be more.', at)
-          : sentence('The next one fell below {least}.', at),
-    ],
-    gauges: [...new Set(made.map(({ instrument }) => instrument.tag))],
-    captures: captureIds(...made),
-  };
 }
 
 /** One reading against what is expected at it, as a rule. */

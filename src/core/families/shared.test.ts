@@ -2,7 +2,7 @@ import { EMPTY_RUN } from '../procedure/run';
 import { contextWith, INHG, truthWith, bench } from '../scenarios/bench';
 import { printSentence } from '../quantities/sentence';
 import { notTaken, type Result } from '../contract/result';
-import { assessRun, shortOf, weakSupply } from './assess-run';
+import { assessBy, assessRun } from './assess-run';
 import { fluidAfter, fluidLook, gauged, look, readingOn, stoppingAt, zeroItems } from './bench-items';
 import { safeItems } from './making-safe';
 import { lossRate } from './loss-rate';
@@ -55,12 +55,22 @@ describe('a run in plain words', () => {
   });
   test('what falls short is said with what it should be, and not where either is missing', () => {
     const short = { ...weak, value: 15 * INHG, u: 0.1 * INHG, limits: { low: 16 * INHG } };
-    expect(printSentence(shortOf(short, 'It reads {value}, not {low}.')!, 'mixed')).toBe(
-      'It reads 15.00 ± 0.20 inHg, not 16.0 inHg.',
+    const rules = {
+      room: 'rest.supply',
+      decisive: [],
+      excuses: {},
+      shortfalls: { need: { words: 'It reads {value}, not {low}.' } },
+    };
+    const said = (of: Result) =>
+      words(
+        assessBy(FAMILIES['remote-vacuum'], rules, contextWith(), EMPTY_RUN, [of, result('ratio', 'meets')]),
+      );
+    expect(said(short)).toBe('It reads 15.00 ± 0.20 inHg, not 16.0 inHg.');
+    expect(said({ ...short, limits: null })).toBe('');
+    expect(said({ ...short, value: null })).toBe('');
+    expect(said({ ...short, id: 'supply-health' })).toMatch(
+      /^The supply would make 15.00 ± 0.20 inHg at sea level/,
     );
-    expect(shortOf({ ...short, limits: null }, '{value}')).toBeNull();
-    expect(shortOf({ ...short, value: null }, '{value}')).toBeNull();
-    expect(weakSupply([short, result('ratio', 'fails')])).toEqual([short]);
   });
 });
 

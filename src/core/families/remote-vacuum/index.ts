@@ -1,5 +1,6 @@
 import { defineFamily, type Family } from '../../contract/family';
-import { assessWith } from './assess';
+import { assessBy } from '../assess-run';
+import { assessRules } from './assess';
 import { expectBy } from '../expectation';
 import { alsoExpected } from './also-expected';
 import { keeps } from './keeps';
@@ -50,7 +51,8 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   expect: (context, run, item) => expectBy(remoteVacuum, keeps, context, run, item, alsoExpected),
   settling: (context, run) => settling(passageOf(context.profile), ports, context, run),
   results: (context, run) => resultsWith(remoteVacuum, context, run),
-  assess: (context, run, results) => assessWith(remoteVacuum, context, run, results),
+  assess: (context, run, results) =>
+    assessBy(remoteVacuum, assessRules(context.profile), context, run, results),
 });
 
 export { passageOf };

@@ -1,12 +1,11 @@
-import { judged } from '../../procedure/judged';
-import { captureIds, instrumentsOf, measuredItem } from '../../procedure/measured-item';
+import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
 import { areaAt_m2 } from '../../signals/effective-area';
 import type { ResultRule } from '../../contract/result-rules';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
-import { notTaken, type Result, type ResultHead } from '../../contract/result';
+import type { Result } from '../../contract/result';
 import { passageResults } from '../../passage/passage-results';
 import { LineResults } from '../../passage/line-results';
 import { gaugeDoubt_Pa } from '../../passage/third-gauge';
@@ -55,7 +54,7 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
     byItem('runout-input', 'runout.input', 'Runout input'),
     output('runout', 'runout-output', 'Runout output'),
     byItem('full-activation', 'runout.activation', 'Activation at full activation'),
-    own(() => [effectiveArea(context, run, read)]),
+    diaphragmArea(context, run, read),
     byLoss('hold', 'Output loss on hold', {
       step: 'hold',
       quantity: 'pressureRate',
@@ -77,63 +76,36 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
   return resultsBy(model, rules, context, run);
 }
 
-function effectiveArea(context: Context, run: RunState, read: Read): Result {
+/** Area of the diaphragm at full activation, where all of the supply works on it. Handbook 6, 8.1. */
+function diaphragmArea(context: Context, run: RunState, read: Read): ResultRule {
   const { profile } = context;
-  const { value: part, source } = profile.limits.effectiveArea_fraction;
-  const head: ResultHead = {
+  const { limits } = profile;
+  const [input, output] = ['runout.input', 'runout.output'] as const;
+  const activation = read('runout.activation');
+  return {
+    of: 'parameter',
     id: 'effective-area',
     name: 'Effective diaphragm area',
     step: 'full',
-    item: null,
-    about: 'unit',
     quantity: 'area',
-  };
-  const [input, output, activation, supply] = [
-    'runout.input',
-    'runout.output',
-    'runout.activation',
-    'full.supply',
-  ].map(read);
-  if (!input || !output || !supply) return notTaken(head, source);
-  if (activation && activation.value_SI > profile.limits.fullActivation_Pa.value) {
-    return {
-      ...notTaken(head, source),
-      notes: [
-        sentence(
-          'The activation port did not reach zero, so the diaphragm did not work with all of the supply: no area can be told.',
-        ),
-      ],
-    };
-  }
-  const slave_m2 = circle_m2(profile.slaveBore_m);
-  const rod_m2 = circle_m2(profile.rodDiameter_m);
-  const annulus_m2 = slave_m2 - rod_m2;
-  const nominal_m2 = circle_m2(profile.effectiveDiameter_m);
-  const value = areaAt_m2(output.value_SI, input.value_SI, supply.value_SI, {
-    slaveArea_m2: slave_m2,
-    rodArea_m2: rod_m2,
-    spring_N: profile.spring_N,
-  });
-  return judged(
-    head,
-    {
-      value,
-      expected: nominal_m2,
-      limits: { low: nominal_m2 * (1 - part), high: nominal_m2 * (1 + part) },
-      limitSource: source,
-      terms: [
-        { sensitivity: slave_m2 / supply.value_SI, measured: output },
-        { sensitivity: -annulus_m2 / supply.value_SI, measured: input },
-        { sensitivity: -value / supply.value_SI, measured: supply },
-      ],
-      doubt: {
-        instrument: output.instrument.tag,
-        u:
-          (gaugeDoubt_Pa(passageOf(profile), context, run, { input, output }) / Math.sqrt(3)) *
-          (slave_m2 / supply.value_SI),
-      },
-      captures: captureIds(input, output, supply),
+    from: { output, input, supply: 'full.supply' },
+    value: ({ output: output_Pa = 0, input: input_Pa = 0, supply = 0 }) =>
+      areaAt_m2(output_Pa, input_Pa, supply, {
+        slaveArea_m2: circle_m2(profile.slaveBore_m),
+        rodArea_m2: circle_m2(profile.rodDiameter_m),
+        spring_N: profile.spring_N,
+      }),
+    nominal: { value: circle_m2(profile.effectiveDiameter_m), part: limits.effectiveArea_fraction },
+    unless: () =>
+      activation && activation.value_SI > limits.fullActivation_Pa.value
+        ? sentence(
+            'The activation port did not reach zero, so the diaphragm did not work with all of the supply: no area can be told.',
+          )
+        : null,
+    doubt: {
+      about: 'output',
+      off: () =>
+        gaugeDoubt_Pa(passageOf(profile), context, run, { input: read(input)!, output: read(output)! }),
     },
-    context,
-  );
+  };
 }

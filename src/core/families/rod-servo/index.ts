@@ -1,5 +1,6 @@
 import { defineFamily, type Family } from '../../contract/family';
-import { assessWith } from './assess';
+import { assessBy } from '../assess-run';
+import { assessRules } from './assess';
 import { expectBy } from '../expectation';
 import { keeps } from './keeps';
 import { faults, looks } from './faults';
@@ -45,7 +46,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   leakPoints,
   expect: (context, run, item) => expectBy(rodServo, keeps, context, run, item),
   results: (context, run) => resultsWith(rodServo, context, run),
-  assess: (context, run, results) => assessWith(rodServo, context, run, results),
+  assess: (context, run, results) => assessBy(rodServo, assessRules(context.profile), context, run, results),
 });
 
 export type { RodServoProfile };
