@@ -7,6 +7,7 @@ import { healthyBand } from '../procedure/predict';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 import { type Vector } from '../model/descriptor';
 import { handsOff, handsRefused, type Command, type Hands, type Instant } from '../model/motion';
+import { movedBy } from './fault-effects';
 import { FAMILIES, type FamilyKind } from './registry';
 
 /** The contract, held over every registered family. */
@@ -114,6 +115,20 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       ),
     );
   });
+  test.each(family.faults.map((fault) => [fault.id, fault] as const))(
+    '%s: what changes a part makes stale every reading and look that its fault can have moved',
+    (_id, fault) => {
+      const moved = new Set(movedBy(family, family.typical, fault).map(({ id }) => id));
+      const touched = procedure.steps.filter(({ items: own }) =>
+        own.some((item) => (item.kind === 'reading' ? moved.has(item.measures) : item.id in fault.signs)),
+      );
+      const missed = fault.parts.flatMap((id) => {
+        const { disturbs } = family.parts.find((part) => part.id === id)!;
+        return touched.flatMap((step) => (disturbs.includes(step.id) ? [] : [`${id}: ${step.id}`]));
+      });
+      expect(missed).toEqual([]);
+    },
+  );
   test('what the hands can do is declared, and nothing else is done', () => {
     const { commands = [] } = family.motion ?? {};
     fc.assert(fc.property(handsOf(commands), (hands) => expect(handsRefused(commands, hands)).toBeNull()));

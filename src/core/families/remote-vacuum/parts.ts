@@ -51,7 +51,8 @@ export const parts: readonly Part[] = [
   part('switch', 'Stop-lamp switch', ['cautions', 'lamp-switch', ...SEEPS], FLUID),
   part('whole', 'Several parts: the whole unit apart', EVERYTHING, BOTH),
   line('fluid-line', 'Fluid line, in or out', SEEPS, FLUID),
-  line('vacuum-line', 'Vacuum hose', VACUUM_HOSE, ['supply']),
+  // Outputs lean on the supply under load, which the hose makes.
+  line('vacuum-line', 'Vacuum hose', [...VACUUM_HOSE, 'ratio', 'hold', 'release'], ['supply']),
   line(
     'activation-line',
     'Hose to the activation gauge',

@@ -5,6 +5,8 @@ import { gauge, line, part } from '../part-kinds';
 const FORCE = ['force', 'full', 'times', 'release', 'reserve'];
 /** What the tank and its lines hold. */
 const TANK = ['pull-down', 'static', 'reserve', 'recharge', 'standing'];
+/** The same, and what leans on the vacuum that they hold under load. */
+const SUPPLIED = [...TANK, 'force', 'full', 'times'];
 const VALVE = ['dry', ...new Set([...FORCE, ...TANK])];
 const EVERYTHING = ['cautions', ...VALVE, 'after'];
 
@@ -23,11 +25,11 @@ export const parts: readonly Part[] = [
   part('valve', 'Valve and its seals', [...VALVE, 'after'], BOTH),
   part('fluid-seal', 'Fluid seal of the valve', [...VALVE, 'after'], BOTH),
   part('check-valve', 'Non-return valve', TANK, AIR),
-  part('tank', 'Tank', TANK, AIR),
-  part('intake', 'Air intake or its filter', ['times'], []),
+  part('tank', 'Tank', SUPPLIED, AIR),
+  part('intake', 'Air intake or its filter', ['pull-down', 'times'], []),
   part('whole', 'Several parts: the whole unit apart', EVERYTHING, [...FLUID, ...ROD]),
   line('fluid-line', 'Fluid line to the valve', ['force', 'full', 'after'], FLUID),
-  line('vacuum-line', 'Vacuum line', [...TANK, 'times'], AIR),
+  line('vacuum-line', 'Vacuum line', SUPPLIED, AIR),
   gauge('fluid-gauge', 'A fluid gauge moved or changed', ['zeros', 'dry', 'force', 'full'], FLUID),
   gauge('load-cell', 'The load cell moved or changed', ['zeros', 'dry', ...FORCE], ROD),
   gauge('vacuum-gauge', 'The vacuum gauge moved or changed', ['zeros', ...TANK, 'force', 'full'], AIR),
