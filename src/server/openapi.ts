@@ -12,7 +12,7 @@ import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record'
 import { layoutSchema } from '@/core/signals/csv/layout';
 import { installationSchema, steadySchema } from '@/core/workings/open-models';
 import { WORKINGS } from '@/core/workings/registry';
-import { recordSchema } from './live';
+import { recordSchema } from './live-recording';
 import { noteSchema } from './notes';
 import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';

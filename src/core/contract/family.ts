@@ -73,6 +73,8 @@ export interface Part {
 export interface FamilyCurve {
   readonly input: string;
   readonly output: string;
+  /** Items at which the source was read, the one under load first. */
+  readonly sources: readonly string[];
   /** The same output coming down, where the family tells it apart. */
   readonly releasing: string | null;
   /** Reading that names the input at which the curve bends, and the word for that. */

@@ -123,6 +123,8 @@ export const stepSchema = z.strictObject({
    * a gauge there was last read at zero; one within bounds lapses as a source is changed.
    */
   gates: z.array(name).readonly().optional(),
+  /** Fluid is handled in it: which one is said, where it is not the one that the unit came in with. */
+  fluid: z.literal(true).optional(),
   /** It takes a second pair of hands, or what stands in for them. */
   hands: z.enum(Object.keys(HANDS) as [Hands, ...Hands[]]).optional(),
   /** How it leaves the input, and sources that it changes by itself: a reserve test uses up the charge. */

@@ -18,7 +18,10 @@ interface Circumstances {
 }
 
 /** A run in plain words. A supply that falls short is named as the supply; the unit is judged by what it made of it. */
-export function assessRun(results: readonly Result[], { supply, decisive, excused }: Circumstances): Assessment {
+export function assessRun(
+  results: readonly Result[],
+  { supply, decisive, excused }: Circumstances,
+): Assessment {
   const ofUnit = results.filter(({ about }) => about === 'unit');
   const failing = ofUnit.filter(({ id, verdict }) => verdict === 'fails' && !excused.includes(id));
   const close = ofUnit.filter(({ verdict }) => verdict === 'close');

@@ -146,6 +146,7 @@ export const fluidSideStep = (fluid: FluidKind, hoses: string, instruction: stri
   instruction,
   cautions: [],
   state: { vacuum: 'off' },
+  fluid: true,
   needs: [],
   leaves: { input: 'released' },
   items: fluidAfter(fluid, hoses),

@@ -35,6 +35,7 @@ export function closingStep(
     needs: [],
     mandatory: true,
     closing: true,
+    ...(wet && { fluid: true }),
     leaves: { input: 'released' },
     items: [
       mustBe(

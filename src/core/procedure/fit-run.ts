@@ -1,6 +1,6 @@
 import { randomUncertainty_SI, sharedUncertainty_SI, type Measured } from '../metrology/uncertainty';
 import { instrumentsOf, measuredItem, type ItemReading } from './measured-item';
-import { inputsAt } from './predict';
+import { inputsAt } from './inputs-at';
 import { holdStart } from '../contract/steps';
 import type { RunState } from '../contract/run-state';
 import { placeOf } from '../model/vectors';

@@ -3,7 +3,8 @@ import { combinedUncertainty, sharedUncertainty_SI } from '../metrology/uncertai
 import { bench, BAR, contextWith, family, gauges, INHG, rig, truthWith } from '../scenarios/bench';
 import type { RunEvent } from '../contract/events';
 import { instrumentsOf, gateRule } from './measured-item';
-import { inputsAt, predict } from './predict';
+import { inputsAt } from './inputs-at';
+import { predict } from './predict';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { EMPTY_RUN, reduceRun } from './run';
 

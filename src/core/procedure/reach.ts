@@ -3,7 +3,7 @@ import type { Vector } from '../model/descriptor';
 import { placeOf } from '../model/vectors';
 import { type Family } from '../contract/family';
 import { type RunContext } from '../contract/run-context';
-import { inputsAt } from './predict';
+import { inputsAt } from './inputs-at';
 import type { ReadingItem } from '../contract/steps';
 import type { RunState } from '../contract/run-state';
 

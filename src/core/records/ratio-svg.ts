@@ -46,10 +46,10 @@ export interface MeasuredPoint {
 }
 
 /** Supply that the curve was measured on, Pa; null where none was read. */
-export function supplyRead({ context }: DrawnRun, state: RunState): number | null {
+export function supplyRead({ kind, context }: DrawnRun, state: RunState): number | null {
   const instruments = instrumentsOf(context.rig, context.shelf);
-  const read = (id: string) => measuredItem(instruments, state, id)?.value_SI ?? null;
-  return read('full.supply') ?? read('rest.supply');
+  const read = FAMILIES[kind].curve.sources.flatMap((id) => measuredItem(instruments, state, id) ?? []);
+  return read[0]?.value_SI ?? null;
 }
 
 /** Readings that belong to the curve, with the input of each. */

@@ -41,7 +41,14 @@ export const ENTRY_UPCASTS: Readonly<Record<number, (entry: Raw) => Raw>> = {
   },
 };
 
-const stepWithSources = ({ vacuum, ...step }: Raw): Raw => ({ ...step, state: { vacuum } });
+/** Steps at which fluid was handled in every procedure until then. */
+const FLUID_STEPS: readonly unknown[] = ['cautions', 'after'];
+
+const stepWithSources = ({ vacuum, ...step }: Raw): Raw => ({
+  ...step,
+  state: { vacuum },
+  ...(FLUID_STEPS.includes(step.id) && { fluid: true }),
+});
 
 /** An entry as it is written in the journal. */
 export const storedEntry = (entry: JobEntry) => ({ ...entry, entryRevision: ENTRY_REVISION });

@@ -3,12 +3,10 @@
 import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
-import { FLUIDS, type FluidKind } from '@/core/fluid/kinds';
 import { contradiction, liveState, progress } from '@/core/procedure/live';
 import { takeBackLast } from '@/core/procedure/taking-back';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
-import { unitFor, type Quantity } from '@/core/quantities/units';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { useKeys } from '../keys';
 import { portsNow } from '../live/live-gauges';
@@ -19,6 +17,7 @@ import { useSettings } from '../settings-context';
 import type { BarProps } from './bar';
 import { BarFrame } from './bar';
 import { ClashNotice } from './clash-notice';
+import { FluidClash } from './fluid-clash';
 import { Gauges } from './gauges';
 import { HeldBench } from './held-bench';
 import { LeftTyped } from './left-typed';
@@ -27,6 +26,7 @@ import { NumberPad } from './number-pad';
 import { hasCurve, LiveCurve } from './live-curve';
 import { OtherBars } from './other-bars';
 import { ReadingBar } from './reading-bar';
+import { padUnits } from './pad-units';
 import { SettleGauges } from './settle-gauges';
 import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
@@ -252,9 +252,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           </Box>
         )}
         <SettleGauges run={run} runId={stored.id} />
-        {step && FLUID_STEPS.includes(step.id) && (
-          <FluidClash found={job.body.fluid} named={run.family.fluid(context.profile)} />
-        )}
+        <FluidClash step={step} found={job.body.fluid} named={family.fluid(context.profile)} />
         <SelectedOrLast run={run} selected={selected} onClose={() => setSelected(null)} />
         {padded && <Box sx={{ display: { xs: 'none', md: 'block' } }}>{numbers}</Box>}
         <Box
@@ -330,38 +328,9 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
 const placeOfItem = (item: Item | null): string | null =>
   item?.kind === 'reading' ? item.port : item?.kind === 'observation' ? (item.point ?? null) : null;
 
-/** Steps at which fluid is handled. */
-const FLUID_STEPS = ['cautions', 'after'];
-
-/** The unit came in with one fluid and its profile names another: said where fluid is handled. */
-function FluidClash({ found, named }: { found: StoredJob['body']['fluid']; named: FluidKind | null }) {
-  if (!named || found === 'unknown' || found === named) return null;
-  return (
-    <Box sx={{ borderLeft: '5px solid', borderColor: 'error.main', pl: 1.25, fontWeight: 600 }}>
-      The unit came in with {FLUIDS[found]}, and its profile names {FLUIDS[named]}. They must not mix: drain
-      and flush, and look at every seal.
-    </Box>
-  );
-}
-
 /** The proof limit that the steps name: the handle goes no further. */
 const stopsAt = ({ steps }: Procedure): number =>
   Math.max(0, ...steps.flatMap(({ items }) => items.map((i) => (i.kind === 'reading' && i.stopAt_Pa) || 0)));
-
-const padUnits = (item: Extract<Item, { kind: 'reading' }>, set: Parameters<typeof unitFor>[1]) =>
-  [...new Set([unitFor(item.quantity, set).symbol, ...(PAD_UNITS[item.quantity] ?? [])])].slice(0, 3);
-
-/** Units offered on the pad beside the bench's own. */
-const PAD_UNITS: Partial<Record<Quantity, readonly string[]>> = {
-  depression: ['kPa', 'mbar', 'inHg'],
-  pressure: ['psi', 'kPa', 'bar'],
-  force: ['N', 'lbf'],
-  duration: ['s', 'min'],
-  voltage: ['V', 'mV'],
-  current: ['A', 'mA'],
-  resistance: ['Ω', 'kΩ'],
-  travel: ['mm', 'in'],
-};
 
 function leakMarks({ context, state }: RunHandle) {
   const marks: Record<string, 'good' | 'bad' | 'unknown'> = {};

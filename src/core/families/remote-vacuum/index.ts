@@ -35,6 +35,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   },
   motion,
   curve: {
+    sources: ['full.supply', 'rest.supply'],
     input: 'input_Pa',
     output: 'output',
     releasing: 'outputReleasing',

@@ -88,6 +88,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       instruction: 'Read the cautions. Drain what is left in the unit before lines go on.',
       cautions: ['bench-pressure', 'fluids', 'spring-casing', 'lining-dust'],
       state: { vacuum: 'off' },
+      fluid: true,
       needs: [],
       mandatory: true,
       items: [

@@ -31,6 +31,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   },
   motion,
   curve: {
+    sources: ['full.supply', 'rest.supply'],
     input: 'input_Pa',
     output: 'output',
     releasing: null,

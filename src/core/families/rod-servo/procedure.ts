@@ -66,6 +66,7 @@ export function procedure(profile: RodServoProfile, rig: Rig): Procedure {
       instruction: 'Read the cautions. Block the lever or set the rod on the load cell; drain the valve.',
       cautions: ['bench-pressure', 'fluids', 'spring-casing', 'moving-rod', 'lining-dust'],
       state: { vacuum: 'off' },
+      fluid: true,
       needs: [],
       mandatory: true,
       items: [

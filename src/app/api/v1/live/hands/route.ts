@@ -1,4 +1,4 @@
 import { answer, bodyOf } from '@/server/http';
-import { workBench } from '@/server/live';
+import { workBench } from '@/server/simulated-bench';
 
 export const POST = (request: Request) => answer(async (db) => workBench(db, await bodyOf(request)));

@@ -1,5 +1,5 @@
 import { answer, bodyOf, now } from '@/server/http';
-import { recordStep } from '@/server/live';
+import { recordStep } from '@/server/live-recording';
 
 interface Place {
   params: Promise<{ id: string }>;

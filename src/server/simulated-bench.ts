@@ -1,0 +1,55 @@
+import { connect } from 'node:net';
+import type { Knex } from 'knex';
+import { z } from 'zod';
+import { FAMILIES } from '@/core/families/registry';
+import { handsSchema, simUnitSchema } from '@/core/records/live';
+import { Lines } from '@/devices/logger/protocol';
+import { link } from './live';
+import { done, invalid, refused, type Outcome } from './outcome';
+import { findRun } from './runs';
+
+const ANSWER_MS = 2000;
+const NOT_SIMULATED = 'The bench is a real one: work it by hand.';
+
+/** Works the simulated bench: handle, pump, valve, or what stands on it. */
+export async function workBench(db: Knex, input: unknown): Promise<Outcome<unknown>> {
+  const parsed = z
+    .union([z.strictObject({ hands: handsSchema }), z.strictObject({ unit: simUnitSchema })])
+    .safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const line = await link(db);
+  if (!line?.status.simulated) return refused({ code: 'refused', message: NOT_SIMULATED });
+  const [host = '', port = ''] = line.address.split(':');
+  const message = 'hands' in parsed.data ? parsed.data : { unit: await unitFor(db, parsed.data.unit) };
+  const answer = await say(host, Number(port) + 1, message);
+  return answer?.ok
+    ? done(answer)
+    : refused({ code: 'refused', message: answer?.why ?? 'The simulated bench does not answer.' });
+}
+
+async function unitFor(db: Knex, { run, ...rest }: z.infer<typeof simUnitSchema>): Promise<object> {
+  const found = run ? await findRun(db, run) : null;
+  if (!found) return rest.kind ? { ...rest, profile: FAMILIES[rest.kind].typical } : rest;
+  const { barometer_Pa, temperature_K } = found.context.conditions;
+  return { ...rest, kind: found.kind, profile: found.context.profile, room: { barometer_Pa, temperature_K } };
+}
+
+/** Says one thing to the hands at the simulated bench. @returns null where nothing answers in time */
+function say(host: string, port: number, message: object): Promise<{ ok: boolean; why?: string } | null> {
+  return new Promise((resolve) => {
+    const socket = connect({ host, port });
+    const lines = new Lines();
+    const end = (answer: { ok: boolean; why?: string } | null) => {
+      socket.destroy();
+      resolve(answer);
+    };
+    socket.setTimeout(ANSWER_MS, () => end(null));
+    socket.setEncoding('utf8');
+    socket.on('error', () => end(null));
+    socket.on('connect', () => socket.write(`${JSON.stringify(message)}\n`));
+    socket.on('data', (text: string) => {
+      const [line] = lines.push(text) ?? [];
+      if (line) end(JSON.parse(line) as { ok: boolean });
+    });
+  });
+}
