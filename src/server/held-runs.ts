@@ -10,6 +10,8 @@ interface Held {
   readonly run: StoredRun;
   readonly state: RunState;
   readonly entries: number;
+  /** Last entry of the job's chain. */
+  readonly last: { readonly place: number; readonly hash: string };
 }
 
 /** Runs held at once: a shop has a few benches. */
@@ -22,8 +24,6 @@ const held = new WeakMap<Knex, Map<string, Held>>();
 export interface Standing extends Held {
   readonly signed: boolean;
   readonly deleted: boolean;
-  /** Last entry of the job's chain. */
-  readonly last: { readonly place: number; readonly hash: string };
 }
 
 interface Row {
@@ -65,6 +65,9 @@ export async function standingOf(
   return run && { run, state: stateOf(run), entries, ...stands };
 }
 
+/** A run as it is held; null where it is not. What is held may be behind what the database has. */
+export const heldRun = (db: Knex, id: string): Held | null => held.get(db)?.get(id) ?? null;
+
 /** A run after one more event, with its state. */
 export const heldAfter = <H extends Held>(before: H, event: RunEvent): H => ({
   ...before,
@@ -74,11 +77,11 @@ export const heldAfter = <H extends Held>(before: H, event: RunEvent): H => ({
 });
 
 /** Keeps a run for the next reading: only once what is held is on the disk. */
-export function hold(db: Knex, { run, state, entries }: Held): void {
+export function hold(db: Knex, { run, state, entries, last }: Held): void {
   const runs = held.get(db) ?? new Map<string, Held>();
   runs.delete(run.id);
   // A run that is finished takes nothing more.
-  if (!run.finishedAt) runs.set(run.id, { run, state, entries });
+  if (!run.finishedAt) runs.set(run.id, { run, state, entries, last });
   for (const oldest of [...runs.keys()].slice(0, Math.max(0, runs.size - MOST_HELD))) runs.delete(oldest);
   held.set(db, runs);
 }

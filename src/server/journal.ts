@@ -39,10 +39,52 @@ export async function append(
   const last =
     known ??
     (await trx<JournalRow>('journal').where({ chain }).orderBy('place', 'desc').first('place', 'hash'));
-  const unsealed = { id, place: (last?.place ?? 0) + 1, at, body: canonicalJson(entry) };
-  const link: Link = { ...unsealed, hash: sealOf(chain, unsealed, last?.hash ?? NO_HASH, sha256) };
+  const link = linkBehind(chain, { id, at, entry }, last);
   await trx('journal').insert({ ...link, chain, run_id: runOf(entry) });
   return link;
+}
+
+/** An entry as it stands behind the last one of its chain, sealed to it. */
+function linkBehind(
+  chain: string,
+  { id, at, entry }: NewEntry,
+  last: Pick<Link, 'place' | 'hash'> | undefined,
+): Link {
+  const unsealed = { id, place: (last?.place ?? 0) + 1, at, body: canonicalJson(entry) };
+  return { ...unsealed, hash: sealOf(chain, unsealed, last?.hash ?? NO_HASH, sha256) };
+}
+
+/** What must still be so for an entry of a run to be written by itself. */
+interface Expected {
+  /** Entries that the run has in its job's chain. */
+  readonly entries: number;
+  readonly last: Pick<Link, 'place' | 'hash'>;
+}
+
+/**
+ * Adds one entry of a run by one statement, which is its own transaction: only where the run has just so many entries, its
+ * job's chain ends just there, and the job is neither signed nor deleted.
+ *
+ * @returns the link; null where something is otherwise, and nothing was written
+ */
+export async function appendAlone(
+  db: Knex,
+  jobId: string,
+  run: string,
+  { id, at, entry }: NewEntry,
+  { entries, last }: Expected,
+): Promise<Link | null> {
+  const chain = jobChain(jobId);
+  const link = linkBehind(chain, { id, at, entry }, last);
+  const { changes } = (await db.raw(
+    `insert or ignore into journal (id, place, at, body, hash, chain, run_id)
+     select ?, ?, ?, ?, ?, ?, ?
+     where (select count(*) from journal where run_id = ? and chain = ?) = ?
+       and (select hash from journal where chain = ? order by place desc limit 1) = ?
+       and exists (select 1 from jobs where id = ? and not signed and not deleted)`,
+    [id, link.place, at, link.body, link.hash, chain, run, run, chain, entries, chain, last.hash, jobId],
+  )) as { changes: number };
+  return changes === 1 ? link : null;
 }
 
 /** The run an entry belongs to: drawn out so that a run is read without the rest of its job. */

@@ -22,9 +22,9 @@ import type { StoredRun } from '@/core/records/views';
 import type { Conditions, Rig, RunContext } from '@/core/contract/run-context';
 import type { Port } from '@/core/contract/family';
 import { portNamer } from '@/core/families/port-names';
-import { heldAfter, hold, standingOf, type Standing } from './held-runs';
+import { heldAfter, heldRun, hold, standingOf, type Standing } from './held-runs';
 import type { Link } from '@/core/records/chain';
-import { append, jobChain, jobEntryFrom, type JournalRow } from './journal';
+import { append, appendAlone, jobChain, jobEntryFrom, type JournalRow } from './journal';
 import { indexJob } from './job-index';
 import { write } from './jobs';
 import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
@@ -266,6 +266,8 @@ export async function appendEvent(
   const parsed = appendSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   const { events, expectedVersion } = parsed.data;
+  const alone = events.length === 1 ? await addAlone(db, runId, events[0]!, expectedVersion, now) : null;
+  if (alone) return done(alone);
   let after: Standing | null = null;
   const outcome = await db.transaction(async (trx): Promise<Outcome<readonly RunEvent[]>> => {
     const before = await standingOf(db, trx, runId, findRun);
@@ -288,13 +290,38 @@ export async function appendEvent(
       if (refusal) return invalid([{ path: ['events', i], message: refusal }]);
       next = heldAfter(next, event);
     }
-    await insertEvents(trx, run, events, now, before.last);
+    const last = await insertEvents(trx, run, events, now, before.last);
     await keepWetted(trx, before, events, now);
-    after = next;
+    after = { ...next, last };
     return done(next.run.events);
   });
   if (after) hold(db, after);
   return outcome;
+}
+
+/**
+ * Adds one event to a run that is held, by one statement. Whatever else comes of an event, or is in its way, is left to the
+ * longer way.
+ *
+ * @returns the events of the run; null where nothing was written
+ */
+async function addAlone(
+  db: Knex,
+  runId: string,
+  event: RunEvent,
+  expectedVersion: number,
+  now: string,
+): Promise<readonly RunEvent[] | null> {
+  const before = heldRun(db, runId);
+  if (!before || before.run.events.length !== expectedVersion || isIndexed(event)) return null;
+  if (before.run.events.some(({ id }) => id === event.id)) return null;
+  if (firstUnderPressure(before, [event]).length > 0 || refusalOf(before, event)) return null;
+  const entry = storedEntry({ type: 'run-event', run: runId, event });
+  const link = await appendAlone(db, before.run.jobId, runId, { id: event.id, at: now, entry }, before);
+  if (!link) return null;
+  const after = { ...heldAfter(before, event), last: link };
+  hold(db, after);
+  return after.run.events;
 }
 
 /** The same gauge, whatever has wetted it since. */
@@ -307,30 +334,38 @@ const sameGauge = (one: Instrument, other: Instrument): boolean =>
  */
 async function keepWetted(
   db: Knex,
-  { run, state }: Pick<Standing, 'run' | 'state'>,
+  before: Pick<Standing, 'run' | 'state'>,
   events: readonly RunEvent[],
   now: string,
 ): Promise<void> {
-  const fluid = FAMILIES[run.kind].fluid(run.context.profile);
+  const { kind, context } = before.run;
+  const fluid = FAMILIES[kind].fluid(context.profile);
   if (!fluid) return;
-  const { procedure, rig, shelf } = run.context;
-  const underPressure = ({ item: id }: { readonly item: string }) => {
-    const item = findItem(procedure, id)?.item;
-    return item?.kind === 'reading' && item.quantity === 'pressure' && item.measures !== 'zero';
-  };
-  const before = new Set(state.captures.filter(underPressure).map(({ instrument }) => instrument));
-  const tags = events.flatMap((event) =>
-    event.type === 'captured' && underPressure(event) && !before.has(event.instrument)
-      ? event.instrument
-      : [],
-  );
-  for (const tag of new Set(tags)) {
-    const used = instrumentsOf(rig, shelf).get(tag);
+  for (const tag of firstUnderPressure(before, events)) {
+    const used = instrumentsOf(context.rig, context.shelf).get(tag);
     const stored = await instrumentByTag(db, tag);
     // A simulated gauge may bear the tag of a real one.
     if (!used || !stored || stored.body.fluid || !sameGauge(stored.body, used)) continue;
     await replaceInstrument(db, stored.id, stored.version, { ...stored.body, fluid }, now);
   }
+}
+
+/** Tags of gauges that some events are the first to read under pressure. */
+function firstUnderPressure(
+  { run, state }: Pick<Standing, 'run' | 'state'>,
+  events: readonly RunEvent[],
+): string[] {
+  const { procedure } = run.context;
+  const underPressure = ({ item: id }: { readonly item: string }) => {
+    const item = findItem(procedure, id)?.item;
+    return item?.kind === 'reading' && item.quantity === 'pressure' && item.measures !== 'zero';
+  };
+  const read = (tag: string) =>
+    state.captures.some((capture) => capture.instrument === tag && underPressure(capture));
+  const tags = events.flatMap((event) =>
+    event.type === 'captured' && underPressure(event) && !read(event.instrument) ? event.instrument : [],
+  );
+  return [...new Set(tags)];
 }
 
 /** Events that change what lists and searches show. */
@@ -344,7 +379,7 @@ export async function insertEvents(
   events: readonly RunEvent[],
   at: string,
   known?: Pick<Link, 'place' | 'hash'>,
-): Promise<void> {
+): Promise<Pick<Link, 'place' | 'hash'>> {
   const chain = jobChain(run.jobId);
   let last = known;
   for (const event of events) {
@@ -353,9 +388,10 @@ export async function insertEvents(
   }
   if (events.some(({ type }) => type === 'finished')) {
     const entry = storedEntry(judgementOf((await findRun(db, run.id))!, 'finished'));
-    await append(db, chain, { id: randomUUID(), at, entry });
+    last = await append(db, chain, { id: randomUUID(), at, entry });
   }
   if (events.some(isIndexed)) await indexJob(db, (await readRecord(db, run.jobId))!);
+  return last!;
 }
 
 function refusalOf({ run, state }: Pick<Standing, 'run' | 'state'>, event: RunEvent): string | null {

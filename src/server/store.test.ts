@@ -18,6 +18,7 @@ import { seedDemo } from './demo/seed';
 import { openDatabase } from './database';
 import { seededDatabase } from './demo/fixture';
 import { foreignRequest } from './loopback';
+import { verify } from './verify';
 import { addJob, findJob, replaceJob } from './jobs';
 import { addNote } from './notes';
 import { MIGRATION_NAMES } from './migrations';
@@ -202,6 +203,32 @@ describe('a run', () => {
       NOW,
     );
     expect(!finish.ok && finish.why.message).toMatch(/made safe/);
+  });
+  test('what another process wrote meanwhile counts: an entry by one statement is written only where all is as it was held', async () => {
+    const run = await freshRun();
+    const soFar = await broughtTo(run, 'bypass.1.input');
+    const other = await openDatabase(path.join(folder, 'test.sqlite'));
+    const read = (value_SI: number) =>
+      captured({ item: 'bypass.1.input', instrument: 'G-12', value_SI, typed: String(value_SI / 1e5) });
+    const send = (to: Knex, version: number, event: RunEvent) =>
+      appendEvent(to, run.id, { expectedVersion: version, events: [event] }, NOW);
+    const [first, second, third] = [read(10e5), read(10.2e5), read(10.4e5)];
+    // The gauge is wetted by the first: the longer way. The second is the shorter one, here and there.
+    expect((await send(db, soFar.length, first)).ok).toBe(true);
+    expect((await send(db, soFar.length + 1, second)).ok).toBe(true);
+    expect((await send(other, soFar.length + 2, third)).ok).toBe(true);
+    const late = await send(db, soFar.length + 2, read(10.6e5));
+    expect(late).toMatchObject({ ok: false, why: { code: 'conflict' } });
+    expect(!late.ok && 'current' in late.why && (late.why.current as RunEvent[]).at(-1)).toEqual(third);
+    expect(await send(db, soFar.length + 2, second)).toMatchObject({ ok: true });
+    const events = (await findRun(db, run.id))!.events;
+    expect(events.slice(-3)).toEqual([first, second, third]);
+    // Nothing is added to what was deleted behind its back.
+    await other('jobs').where({ id: run.jobId }).update({ deleted: true });
+    expect((await send(db, events.length, read(10.8e5))).ok).toBe(false);
+    await other('jobs').where({ id: run.jobId }).update({ deleted: false });
+    expect((await verify(other)).alterations).toEqual([]);
+    await other.destroy();
   });
   test('two screens at the same moment: one is recorded, the other is told', async () => {
     const run = await freshRun();

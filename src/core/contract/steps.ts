@@ -190,11 +190,21 @@ export function waitBefore(procedure: Procedure, id: string): WaitItem | null {
   return found?.item.kind === 'reading' && before?.kind === 'wait' ? before : null;
 }
 
+type Found = { readonly step: Step; readonly item: Item };
+
+/** Items of a procedure by name: looked up many times for every reading, and a procedure never changes. */
+const ITEMS = new WeakMap<Procedure, ReadonlyMap<string, Found>>();
+
 /** Finds an item and its step. */
-export function findItem(procedure: Procedure, id: string): { step: Step; item: Item } | null {
-  for (const step of procedure.steps) {
-    const item = step.items.find((candidate) => candidate.id === id);
-    if (item) return { step, item };
+export function findItem(procedure: Procedure, id: string): Found | null {
+  let items = ITEMS.get(procedure);
+  if (!items) {
+    // Of two of one name the first counts.
+    const all = procedure.steps.flatMap((step) =>
+      step.items.map((item): [string, Found] => [item.id, { step, item }]),
+    );
+    items = new Map(all.reverse());
+    ITEMS.set(procedure, items);
   }
-  return null;
+  return items.get(id) ?? null;
 }

@@ -173,14 +173,49 @@ function reaching(
   which: 'wet' | 'dry' | 'all' | null,
 ): RunState['reachedAt'] {
   if (which === null) return state.reachedAt;
-  const ports = procedure.steps.flatMap(({ items }) =>
-    items.flatMap((item) => {
-      // What no gauge reads may hold either.
-      if (item.kind !== 'reading') return emptied(item) ?? [];
-      return which === 'all' || (item.quantity === 'pressure') === (which === 'wet') ? item.port : [];
-    }),
-  );
-  return { ...state.reachedAt, ...Object.fromEntries(ports.map((port) => [port, state.version])) };
+  return {
+    ...state.reachedAt,
+    ...Object.fromEntries(marksOf(procedure).ports[which].map((port) => [port, state.version])),
+  };
+}
+
+/** What the reducer asks of a procedure for every reading. */
+interface Marks {
+  /** Ports that something put on may reach: what no gauge reads may hold either. */
+  readonly ports: Readonly<Record<'wet' | 'dry' | 'all', readonly string[]>>;
+  /** Items that say nothing any more once something is read under load, and once a source is changed. */
+  readonly lapse: Readonly<Record<'load' | 'source', ReadonlySet<string>>>;
+}
+
+const MARKS = new WeakMap<Procedure, Marks>();
+
+function marksOf(procedure: Procedure): Marks {
+  const known = MARKS.get(procedure);
+  if (known) return known;
+  const items = procedure.steps.flatMap((step) => step.items.map((item) => ({ step, item })));
+  const ports = (wanted: (item: ReadingItem) => boolean) => [
+    ...new Set(
+      items.flatMap(({ item }) =>
+        item.kind === 'reading' ? (wanted(item) ? item.port : []) : (emptied(item) ?? []),
+      ),
+    ),
+  ];
+  const lapsing = (bounded: boolean) =>
+    new Set(
+      items.flatMap(({ step, item }) =>
+        makesSafe(step) || (bounded && item.kind === 'reading' && isBounded(item)) ? item.id : [],
+      ),
+    );
+  const marks: Marks = {
+    ports: {
+      wet: ports(({ quantity }) => quantity === 'pressure'),
+      dry: ports(({ quantity }) => quantity !== 'pressure'),
+      all: ports(() => true),
+    },
+    lapse: { load: lapsing(false), source: lapsing(true) },
+  };
+  MARKS.set(procedure, marks);
+  return marks;
 }
 
 /**
@@ -188,13 +223,7 @@ function reaching(
  * or vacuum; nor, once a source is changed, does a gate within bounds. It is kept, and asked for again.
  */
 function lapse(procedure: Procedure, state: RunState, by: 'source' | 'load'): RunState {
-  const lapsed = new Set(
-    procedure.steps.flatMap((step) =>
-      step.items
-        .filter((item) => makesSafe(step) || (by === 'source' && item.kind === 'reading' && isBounded(item)))
-        .map(({ id }) => id),
-    ),
-  );
+  const lapsed = marksOf(procedure).lapse[by];
   const seen = Object.keys(state.observations).some((id) => lapsed.has(id));
   if (!seen && !state.captures.some(({ item, stale }) => !stale && lapsed.has(item))) return state;
   return {
@@ -293,7 +322,7 @@ export function isDone(state: RunState, item: Item): boolean {
   if (state.skipped[item.id]) return true;
   switch (item.kind) {
     case 'reading':
-      return countedCaptures(state, item.id).length > 0;
+      return state.captures.some((capture) => capture.item === item.id && counts(capture));
     case 'observation':
       return item.id in state.observations;
     case 'wait':
