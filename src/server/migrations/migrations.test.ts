@@ -3,6 +3,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import knex, { type Knex } from 'knex';
+import type { RunEvent } from '@/core/contract/events';
+import type { Step } from '@/core/contract/steps';
 import { FAMILIES } from '@/core/families/registry';
 import { seeded } from '@/core/numeric/chance';
 import { rehearse } from '@/core/procedure/rehearse';
@@ -27,6 +29,23 @@ const [PROFILE, JOB, RUN] = ['11', '22', '33'].map((n) => `00000000-0000-4000-80
 ];
 const family = FAMILIES['remote-vacuum'];
 const AT = '2026-11-20T08:00:00.000Z';
+
+/** A step as it was written then: the vacuum was the one source, and nothing else was asked for before it. */
+const stepThen = ({ state, gates: _gates, fluid: _fluid, attended_s: _attended, ...step }: Step) => ({
+  ...step,
+  vacuum: state.vacuum,
+});
+
+/** An event as it was written then. */
+function eventThen(event: RunEvent): object {
+  if (event.type === 'source-set') {
+    const { set, ...rest } = event;
+    return { ...rest, vacuum: set.to };
+  }
+  if (event.type !== 'captured') return event;
+  const { by: _by, ...rest } = event;
+  return rest;
+}
 
 /** A database as the first version of the application left it. */
 async function oldDatabase(): Promise<number> {
@@ -93,7 +112,12 @@ async function oldDatabase(): Promise<number> {
     noise_steps: 0,
   };
   const events = rehearse(family, context, truth, { random: seeded(3), startAt: AT });
-  const oldContext = { ...context, shelf: old, rig: usualRig(family.ports, old as never) };
+  const oldContext = {
+    ...context,
+    procedure: { ...context.procedure, steps: context.procedure.steps.map(stepThen) },
+    shelf: old,
+    rig: usualRig(family.ports, old as never),
+  };
   await db('runs').insert({
     id: RUN,
     job_id: JOB,
@@ -108,7 +132,7 @@ async function oldDatabase(): Promise<number> {
       seq: i + 1,
       id: event.id,
       recorded_at: event.at,
-      body: JSON.stringify(event),
+      body: JSON.stringify(eventThen(event)),
     });
   await db.destroy();
   return events.length;
