@@ -187,7 +187,7 @@ export function runRefusalSentence(
     case 'not-started':
       return 'That wait has not been started.';
     case 'live-source':
-      return `${printNames(why.said)}. Make the unit safe before a part is changed or a line comes off.`;
+      return `${why.said.join('; ')}. Make the unit safe before a part is changed or a line comes off.`;
     case 'may-hold':
       return `Pressure or vacuum may stand at ${printNames(why.ports.map(nameOf))}. Do “Make safe” first: each gauge there, seen to move in this test, must be read at zero, and nothing done after it.`;
     case 'needs':

@@ -58,14 +58,18 @@ export const safeId = (port: string): string => `safe.${port}`;
 export const ventedGates = (ports: readonly { readonly id: string; readonly quantity: Quantity | null }[]) =>
   ports.flatMap(({ id, quantity }) => (quantity === 'depression' ? [safeId(id)] : []));
 
-/** Whether a port was reached by pressure or vacuum, and no gauge there was read at zero since. */
+/**
+ * Whether a port was reached by pressure or vacuum, and no gauge there was read at zero since. A vented gauge of fluid pressure
+ * says nothing of its line, from which a cock may part it: there only a reading with a gate does.
+ */
 export function mayStandAt(procedure: Procedure, state: RunState, port: string): boolean {
   const reached = state.reachedAt[port];
   if (reached === undefined) return false;
   return !state.captures.some(({ item, struck, gateShut, place }) => {
     if (struck || gateShut || place <= reached) return false;
     const read = findItem(procedure, item)?.item;
-    return read?.kind === 'reading' && read.port === port && read.measures === 'zero';
+    if (read?.kind !== 'reading' || read.port !== port || read.measures !== 'zero') return false;
+    return read.gate === 'zero' || read.quantity !== 'pressure';
   });
 }
 

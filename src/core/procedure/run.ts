@@ -1,6 +1,6 @@
 import type { Capture, RunState } from '../contract/run-state';
 import type { RunEvent, RunEventOf } from '../contract/events';
-import { AT_START, afterOpening, sourceState, withSource } from '../contract/sources';
+import { AT_START, afterOpening, sourcesIn, sourceState, withSource } from '../contract/sources';
 import {
   findItem,
   hangingOn,
@@ -71,7 +71,11 @@ function leaving(procedure: Procedure, state: RunState, event: RunEvent): RunSta
   const step = findItem(procedure, event.item)?.step;
   if (!step?.leaves || !step.items.every((item) => isDone(state, item))) return state;
   const { input: _input, ...sources } = step.leaves;
-  return { ...state, sources: { ...state.sources, ...sources } };
+  const reachedAt = sourcesIn(sources).reduce(
+    (reached, { reaches }) => reaching(procedure, { ...state, reachedAt: reached }, reaches),
+    state.reachedAt,
+  );
+  return { ...state, sources: { ...state.sources, ...sources }, reachedAt };
 }
 
 /** What an event changes by itself. */

@@ -473,7 +473,9 @@ describe('gates', () => {
     const open = (port: string) =>
       run.take({ type: 'disturbed', steps: ['unplug'], rezero: false, why: 'a line', opens: [port] });
     run.set('engine', 'idle');
-    expect(open('wheel')).toEqual({ code: 'live-source', said: ['Engine idles'] });
+    const live = open('wheel')!;
+    expect(live).toEqual({ code: 'live-source', said: ['Engine idles'] });
+    expect(runRefusalSentence(live)).toMatch(/^Engine idles\. Make the unit safe/);
     for (const [source, to] of [
       ['engine', 'off'],
       ['vacuum', 'off'],
