@@ -22,6 +22,8 @@ const FLOORS = [
   'passage',
   'families',
   'records',
+  'shop',
+  'documents',
   'workings',
   'scenarios',
 ];

@@ -1,4 +1,4 @@
-import type { Settings } from '../src/core/records/settings';
+import type { Settings } from '../src/core/shop/settings';
 import type { Stored, StoredInstrument, StoredProfile } from '../src/core/records/views';
 import { App, expect, test } from './app';
 

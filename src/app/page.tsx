@@ -1,5 +1,5 @@
-import { daysBetween } from '@/core/records/due';
-import { bareOf, firstSteps } from '@/core/records/first-steps';
+import { daysBetween } from '@/core/shop/due';
+import { bareOf, firstSteps } from '@/core/shop/first-steps';
 import { benchNow } from '@/server/bench';
 import { database } from '@/server/database';
 import { today } from '@/server/http';

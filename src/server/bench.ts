@@ -1,9 +1,9 @@
 import type { Knex } from 'knex';
 import { liveState, progress } from '@/core/procedure/live';
 import { nextAction } from '@/core/procedure/next-action';
-import type { OnBench } from '@/core/records/on-bench';
+import type { OnBench } from '@/core/shop/on-bench';
 import { stateOf } from '@/core/records/judged-run';
-import { waitOf } from '@/core/records/waits';
+import { waitOf } from '@/core/shop/waits';
 import { findJob } from './jobs';
 import { openRuns } from './runs';
 

@@ -1,5 +1,5 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
-import type { DueDate } from '@/core/records/due';
+import type { DueDate } from '@/core/shop/due';
 
 const dayOf = (iso: string): DateArray => iso.split('-').map(Number) as unknown as DateArray;
 

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { dueDates, type DueDate } from '@/core/records/due';
+import { dueDates, type DueDate } from '@/core/shop/due';
 import { listInstruments } from './shelf';
 
 /** What falls due on the shelf, soonest first. */

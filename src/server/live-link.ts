@@ -1,5 +1,5 @@
 import { findUnit, toSI } from '@/core/quantities/units';
-import type { BenchOwner, LiveMessage, LiveMoment, LiveStatus, LoggerStatus } from '@/core/records/live';
+import type { BenchOwner, LiveMessage, LiveMoment, LiveStatus, LoggerStatus } from '@/core/shop/live';
 import { Settling } from '@/core/signals/settle';
 import { LoggerClient, type LoggerSample } from '@/devices/logger/client';
 import type { Recording } from './recordings';

@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import type { Knex } from 'knex';
-import type { LiveMessage } from '@/core/records/live';
+import type { LiveMessage } from '@/core/shop/live';
 import { StandIn } from '@/devices/logger/stand-in';
 import { FAMILIES } from '@/core/families/registry';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { LiveMessage } from '@/core/records/live';
+import type { LiveMessage } from '@/core/shop/live';
 import { fileRecording } from './live-filing';
 import { Link, OFF } from './live-link';
 import { PRACTICE_LOGGER, practiceBench } from './practice';

@@ -2,8 +2,8 @@ import { createRequire } from 'node:module';
 import path from 'node:path';
 import PDFDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
-import type { Block, Cell, Document, Photo } from '@/core/records/document';
-import { plainColours } from '@/core/records/plot';
+import type { Block, Cell, Document, Photo } from '@/core/documents/document';
+import { plainColours } from '@/core/documents/plot';
 
 export type PaperSize = 'A4' | 'LETTER';
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { LoggerChannel } from '@/core/records/live';
+import type { LoggerChannel } from '@/core/shop/live';
 import type { Trace } from '@/core/signals/trace';
 import type { Rig } from '@/core/contract/run-context';
 import type { LoggerSample } from '@/devices/logger/client';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
 import { calibrationSchema, type Calibration } from '@/core/metrology/calibration';
 import { instrumentSchema, type Instrument } from '@/core/metrology/instrument';
-import { INITIAL_SETTINGS, settingsSchema, type Settings } from '@/core/records/settings';
+import { INITIAL_SETTINGS, settingsSchema, type Settings } from '@/core/shop/settings';
 import type { Stored, StoredInstrument, StoredProfile, Version } from '@/core/records/views';
 import { append, linksOf, writtenFrom } from './journal';
 import { randomUUID } from 'node:crypto';

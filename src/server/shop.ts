@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { ShopState } from '@/core/records/first-steps';
+import type { ShopState } from '@/core/shop/first-steps';
 import { PRACTICE_TAG } from './practice';
 import { listInstruments, listProfiles, readSettings } from './shelf';
 import { listTechnicians } from './technicians';

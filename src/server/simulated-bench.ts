@@ -2,7 +2,7 @@ import { connect } from 'node:net';
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
-import { handsSchema, simUnitSchema } from '@/core/records/live';
+import { handsSchema, simUnitSchema } from '@/core/shop/live';
 import { Lines } from '@/devices/logger/protocol';
 import { link } from './live';
 import { done, invalid, refused, type Outcome } from './outcome';

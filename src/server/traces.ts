@@ -8,7 +8,7 @@ import { layoutSchema, type LogLayout } from '@/core/signals/csv/layout';
 import type { About, Analysis, Stretch } from '@/core/signals/analysis';
 import { envelopeOf, packEnvelope } from '@/core/signals/overview';
 import { indexAt, type Trace } from '@/core/signals/trace';
-import type { LoggedTrace } from '@/core/records/logged-traces';
+import type { LoggedTrace } from '@/core/documents/logged-traces';
 import {
   traceChangeSchema,
   traceNoteSchema,
@@ -17,7 +17,7 @@ import {
   type TraceNote,
   type TraceRecord,
 } from '@/core/records/trace-record';
-import { roomOf } from '@/core/records/settings';
+import { roomOf } from '@/core/shop/settings';
 import type { Stored } from '@/core/records/views';
 import {
   LEAST_ROWS,

@@ -2,10 +2,10 @@
 
 import { Box } from '@mui/material';
 import Link from 'next/link';
-import { daysBetween, type DueDate } from '@/core/records/due';
-import type { OnBench } from '@/core/records/on-bench';
+import { daysBetween, type DueDate } from '@/core/shop/due';
+import type { OnBench } from '@/core/shop/on-bench';
 import type { StoredJob } from '@/core/records/views';
-import type { FirstStep } from '@/core/records/first-steps';
+import type { FirstStep } from '@/core/shop/first-steps';
 import { FirstSteps } from './first-steps';
 import { Key } from './keys';
 import { LinkButton } from './link-button';

@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import { renderToStaticMarkup } from 'react-dom/server';
-import type { Block } from '@/core/records/document';
+import type { Block } from '@/core/documents/document';
 import { DocumentView } from './document-view';
 import { Overdue } from './overdue';
 

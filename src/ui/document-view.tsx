@@ -1,5 +1,5 @@
 import { Box, Table, TableBody, TableCell, TableRow } from '@mui/material';
-import type { Block, Cell, Document } from '@/core/records/document';
+import type { Block, Cell, Document } from '@/core/documents/document';
 import { Columns } from './table-head';
 import { VerdictMark } from './verdict-mark';
 

@@ -3,7 +3,7 @@
 import { Box, Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { FirstStep } from '@/core/records/first-steps';
+import type { FirstStep } from '@/core/shop/first-steps';
 import type { StoredRun } from '@/core/records/views';
 import { call } from './api';
 import { LinkButton } from './link-button';

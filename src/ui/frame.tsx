@@ -6,7 +6,7 @@ import { ThemeProvider, useColorScheme } from '@mui/material/styles';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode } from 'react';
-import type { Settings } from '@/core/records/settings';
+import type { Settings } from '@/core/shop/settings';
 import { KeysProvider, Key, useKeys, useOpenKeys } from './keys';
 import { SettingsContext } from './settings-context';
 import { theme } from './theme';

@@ -3,9 +3,9 @@
 import { Box, Button } from '@mui/material';
 import { useMemo } from 'react';
 import type { JobRecord } from '@/core/records/job-record';
-import type { LoggedTrace } from '@/core/records/logged-traces';
+import type { LoggedTrace } from '@/core/documents/logged-traces';
 import { judgedRun } from '@/core/records/judged-run';
-import { reportDocument } from '@/core/records/report-document';
+import { reportDocument } from '@/core/documents/report-document';
 import type { StoredRun } from '@/core/records/views';
 import { DocumentView } from './document-view';
 import { Key, useKeys } from './keys';

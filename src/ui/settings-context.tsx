@@ -4,7 +4,7 @@ import { createContext, use } from 'react';
 import { printQuantity, type PrintOptions } from '@/core/quantities/print';
 import { printSentence, type Sentence } from '@/core/quantities/sentence';
 import type { Quantity } from '@/core/quantities/units';
-import { INITIAL_SETTINGS, type Settings } from '@/core/records/settings';
+import { INITIAL_SETTINGS, type Settings } from '@/core/shop/settings';
 
 export const SettingsContext = createContext<Settings>(INITIAL_SETTINGS);
 

@@ -3,7 +3,7 @@
 import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { settingsSchema, stationPressure_Pa, type Settings } from '@/core/records/settings';
+import { settingsSchema, stationPressure_Pa, type Settings } from '@/core/shop/settings';
 import type { Stored } from '@/core/records/views';
 import { SchemaForm } from './forms/schema-form';
 import { usePrint } from './settings-context';

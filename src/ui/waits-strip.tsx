@@ -3,7 +3,7 @@
 import { Box } from '@mui/material';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
-import type { RunningWait } from '@/core/records/waits';
+import type { RunningWait } from '@/core/shop/waits';
 import { call } from './api';
 import { useSettings } from './settings-context';
 import { callOut } from './signal';

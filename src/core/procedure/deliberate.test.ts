@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { zeroItems } from '../families/bench-items';
 import { FAMILIES, type FamilyKind } from '../families/registry';
 import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
-import { namedGaps } from '../records/report';
+import { namedGaps } from '../documents/report';
 import { BAR, benchOf, gauges } from '../scenarios/bench';
 import { checkCapture, secondLook, shortWay, type Candidate } from './check-capture';
 import type { RunEvent } from '../contract/events';

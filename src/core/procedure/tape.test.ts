@@ -1,6 +1,6 @@
 import { printSentence } from '../quantities/sentence';
 import { bench, BAR, contextWith, family, INHG, truthWith } from '../scenarios/bench';
-import { waitOf } from '../records/waits';
+import { waitOf } from '../shop/waits';
 import type { StoredRun } from '../records/views';
 import type { RunEvent } from '../contract/events';
 import { contradiction, liveState, missingNeeds, progress } from './live';

@@ -7,7 +7,7 @@ import { admitEntry, jobRecord, type Written } from './job-record';
 import { judgedNow, judgedRun, judgementOf, otherwiseSentences, saidOtherwise } from './judged-run';
 import { judgementSchema, type Judgement } from './judgement';
 import { PROGRAM_VERSION } from './program';
-import { reportDocument } from './report-document';
+import { reportDocument } from '../documents/report-document';
 import type { StoredRun } from './views';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;

@@ -4,8 +4,8 @@ import type { RunEvent } from '../contract/events';
 import { expectedCurve } from '../families/expected-curve';
 import { FAMILIES } from '../families/registry';
 import { jobSchema } from './job';
-import { reportContent } from './report';
-import { conditionsFrom, INITIAL_SETTINGS, settingsSchema, stationPressure_Pa } from './settings';
+import { reportContent } from '../documents/report';
+import { conditionsFrom, INITIAL_SETTINGS, settingsSchema, stationPressure_Pa } from '../shop/settings';
 
 const contentOf = (found: ReturnType<typeof outcome>) =>
   reportContent(found.context, found.run, found.results, found.assessment);

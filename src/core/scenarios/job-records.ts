@@ -1,6 +1,6 @@
 import type { FamilyKind } from '../families/registry';
 import { jobRecord, type JobRecord, type Written } from '../records/job-record';
-import type { Printing } from '../records/printing';
+import type { Printing } from '../documents/printing';
 import { benchOf, contextWith, truthWith } from './bench';
 
 export const PRINTING: Printing = {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA, standardPressure_Pa } from '../air/atmosphere';
 import { seaLevelEquivalent_Pa, SUPPLY_KINDS, supplyHere_Pa } from '../air/supply';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { axis, steps } from './drawing';
 import { defineWorking, field } from './working';
 

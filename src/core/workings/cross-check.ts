@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { passageAllows_Pa } from '../contract/passage';
 import { passageOf, typical } from '../families/remote-vacuum/index';
 import { FEWEST_POINTS, crossCheck } from '../metrology/cross-check';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { axis, BAR } from './drawing';
 import { defineWorking, field, series } from './working';
 

@@ -5,7 +5,7 @@ import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { printQuantity } from '../quantities/print';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { reserveSeries_Pa } from '../air/reserve';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { axis } from './drawing';
 import { defineWorking, field } from './working';
 

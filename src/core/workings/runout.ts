@@ -3,7 +3,7 @@ import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { FAMILIES } from '../families/registry';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field } from './working';
 

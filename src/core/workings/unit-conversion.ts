@@ -11,7 +11,7 @@ import {
   type Unit,
   type UnitId,
 } from '../quantities/units';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { steps } from './drawing';
 import { defineWorking, field } from './working';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { conformance } from '../metrology/verdict';
-import { Plot } from '../records/plot';
+import { Plot } from '../documents/plot';
 import { steps } from './drawing';
 import { defineWorking, field } from './working';
 

@@ -1,6 +1,6 @@
 import { connect, type Socket } from 'node:net';
 import { findUnit, toSI, type Unit } from '@/core/quantities/units';
-import type { LoggerStatus } from '@/core/records/live';
+import type { LoggerStatus } from '@/core/shop/live';
 import { Lines, NO_ERROR, parseCatalogue, parseSample } from './protocol';
 
 /** A sample in SI, one value to a channel; NaN where the channel could not be read. */

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { createServer, connect, type Server } from 'node:net';
 import { FAMILIES } from '@/core/families/registry';
-import type { LoggerStatus } from '@/core/records/live';
+import type { LoggerStatus } from '@/core/shop/live';
 import { LoggerClient, type LoggerSample } from './client';
 import { catalogueText, Lines, parseCatalogue, parseSample, sampleText } from './protocol';
 import { SimBench } from './sim-bench';

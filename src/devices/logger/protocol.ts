@@ -1,4 +1,4 @@
-import type { LoggerChannel } from '@/core/records/live';
+import type { LoggerChannel } from '@/core/shop/live';
 
 /**
  * The part of SCPI (IEEE 488.2 common commands, SCPI-99 error queue) that the bench logger speaks, over TCP, a line to

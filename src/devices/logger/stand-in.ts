@@ -1,7 +1,7 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { fromSI, UNITS, type Unit } from '@/core/quantities/units';
 import type { InstrumentQuantity } from '@/core/metrology/instrument';
-import type { LoggerChannel } from '@/core/records/live';
+import type { LoggerChannel } from '@/core/shop/live';
 import type { Hands } from '@/core/model/motion';
 import { catalogueText, ERRORS, Lines, MOST_ERRORS, NO_ERROR, RATES_HZ, sampleText } from './protocol';
 import { SimBench, type SimUnit } from './sim-bench';

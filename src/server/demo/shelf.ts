@@ -1,6 +1,6 @@
 import type { Instrument } from '@/core/metrology/instrument';
 import { INHG_PA } from '@/core/quantities/units';
-import { INITIAL_SETTINGS, type Settings } from '@/core/records/settings';
+import { INITIAL_SETTINGS, type Settings } from '@/core/shop/settings';
 
 const BAR = 1e5;
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { FAMILIES } from '@/core/families/registry';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import { jobSchema } from '@/core/records/job';
-import { INITIAL_SETTINGS, settingsSchema } from '@/core/records/settings';
+import { INITIAL_SETTINGS, settingsSchema } from '@/core/shop/settings';
 import { UNIT_SETS } from '@/core/quantities/units';
 import { bodyFrom, fieldsOf, textOf } from './schema-fields';
 

@@ -4,7 +4,7 @@ import { Box, MenuItem, Table, TableBody, TableCell, TableRow, TextField } from 
 import { useRouter } from 'next/navigation';
 import { printDifference } from '@/core/quantities/print';
 import { printNames } from '@/core/quantities/sentence';
-import type { BeforeAfter, ParameterChange } from '@/core/records/before-after';
+import type { BeforeAfter, ParameterChange } from '@/core/documents/before-after';
 import type { StoredJob } from '@/core/records/views';
 import type { Result } from '@/core/contract/result';
 import { useKeys } from '../keys';

@@ -7,7 +7,7 @@ import { fittingSchema } from '@/core/records/entries';
 import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
-import { installationDocument } from '@/core/records/installation-document';
+import { installationDocument } from '@/core/documents/installation-document';
 import type { JobRecord } from '@/core/records/job-record';
 import { DocumentView } from '../document-view';
 import { Key, useKeys } from '../keys';

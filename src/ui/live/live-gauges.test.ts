@@ -2,7 +2,7 @@
 import { gauges, rig } from '@/core/scenarios/bench';
 import { EMPTY_RUN } from '@/core/procedure/run';
 import { type RunState } from '@/core/contract/run-state';
-import type { LiveMoment } from '@/core/records/live';
+import type { LiveMoment } from '@/core/shop/live';
 import { gaugeNow, portsNow } from './live-gauges';
 
 const BAR = 1e5;

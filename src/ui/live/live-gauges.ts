@@ -2,7 +2,7 @@ import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import type { RunState } from '@/core/contract/run-state';
-import type { LiveMoment } from '@/core/records/live';
+import type { LiveMoment } from '@/core/shop/live';
 import type { Rig } from '@/core/contract/run-context';
 
 /** The gauge of a port that reads now: of a tied pair the low one until its end, then the high one. */

@@ -14,7 +14,7 @@ import {
 import { useState } from 'react';
 import { portName } from '@/core/families/port-names';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
-import type { LoggerChannel } from '@/core/records/live';
+import type { LoggerChannel } from '@/core/shop/live';
 import type { StoredInstrument } from '@/core/records/views';
 import { findUnit, INHG_PA, toSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { LiveMessage, LiveMoment, LiveStatus } from '@/core/records/live';
+import type { LiveMessage, LiveMoment, LiveStatus } from '@/core/shop/live';
 
 /** The live bench as the server passes it on. */
 export interface Live {

@@ -7,7 +7,7 @@ import type { LivePorts } from '@/core/procedure/hands-free';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
 import { findItem, type ReadingItem } from '@/core/contract/steps';
 import type { Capture } from '@/core/contract/run-state';
-import type { LiveMoment } from '@/core/records/live';
+import type { LiveMoment } from '@/core/shop/live';
 import type { Expectation } from '@/core/contract/result';
 import { Ladder } from '../ladder';
 import { gaugeNow } from '../live/live-gauges';

@@ -2,7 +2,7 @@
 
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
 import { useState } from 'react';
-import type { BenchOwner } from '@/core/records/live';
+import type { BenchOwner } from '@/core/shop/live';
 
 interface HeldBenchProps {
   readonly owner: BenchOwner;

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import { supplied } from '@/core/contract/sources';
 import type { Step } from '@/core/contract/steps';
-import { curvePlot, measuredPoints, supplyRead } from '@/core/records/ratio-svg';
+import { curvePlot, measuredPoints, supplyRead } from '@/core/documents/ratio-svg';
 import type { StoredRun } from '@/core/records/views';
 import { useSettings } from '../settings-context';
 import { useSize } from '../use-size';

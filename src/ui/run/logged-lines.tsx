@@ -1,6 +1,6 @@
 import { Box, Link } from '@mui/material';
 import NextLink from 'next/link';
-import { toldBy, type LoggedTrace } from '@/core/records/logged-traces';
+import { toldBy, type LoggedTrace } from '@/core/documents/logged-traces';
 import { usePrint } from '../settings-context';
 
 /** On the tape: what the logger's recording of a step tells, with the way to it. Nothing where it tells nothing. */

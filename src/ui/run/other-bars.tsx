@@ -3,7 +3,7 @@
 import { Box, Button } from '@mui/material';
 import Link from 'next/link';
 import { sourceState } from '@/core/contract/sources';
-import { namedGaps } from '@/core/records/report';
+import { namedGaps } from '@/core/documents/report';
 import { Bar, type BarProps } from './bar';
 import { ConfirmBar, ObservationBar, StoppedBar, WaitBar } from './step-bars';
 import type { RunHandle } from './use-run';

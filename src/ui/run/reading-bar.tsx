@@ -18,7 +18,7 @@ import { printQuantity } from '@/core/quantities/print';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
 import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
-import type { LiveMoment } from '@/core/records/live';
+import type { LiveMoment } from '@/core/shop/live';
 import type { Expectation } from '@/core/contract/result';
 import { Key, useKeys } from '../keys';
 import { gaugeNow } from '../live/live-gauges';

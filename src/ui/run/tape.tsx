@@ -6,7 +6,7 @@ import { findItem } from '@/core/contract/steps';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { measured, readingUncertainty_SI } from '@/core/metrology/uncertainty';
 import { tapeOf, type TapeLine } from '@/core/procedure/tape';
-import { tapedOf, type LoggedTrace } from '@/core/records/logged-traces';
+import { tapedOf, type LoggedTrace } from '@/core/documents/logged-traces';
 import type { RunEvent } from '@/core/contract/events';
 import type { RunState } from '@/core/contract/run-state';
 import type { Port } from '@/core/contract/family';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useState } from 'react';
-import type { LoggedTrace } from '@/core/records/logged-traces';
+import type { LoggedTrace } from '@/core/documents/logged-traces';
 import { call } from '../api';
 
 /** What the traces of a run were made to yield, and a way to ask for it anew. Nothing before it was asked for. */

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { beforeAfter } from '@/core/records/before-after';
+import { beforeAfter } from '@/core/documents/before-after';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
 import { readRecord } from '@/server/record';

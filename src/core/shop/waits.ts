@@ -1,4 +1,4 @@
-import type { StoredRun } from './views';
+import type { StoredRun } from '../records/views';
 import { nextAction } from '../procedure/next-action';
 import { waitStart } from '../procedure/run';
 import { type RunState } from '../contract/run-state';

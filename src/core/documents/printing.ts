@@ -1,8 +1,8 @@
 import type { UnitSet } from '../quantities/units';
 import type { Block } from './document';
-import type { JobRecord } from './job-record';
-import type { Settings } from './settings';
-import type { StoredRun } from './views';
+import type { JobRecord } from '../records/job-record';
+import type { Settings } from '../shop/settings';
+import type { StoredRun } from '../records/views';
 
 /** How numbers and times are written: the reader's units and the bench's own clock. */
 export interface Printing {

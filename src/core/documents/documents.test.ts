@@ -17,19 +17,19 @@ import { ROOM, WHOLE_TEST } from '../scenarios/traces';
 import { analyse } from '../signals/analyse';
 import { recordBench } from '../twin/recording';
 import { beforeAfter } from './before-after';
-import { daysBetween, dueDates } from './due';
+import { daysBetween, dueDates } from '../shop/due';
 import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
-import { BLEEDING_ORDERS } from './installation';
+import { BLEEDING_ORDERS } from '../records/installation';
 import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
-import type { JobRecord } from './job-record';
-import { judgedRun } from './judged-run';
+import type { JobRecord } from '../records/job-record';
+import { judgedRun } from '../records/judged-run';
 import { plainColours, Plot, ticks } from './plot';
 import { ratioChart } from './ratio-svg';
 import { readingsTable } from './readings-table';
-import { unconfirmed } from './unconfirmed';
+import { unconfirmed } from '../records/unconfirmed';
 import { reportDocument } from './report-document';
-import type { StoredRun } from './views';
+import type { StoredRun } from '../records/views';
 
 const reportOf = (record: JobRecord) => {
   const run = record.runs.at(-1)!;

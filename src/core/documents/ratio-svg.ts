@@ -5,9 +5,9 @@ import type { RunState } from '../contract/run-state';
 import { printQuantity } from '../quantities/print';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
-import { stateOf } from './judged-run';
+import { stateOf } from '../records/judged-run';
 import { Plot, type PlotSize } from './plot';
-import type { StoredRun } from './views';
+import type { StoredRun } from '../records/views';
 
 /** A chart as a picture and in words. */
 export interface Chart {

@@ -4,7 +4,7 @@ import { printSentence } from '../quantities/sentence';
 import type { UnitSet } from '../quantities/units';
 import type { TraceResult } from '../signals/analysis';
 import { cell, type Block, type Cell } from './document';
-import type { TraceRecord, Yielded } from './trace-record';
+import type { TraceRecord, Yielded } from '../records/trace-record';
 
 /** A trace of a run and what it was made to yield, without what is only drawn of it. */
 export interface LoggedTrace {

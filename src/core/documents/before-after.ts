@@ -3,8 +3,8 @@ import { compareFits, type Change } from '../twin/compare';
 import { fitTwin } from '../procedure/fit-run';
 import type { Descriptor } from '../model/descriptor';
 import type { Result } from '../contract/result';
-import { judgedRun } from './judged-run';
-import type { StoredRun } from './views';
+import { judgedRun } from '../records/judged-run';
+import type { StoredRun } from '../records/views';
 
 /** One parameter before and after, under its name. */
 export interface ParameterChange extends Change, Pick<Descriptor, 'id' | 'name' | 'quantity'> {}

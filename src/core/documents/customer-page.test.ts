@@ -2,8 +2,8 @@
 import { bench, contextWith, faultyTruth, truthWith } from '../scenarios/bench';
 import { PRINTING, recordOf, uuid } from '../scenarios/job-records';
 import type { Document } from './document';
-import type { Written } from './job-record';
-import { judgedRun } from './judged-run';
+import type { Written } from '../records/job-record';
+import { judgedRun } from '../records/judged-run';
 import { reportDocument } from './report-document';
 
 const findings = (count: number, length: number): Written['entry'][] =>

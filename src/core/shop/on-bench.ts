@@ -1,5 +1,5 @@
 import type { LiveState } from '../procedure/live';
-import type { StoredJob } from './views';
+import type { StoredJob } from '../records/views';
 import type { RunningWait } from './waits';
 
 /** One run on the bench: where it stands, what is live, which gauges it holds. */

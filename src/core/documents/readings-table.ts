@@ -6,8 +6,8 @@ import { instrumentsOf } from '../procedure/measured-item';
 import { findItem } from '../contract/steps';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
 import { measured, readingUncertainty_SI } from '../metrology/uncertainty';
-import { stateOf } from './judged-run';
-import type { StoredRun } from './views';
+import { stateOf } from '../records/judged-run';
+import type { StoredRun } from '../records/views';
 
 /** Digits of a reading in a table: more than any gauge has, fewer than a binary fraction shows. */
 const DIGITS = 7;

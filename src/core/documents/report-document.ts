@@ -14,13 +14,13 @@ import type { Quantity } from '../quantities/units';
 import { verdictWord, type Result } from '../contract/result';
 import { customerPage } from './customer-page';
 import { cell, type Block, type Cell, type Document } from './document';
-import type { JobRecord } from './job-record';
-import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from './judged-run';
+import type { JobRecord } from '../records/job-record';
+import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from '../records/judged-run';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent } from './report';
 import { reportNumber, shortened, type Printing } from './printing';
-import type { StoredRun } from './views';
+import type { StoredRun } from '../records/views';
 
 /** Readings said by one key in place of typing them: the report says so. */
 const SAID: readonly string[] = ['at-aim', 'at-zero', 'as-last-supply'];

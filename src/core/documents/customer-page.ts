@@ -7,12 +7,12 @@ import { printSentence } from '../quantities/sentence';
 import { verdictWord, type Result } from '../contract/result';
 import { heightOf } from './document-height';
 import type { Block, Photo } from './document';
-import { FINDING_KINDS, PROVENANCES, WORK_DONE } from './entries';
-import type { JobRecord } from './job-record';
-import { judgedRun, judgedWords, type JudgedRun } from './judged-run';
+import { FINDING_KINDS, PROVENANCES, WORK_DONE } from '../records/entries';
+import type { JobRecord } from '../records/job-record';
+import { judgedRun, judgedWords, type JudgedRun } from '../records/judged-run';
 import { letterhead, reportNumber, shortened, type Printing } from './printing';
 import type { ReportContent } from './report';
-import type { StoredRun } from './views';
+import type { StoredRun } from '../records/views';
 
 /** What a report is of. */
 export interface ReportSubject {

@@ -2,8 +2,8 @@ import { FAMILIES } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
 import { CAUTIONS, NOT_CLAIMED } from '../contract/cautions';
 import type { Document } from './document';
-import { BLEEDING_ORDERS, type BleedingOrder } from './installation';
-import type { JobRecord } from './job-record';
+import { BLEEDING_ORDERS, type BleedingOrder } from '../records/installation';
+import type { JobRecord } from '../records/job-record';
 import { letterhead, type Printing } from './printing';
 
 /** What goes with the unit to whoever fits it. Handbook 10 and 14; the bleeding order is the school chosen. */
