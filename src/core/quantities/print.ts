@@ -10,10 +10,13 @@ export interface PrintOptions {
   readonly withU?: boolean;
 }
 
+/** A doubt about a count below this is none. */
+const COUNT_DOUBT = 0.05;
+
 /**
  * Prints an SI value in a unit set with as many digits as the uncertainty deserves: the last digit shown is
  * the second significant digit of U = 2u, or one place coarser where U begins with 3 or more (GUM 7.2.6).
- * Without an uncertainty the unit's own usual place is used.
+ * Without an uncertainty the unit's own usual place is used. A count is whole, and so is its doubt, rounded up.
  *
  * @example printQuantity(1.008e7, 'pressure', 'mixed', { u_SI: 6e4, withU: true }) → "100.8 ± 1.2 bar"
  */
@@ -27,9 +30,11 @@ export function printQuantity(
   const scale = unit.factor;
   const U = options.u_SI ? (2 * options.u_SI) / scale : null;
   const value = fromSI(value_SI, unit);
-  const places = U === null ? usualPlaces(value, unit) : placesFor(U);
+  const whole = quantity === 'count';
+  const places = whole ? 0 : U === null ? usualPlaces(value, unit) : placesFor(U);
   const number = fixed(value, places);
-  const plusMinus = options.withU && U !== null ? ` ± ${fixed(U, places)}` : '';
+  const shownU = whole && U !== null ? Math.ceil(U - COUNT_DOUBT) : U;
+  const plusMinus = options.withU && shownU ? ` ± ${fixed(shownU, places)}` : '';
   const suffix = options.bare || unit.symbol === '' ? '' : unit.symbol === '%' ? ' %' : ` ${unit.symbol}`;
   return `${number}${plusMinus}${suffix}`;
 }

@@ -79,6 +79,11 @@ describe('printing in each unit set', () => {
     expect(printDifference(-2e5, 'pressure', 'mixed')).toBe('−2.0 bar');
     expect(printDifference(0, 'pressure', 'mixed')).toBe('0.0 bar');
   });
+  test('a count is whole, and its doubt is never understated', () => {
+    const shown = (u_SI: number) => printQuantity(7, 'count', 'mixed', { u_SI, withU: true });
+    // U = 2u: 0.8 is at most one, 2.2 at most three, a hundredth none.
+    expect([0.4, 1.1, 0.005, 0].map(shown)).toEqual(['7 ± 1', '7 ± 3', '7', '7']);
+  });
 });
 
 describe('sentences', () => {
