@@ -177,6 +177,22 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
   } as unknown as Family;
 }
 
+/**
+ * Numbers of a unit with a fault at a severity, from 0, just begun, to 1, severe; those of a healthy one where there is none.
+ *
+ * @throws RangeError where the family has no such fault
+ */
+export function withFault(
+  { faults }: Pick<Family, 'faults'>,
+  healthy: Vector,
+  fault: readonly [id: string, severity: number] | null | undefined,
+): Vector {
+  if (!fault) return healthy;
+  const found = faults.find(({ id }) => id === fault[0]);
+  if (!found) throw new RangeError(`fault: no “${fault[0]}”`);
+  return found.apply(healthy, fault[1]);
+}
+
 /** Tags of the gauges that were past their calibration date on the day of the run. */
 function overdueTags({ rig, shelf, conditions }: RunContext<unknown>): Set<string> {
   const gauges = [...shelf, ...Object.values(rig).flat()];

@@ -131,13 +131,22 @@ export const supplied = (sources: Sources): boolean => sourcesIn(sources).some((
 export const liveWords = (sources: Sources): string[] =>
   sourcesIn(sources).flatMap(({ live, said }) => (live ? [said] : []));
 
+/** The state of a source in which nothing comes of it. */
+const atRest = (source: SourceId): string => Object.keys(SOURCES[source])[0]!;
+
+/** Every source that some states name, at rest. */
+export const allAtRest = (states: readonly Sources[]): Sources =>
+  Object.fromEntries(
+    IDS.flatMap((source) =>
+      states.some((one) => one[source] !== undefined) ? [[source, atRest(source)]] : [],
+    ),
+  );
+
 /** Sources after lines were off: nothing comes from any of them, and what is stored is not known. */
 export const afterOpening = ({ charge: _charge, ...sources }: Sources): Sources => ({
   ...sources,
   ...Object.fromEntries(
-    sourcesIn(sources).flatMap(({ source, live }) =>
-      live ? [[source, Object.keys(SOURCES[source])[0]!]] : [],
-    ),
+    sourcesIn(sources).flatMap(({ source, live }) => (live ? [[source, atRest(source)]] : [])),
   ),
 });
 

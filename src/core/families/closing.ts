@@ -1,5 +1,6 @@
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import type { Part } from '../contract/family';
+import { allAtRest } from '../contract/sources';
 import type { Procedure, Step } from '../contract/steps';
 import type { Settling } from '../contract/family';
 import { mustBe, untilMended, WEEPS } from './bench-items';
@@ -31,7 +32,7 @@ export function closingStep(
     title: 'Closed again',
     instruction: `Opened: ${names}. Close it${wet ? ', bleed it' : ''} and look at it before the test goes on.`,
     cautions: wet ? ['fluids', 'bench-pressure'] : ['vacuum'],
-    state: { vacuum: 'off' },
+    state: allAtRest(procedure.steps.map(({ state }) => state)),
     needs: [],
     mandatory: true,
     closing: true,

@@ -1,4 +1,5 @@
 import { supplied } from '../contract/sources';
+import { shownBy } from '../metrology/shown';
 import { gaussian, uuidFrom } from '../numeric/chance';
 import { gaugeFor, type Instrument } from '../metrology/instrument';
 import { readingOf } from '../model/vectors';
@@ -154,9 +155,7 @@ class Bench {
   }
 
   private shown(gauge: Instrument, true_Pa: number): number {
-    const { scale = 1, zero_Pa = 0 } = this.truth.gauges[gauge.tag] ?? {};
     const noise_Pa = this.truth.noise_steps * gauge.step_Pa * gaussian(this.random);
-    const steps = Math.round((true_Pa * scale + zero_Pa + noise_Pa) / gauge.step_Pa);
-    return Math.min(gauge.fullScale_Pa, steps * gauge.step_Pa);
+    return shownBy(gauge, true_Pa, { ...this.truth.gauges[gauge.tag], noise_Pa });
   }
 }

@@ -503,5 +503,12 @@ describe('gates', () => {
       closingStep(procedure, 'dot4', [part], 1)!.step.items.map(({ id }) => id);
     expect(ids(vehicle)).toContain('closing.1.pedal');
     expect(ids({ ...vehicle, setting: 'bench' })).not.toContain('closing.1.pedal');
+    // Whatever this test turned on is off while a line is closed.
+    expect(closingStep(vehicle, 'dot4', [part], 1)!.step.state).toEqual({
+      power: 'isolated',
+      ignition: 'off',
+      engine: 'off',
+      vacuum: 'off',
+    });
   });
 });

@@ -1,3 +1,4 @@
+import { withFault } from '../contract/family';
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
@@ -31,7 +32,7 @@ function faultyUnit(kind: FamilyKind) {
   type Input = z.infer<typeof input>;
   const healthy = family.healthy(family.typical).values;
   const unitOf = ({ fault, severity }: Input): Vector =>
-    family.faults.find(({ id }) => id === fault)?.apply(healthy, severity) ?? healthy;
+    withFault(family, healthy, fault === SOUND ? null : [fault, severity]);
   const at = ({ input_Pa, supply_Pa, elapsed_s }: Input) => ({
     ...ROOM,
     ...AT_ONCE,

@@ -1,5 +1,7 @@
+import { withFault } from '@/core/contract/family';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import type { InstrumentQuantity } from '@/core/metrology/instrument';
+import { shownBy } from '@/core/metrology/shown';
 import { gaussian, seeded } from '@/core/numeric/chance';
 import { handsRefused, type Command, type Hands } from '@/core/model/motion';
 import { Running } from '@/core/model/running';
@@ -49,9 +51,7 @@ export class SimBench {
     const family = FAMILIES[unit.kind];
     if (!family.motion) throw new RangeError(`kind: ${unit.kind} has no motion`);
     const { values } = family.healthy(unit.profile);
-    const fault = unit.fault && family.faults.find(({ id }) => id === unit.fault![0]);
-    if (unit.fault && !fault) throw new RangeError(`fault: no “${unit.fault[0]}”`);
-    const parameters = fault ? fault.apply(values, unit.fault![1]) : values;
+    const parameters = withFault(family, values, unit.fault);
     const inputs = { ...unit.room, supply_Pa: unit.supply_Pa };
     this.commands = family.motion.commands;
     this.bench = new Running(family.motion, parameters, inputs, family.ports.length);
@@ -88,11 +88,9 @@ export class SimBench {
   }
 
   private shown(truth: ArrayLike<number>): number[] {
-    return this.unit.gauges.map(({ fullScale_Pa, lowEnd_Pa, step_Pa, scale = 1, zero_Pa = 0 }, i) => {
-      const noise_Pa = this.unit.noise_steps * step_Pa * gaussian(this.random);
-      const value = (truth[this.places[i]!] ?? 0) * scale + zero_Pa + noise_Pa;
-      const shown = Math.min(OVER_RANGE * fullScale_Pa, Math.round(value / step_Pa) * step_Pa);
-      return lowEnd_Pa === undefined ? shown : Math.max(OVER_RANGE * lowEnd_Pa, shown);
+    return this.unit.gauges.map((gauge, i) => {
+      const noise_Pa = this.unit.noise_steps * gauge.step_Pa * gaussian(this.random);
+      return shownBy(gauge, truth[this.places[i]!] ?? 0, { ...gauge, noise_Pa }, OVER_RANGE);
     });
   }
 }

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { withFault } from '@/core/contract/family';
 import { FAMILIES } from '@/core/families/registry';
 import { INHG_PA } from '@/core/quantities/units';
 import { seeded, uuidFrom } from '@/core/numeric/chance';
@@ -62,7 +63,7 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
   const { values } = family.healthy(profiles[profile]);
   const fault = faultAt && family.faults.find(({ id }) => id === faultAt[0]);
   const truth: BenchTruth = {
-    parameters: fault ? fault.apply(values, faultAt[1]) : values,
+    parameters: withFault(family, values, faultAt),
     signs: fault?.signs ?? {},
     supply_Pa,
     gauges,
@@ -125,11 +126,10 @@ async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date):
   const profile = (await findProfile(db, job.body.profileId))!;
   const family = FAMILIES[profile.kind];
   const { values } = family.healthy(profile.body);
-  const fault = demo.fault && family.faults.find(({ id }) => id === demo.fault![0]);
   const about = await aboutFor(db, { profileId: profile.id });
   const trace = recordBench(
     family,
-    fault ? fault.apply(values, demo.fault![1]) : values,
+    withFault(family, values, demo.fault),
     demo.supply_Pa ?? 20 * INHG_PA,
     about,
     demo.reserve
