@@ -93,6 +93,8 @@ test('a weeping unit goes no higher: mended and looked at again it does, or the 
   await page.waitForTimeout(STOOD_MS);
   await keyboard.press('w');
   await expect(page.getByText(/^Stopped: seep look/)).toBeVisible();
+  // What is shown is drawn a moment before its keys work.
+  await page.waitForTimeout(STOOD_MS);
   await keyboard.press('e');
   const dialog = page.getByRole('dialog', { name: 'End the test here' });
   await dialog.getByLabel('Reason').fill('End cap weeps, no seal in stock');
@@ -129,8 +131,10 @@ test('a typed bench test takes at most 160 keys, and none of them is a short way
     const stood = () => page.waitForTimeout(STOOD_MS);
     if (action.kind === 'acknowledge') await stood().then(() => press('u'));
     else if (action.kind === 'source') await stood().then(() => press('v'));
-    else if (action.kind === 'finish') await stood().then(() => press('c'));
-    else if (action.kind === 'item' && action.item.kind === 'observation') {
+    else if (action.kind === 'finish') {
+      await expect(page.getByRole('button', { name: /^Close the run/ })).toBeEnabled();
+      await stood().then(() => press('c'));
+    } else if (action.kind === 'item' && action.item.kind === 'observation') {
       await stood();
       const all = await page.getByRole('button', { name: /^All \d+ dry/ }).count();
       await press(all > 0 ? 'a' : answerKeys(action.item.answers.map(({ label }) => label))[0]!);
