@@ -20,32 +20,29 @@ test('as much flows in as out, whatever the openings, and nothing is lost withou
   expect(pressureBetween_Pa(3e-8, 0, 1e5, 2e4, 293.15)).toBe(1e5);
 });
 
+/** Conductance of an opening, the pressure before it, and the ratio over it. */
+const OPENING = [
+  fc.double({ min: -11, max: -7, noNaN: true }).map((exponent) => 10 ** exponent),
+  fc.double({ min: 1e4, max: 1e5, noNaN: true }),
+  fc.double({ min: 0.05, max: 0.99999, noNaN: true }),
+] as const;
+
 test('the pressure upstream of an opening is the one from which as much flows', () => {
   fc.assert(
-    fc.property(
-      fc.double({ min: -11, max: -7, noNaN: true }).map((exponent) => 10 ** exponent),
-      fc.double({ min: 1e4, max: 1e5, noNaN: true }),
-      fc.double({ min: 0.05, max: 0.99999, noNaN: true }),
-      (conductance, up, ratio) => {
-        const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
-        const found = upstream_Pa(conductance, flow, ratio * up, 288);
-        expect(Math.abs(found - up)).toBeLessThan(1e-9 * up + 0.001);
-      },
-    ),
+    fc.property(...OPENING, (conductance, up, ratio) => {
+      const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
+      const found = upstream_Pa(conductance, flow, ratio * up, 288);
+      expect(Math.abs(found - up)).toBeLessThan(1e-9 * up + 0.001);
+    }),
   );
 });
 
 test('the pressure downstream is the one into which as much flows; choked, the highest that chokes', () => {
   fc.assert(
-    fc.property(
-      fc.double({ min: -11, max: -7, noNaN: true }).map((exponent) => 10 ** exponent),
-      fc.double({ min: 1e4, max: 1e5, noNaN: true }),
-      fc.double({ min: 0.05, max: 0.99999, noNaN: true }),
-      (conductance, up, ratio) => {
-        const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
-        const found = downstream_Pa(conductance, flow, up, 288);
-        expect(Math.abs(found - Math.max(0.5, ratio) * up)).toBeLessThan(1e-6 * up);
-      },
-    ),
+    fc.property(...OPENING, (conductance, up, ratio) => {
+      const flow = airFlow_PaM3PerS(conductance, up, ratio * up, 288);
+      const found = downstream_Pa(conductance, flow, up, 288);
+      expect(Math.abs(found - Math.max(0.5, ratio) * up)).toBeLessThan(1e-6 * up);
+    }),
   );
 });

@@ -10,7 +10,6 @@ import type { LoggedUnit } from './logged-unit';
 import type { FluidKind } from '../fluid/kinds';
 import type { Quantity } from '../quantities/units';
 import type { Vector } from '../model/descriptor';
-import type { Motion } from '../model/motion';
 import { overTime, type OverTime } from '../model/over-time';
 import type { Assessment, Expectation, Result } from './result';
 
@@ -110,8 +109,6 @@ export interface FamilyFolder<Profile> {
   readonly member: Member<Profile>;
   /** What it is joined to on a bench. */
   readonly onBench: OnBench<Profile>;
-  /** The unit over time; where there is none, the family is known at rest only. */
-  readonly motion: Motion | null;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
   /** Fluid that works a unit; null where none does. */
@@ -136,7 +133,8 @@ export interface FamilyFolder<Profile> {
 }
 
 /** A family as all the rest knows it: what its folder says, and the unit on a bench as one whole model. */
-export interface Family extends Omit<FamilyFolder<unknown>, 'motion'>, Model<unknown> {
+export interface Family extends FamilyFolder<unknown>, Model<unknown> {
+  /** The unit on its bench over time; null where one of them is known at rest only. */
   readonly motion: OverTime | null;
 }
 
@@ -152,7 +150,7 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
       .results(context, run)
       .map((result) => ({ ...result, overdue: result.gauges.filter((tag) => late.has(tag)) }));
   };
-  const { member, onBench, motion } = folder;
+  const { member, onBench } = folder;
   const { source, load } = onBench as unknown as { source: Member<unknown>; load: Member<unknown> };
   const members = { source, unit: member, load };
   const bench = installation(members);
@@ -161,11 +159,7 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
     ...folder,
     ...bench,
     healthy: (profile: Profile) => bench.healthy({ unit: profile, ...onBench.profiles(profile) }),
-    motion: overTime(members, {
-      unit: motion,
-      source: source.motion ?? null,
-      load: load.motion ?? null,
-    }),
+    motion: overTime(members),
     faults: folder.faults.map((fault) => ({
       ...fault,
       apply: (vector: Vector, severity: number) => [

@@ -22,9 +22,3 @@ export const passageAllows_Pa = (
   { offset, part }: Pick<Passage, 'offset' | 'part'>,
   input_Pa: number,
 ): number => Math.max(part.value * Math.abs(input_Pa), offset.value);
-
-/** Readings of an output against an input that lie on one line, up to a knee. */
-export interface LineRows {
-  readonly step: string;
-  readonly rows: readonly string[];
-}

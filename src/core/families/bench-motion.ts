@@ -1,5 +1,5 @@
 import { lineGive_m3PerPa } from '../fluid/closed-line';
-import type { Instant, Motion } from '../model/motion';
+import { inputAt, type Instant, type Motion } from '../model/motion';
 import { PUMP_COMMAND, type BenchHands } from './bench-hands';
 
 /** Tank of a shop's vacuum pump, m³. */
@@ -13,9 +13,10 @@ export const benchVacuumMotion: Motion = {
   states: [{ id: 'pumpTank_Pa', name: 'Tank of the pump, absolute', quantity: 'barometer', scale: 1e3 }],
   commands: [PUMP_COMMAND],
   owns: ['vacuum'],
-  with: ([speed_m3PerS = 0], { from, nodes, inputs }) => {
+  with: ([speed_m3PerS = 0], place) => {
+    const { from, nodes } = place;
     const [line] = nodes;
-    const floor_Pa = inputs.barometer_Pa! - inputs.supply_Pa!;
+    const floor_Pa = inputAt(place, 'barometer_Pa') - inputAt(place, 'supply_Pa');
     return {
       atRest: () => [floor_Pa],
       efforts: (y) => {
@@ -35,9 +36,10 @@ export const pluggedPortMotion: Motion = {
   states: [],
   commands: [],
   owns: [],
-  with: ([air_m3 = 0, stiffness_m3PerPa = 0], { nodes, inputs }) => {
+  with: ([air_m3 = 0, stiffness_m3PerPa = 0], place) => {
     const line = { air_m3, stiffness_m3PerPa };
-    nodes[0]!.give = (pressure_Pa) => lineGive_m3PerPa(line, pressure_Pa, inputs.barometer_Pa!);
+    const barometer_Pa = inputAt(place, 'barometer_Pa');
+    place.nodes[0]!.give = (pressure_Pa) => lineGive_m3PerPa(line, pressure_Pa, barometer_Pa);
     return { atRest: () => [] };
   },
 };

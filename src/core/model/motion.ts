@@ -83,6 +83,13 @@ export interface Place {
   readonly inputs: Readonly<Record<string, number>>;
 }
 
+/** An input of a place. @throws RangeError where it was not given: it is never taken as zero */
+export function inputAt({ inputs }: Pick<Place, 'inputs'>, id: string): number {
+  const value = inputs[id];
+  if (value === undefined) throw new RangeError(`inputs: nothing says what “${id}” is`);
+  return value;
+}
+
 /** What a member says of itself over time. */
 export interface Motion {
   readonly states: readonly StateDescriptor[];

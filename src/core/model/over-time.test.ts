@@ -66,10 +66,16 @@ const tanks: Motion = {
   }),
 };
 const load: Motion = { states: [], commands: [], owns: [], with: () => still };
+const joinedOf = (source: Motion, unit: Motion, atLoad?: Motion) =>
+  overTime({
+    source: { ...members.source, motion: source },
+    unit: { ...members.unit, motion: unit },
+    load: { ...members.load, ...(atLoad && { motion: atLoad }) },
+  });
 const both = ['line-front', 'line-rear'];
 
 test('members meet at several nodes: each circuit of a pump fills its own tank', () => {
-  const model = overTime(members, { source: pump(both), unit: tanks, load })!;
+  const model = joinedOf(pump(both), tanks, load)!;
   const bench = new Running(model, [], { barometer_Pa: 1e5, temperature_K: 293 }, 2);
   bench.set({ set: 5 });
   bench.advance(1.5);
@@ -82,7 +88,7 @@ test('a node without an owner, or with two, is named', () => {
   const joined =
     (owns: readonly string[], unit: Motion = tanks) =>
     () =>
-      overTime(members, { source: pump(owns), unit, load });
+      joinedOf(pump(owns), unit, load);
   expect(joined(['line-front'])).toThrow('owns: the node “line-rear” has 0 owners');
   expect(joined(both, { ...tanks, owns: ['out', 'line-rear'] })).toThrow(
     'owns: the node “line-rear” has 2 owners',
@@ -90,5 +96,5 @@ test('a node without an owner, or with two, is named', () => {
 });
 
 test('where one member is known at rest only, so is the whole', () => {
-  expect(overTime(members, { source: pump(both), unit: tanks, load: null })).toBeNull();
+  expect(joinedOf(pump(both), tanks)).toBeNull();
 });

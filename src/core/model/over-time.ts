@@ -29,16 +29,13 @@ const unknownGive = (): number => {
  * @returns null where one of them is known at rest only
  * @throws RangeError where a node has no owner, or two
  */
-export function overTime(
-  members: Members<never, never, never>,
-  motions: Readonly<Record<Role, Motion | null>>,
-): OverTime | null {
-  const { source: sourceMotion, unit: unitMotion, load: loadMotion } = motions;
-  if (!sourceMotion || !unitMotion || !loadMotion) return null;
+export function overTime(members: Members<never, never, never>): OverTime | null {
+  const { source, unit, load } = members;
+  if (!source.motion || !unit.motion || !load.motion) return null;
   const motionOf: Readonly<Record<Role, Motion>> = {
-    source: sourceMotion,
-    unit: unitMotion,
-    load: loadMotion,
+    source: source.motion,
+    unit: unit.motion,
+    load: load.motion,
   };
   const terminals = Object.fromEntries(ROLES.map((role) => [role, terminalsOf(members[role])])) as Record<
     Role,

@@ -9,7 +9,6 @@ const LONGEST_S = 0.05;
 
 /** A level on its way: from where and when it was last sent somewhere, to where and how fast, per s either way. */
 interface Way {
-  readonly id: string;
   readonly level: Level;
   at_s: number;
   value: number;
@@ -67,7 +66,6 @@ export class Running implements System {
               speed: 0,
               arrives_s: 0,
               stands: true,
-              id: command.id,
             },
           ]
         : [],
@@ -107,7 +105,7 @@ export class Running implements System {
     const { ways, at } = this;
     for (let i = 0; i < ways.length; i += 1) {
       const way = ways[i]!;
-      if (!way.stands) at.hands[way.id] = levelAt(way, t_s);
+      if (!way.stands) at.hands[way.level.id] = levelAt(way, t_s);
     }
   }
 

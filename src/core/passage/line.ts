@@ -3,7 +3,7 @@ import { slopeSensitivities, yorkFit, type YorkPoint } from '../metrology/york';
 import type { RunState } from '../contract/run-state';
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { RunContext } from '../contract/run-context';
-import type { LineRows, Passage } from '../contract/passage';
+import type { Passage } from '../contract/passage';
 import { covers, gaugePairs, pointsRead, type PointRead } from './gauge-pairs';
 
 type Context = RunContext<unknown>;
@@ -23,11 +23,12 @@ export interface LineFound {
 /**
  * Finds the line. A point that lies beyond its knee is never used: there the output no longer follows. Handbook 5.
  *
+ * @param rows those of readings that lie on it, up to the knee
  * @param beyond why a point lies beyond the knee, in a sentence; null where it does not
  */
 export function findLine(
   passage: Passage,
-  { rows }: LineRows,
+  rows: readonly string[],
   context: Context,
   run: RunState,
   beyond: (point: PointRead) => Sentence | null,

@@ -67,9 +67,7 @@ function sourceBefore(
   countsAsSource: (other: ReadingItem) => boolean,
 ): Measured | null | 'unknown' {
   const procedure = context.procedure;
-  const step = procedure.steps.find(
-    ({ items }) => items.includes(item) || items.some(({ id }) => id === item.id),
-  );
+  const step = findItem(procedure, item.id)?.step;
   const shutIn = item.elapsed_s !== undefined && item.port === port;
   const stored = item.sourceFrom !== undefined;
   if (step && !supplied(step.state) && !shutIn && !stored) return null;

@@ -1,6 +1,6 @@
 import { SEA_LEVEL_PA } from '@/core/air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '@/core/air/leak';
-import { FAMILIES } from '@/core/families/registry';
+import { FAMILIES, FAMILY_KINDS } from '@/core/families/registry';
 import { INHG_PA } from '@/core/quantities/units';
 import type { SimGauge, SimUnit } from './sim-bench';
 
@@ -20,10 +20,13 @@ const gauge = (
   step_Pa,
 });
 
+/** What lies on it until a unit is put there. */
+const [KIND] = FAMILY_KINDS;
+
 /** The bench that stands in: tied pairs on both fluid ports, a gauge on each vacuum port, a load cell, tagged as on the shelf. */
 export const TYPICAL_BENCH: SimUnit = {
-  kind: 'remote-vacuum',
-  profile: FAMILIES['remote-vacuum'].typical,
+  kind: KIND,
+  profile: FAMILIES[KIND].typical,
   fault: null,
   supply_Pa: 20 * INHG_PA,
   room: { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K },

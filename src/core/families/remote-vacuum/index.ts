@@ -27,13 +27,12 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   upcast: (stored) => stored,
   profile: remoteVacuumProfile,
   typical,
-  member,
+  member: { ...member, motion },
   onBench: {
     source: benchVacuum,
     load: pluggedPort,
     profiles: () => ({ source: { hose_m3PerSPa: AIR.hose_m3PerSPa }, load: PLUGGED_PORT }),
   },
-  motion,
   curve: {
     sources: ['full.supply', 'rest.supply'],
     input: 'input_Pa',

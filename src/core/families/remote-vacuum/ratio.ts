@@ -34,7 +34,7 @@ export const passageOf = ({ bypassInputs_Pa, limits }: RemoteVacuumProfile): Pas
  */
 export function ratioLine(model: Family, context: Context, run: RunState): LineFound {
   const knee = ownKnee_Pa(context, run);
-  const rows = { step: RATIO_STEP, rows: ratioRows(context.profile) };
+  const rows = ratioRows(context.profile);
   return findLine(passageOf(context.profile), rows, context, run, (point) =>
     whyAboveKnee(model, context, run, point, knee),
   );

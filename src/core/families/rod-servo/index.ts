@@ -23,13 +23,12 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   upcast: (stored) => stored,
   profile: rodServoProfile,
   typical,
-  member,
+  member: { ...member, motion },
   onBench: {
     source: benchVacuum,
     load: loadCell,
     profiles: (profile) => ({ source: { hose_m3PerSPa: 0 }, load: profile }),
   },
-  motion,
   curve: {
     sources: ['full.supply', 'rest.supply'],
     input: 'input_Pa',
