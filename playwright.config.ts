@@ -14,6 +14,7 @@ const CHROMIUM_FLAGS = [
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/shared-server.ts',
   workers: 2,
   retries: 0,
   timeout: 120_000,

@@ -5,19 +5,39 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as base } from '@playwright/test';
 
-/** The built application on a port and data folder of its own. */
-export class App {
+/** The built application on a port, as it is asked. */
+export class Site {
+  constructor(readonly port: number) {}
+
+  get url() {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async get<T>(where: string): Promise<T> {
+    return (await (await fetch(`${this.url}/api/v1${where}`)).json()) as T;
+  }
+
+  async post<T>(where: string, body: unknown): Promise<T> {
+    const response = await fetch(`${this.url}/api/v1${where}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    return (await response.json()) as T;
+  }
+}
+
+/** The same with a data folder of its own: for journeys that end it, change its settings or take its bench. */
+export class App extends Site {
   private process: ChildProcess | null = null;
   private device: ChildProcess | null = null;
 
   private constructor(
     readonly data: string,
-    readonly port: number,
+    port: number,
     private readonly loggerPort: number | null,
-  ) {}
-
-  get url() {
-    return `http://127.0.0.1:${this.port}`;
+  ) {
+    super(port);
   }
 
   /** @param live with a simulated bench behind it */
@@ -95,19 +115,6 @@ export class App {
     rmSync(this.data, { recursive: true, force: true });
   }
 
-  async get<T>(where: string): Promise<T> {
-    return (await (await fetch(`${this.url}/api/v1${where}`)).json()) as T;
-  }
-
-  async post<T>(where: string, body: unknown): Promise<T> {
-    const response = await fetch(`${this.url}/api/v1${where}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-    return (await response.json()) as T;
-  }
-
   private env(): NodeJS.ProcessEnv {
     return {
       ...process.env,
@@ -143,8 +150,11 @@ function alive(): boolean {
   );
 }
 
-/** Tests with the demo world behind them: one application per worker. */
-export const test = base.extend<object, { app: App }>({
+/** Names the port of the one server that all workers share. */
+export const SHARED_PORT = 'HARD_PEDAL_SHARED_PORT';
+
+/** Tests with the demo world behind them. They share one server: each takes in units of its own and counts no others. */
+export const test = base.extend<object, { app: Site }>({
   page: async ({ page }, provide) => {
     const goto = page.goto.bind(page);
     page.goto = async (...where) => {
@@ -154,14 +164,7 @@ export const test = base.extend<object, { app: App }>({
     };
     await provide(page);
   },
-  app: [
-    async ({}, use) => {
-      const app = await App.start({ demo: true });
-      await use(app);
-      await app.end();
-    },
-    { scope: 'worker', timeout: 60_000 },
-  ],
+  app: [async ({}, use) => use(new Site(Number(process.env[SHARED_PORT]))), { scope: 'worker' }],
 });
 
 export { expect } from '@playwright/test';

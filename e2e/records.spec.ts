@@ -3,9 +3,9 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { StoredJob } from '../src/core/records/views';
-import { App, expect, test } from './app';
+import { App, expect, test, type Site } from './app';
 
-const jobOf = async (app: App, tag: string) =>
+const jobOf = async (app: Site, tag: string) =>
   (await app.get<{ jobs: StoredJob[] }>(`/jobs?q=${tag}`)).jobs.find(({ body }) => body.tag === tag)!;
 
 async function choose(page: Page, label: string, option: string) {

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
-import { App, expect, test } from './app';
+import { App, expect, test, type Site } from './app';
 import { newRun, Technician } from './technician';
 
 /** What the paths below are made of: the demo data by the names on its tags. */
@@ -15,7 +15,7 @@ interface Demo {
   readonly otherTrace: string;
 }
 
-async function demoOf(app: App): Promise<Demo> {
+async function demoOf(app: Site): Promise<Demo> {
   const { jobs } = await app.get<{ jobs: StoredJob[] }>('/jobs');
   const tagged = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const [profile] = await app.get<StoredProfile[]>('/profiles');

@@ -11,18 +11,18 @@ import type { Job } from '../src/core/records/job';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
 import type { Hands } from '../src/core/model/motion';
 import { answerKeys } from '../src/ui/run/answer-keys';
-import type { App } from './app';
+import type { Site } from './app';
 
 /** A prompt has to have stood this long before a key that answers it counts, ms. */
 const SETTLING_MS = 820;
 
 /** Puts a profile with short waits on the shelf, takes in a unit of it and starts its test. */
-export const newRun = (app: App, tag: string, change: Partial<RemoteVacuumProfile> = {}) =>
+export const newRun = (app: Site, tag: string, change: Partial<RemoteVacuumProfile> = {}) =>
   runOn(app, tag, 'Tollan RV-230', { settle_s: 1, hold_s: 20, ...change });
 
 /** The same of any profile of the demo, by its name. */
 export async function runOn(
-  app: App,
+  app: Site,
   tag: string,
   name: string,
   change: object,
@@ -51,7 +51,7 @@ export async function runOn(
  *
  * @returns what hands do at that bench
  */
-export async function onSimulatedBench(app: App, page: Page, runId: string) {
+export async function onSimulatedBench(app: Site, page: Page, runId: string) {
   await page.goto(`${app.url}/runs/${runId}`);
   await expect(page.getByText('Simulated bench reads')).toBeVisible();
   await page.getByRole('button', { name: 'Put this unit on it' }).click();
@@ -63,7 +63,7 @@ export async function onSimulatedBench(app: App, page: Page, runId: string) {
 /** A technician at the keyboard, reading gauges that the twin moves. */
 export class Technician {
   private constructor(
-    private readonly app: App,
+    private readonly app: Site,
     private readonly page: Page,
     private readonly runId: string,
     private readonly shown: ReadonlyMap<string, number>,
@@ -71,7 +71,7 @@ export class Technician {
   ) {}
 
   static async at(
-    app: App,
+    app: Site,
     page: Page,
     runId: string,
     change: Partial<BenchTruth> = {},

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import type { Knex } from 'knex';
 import type { RunEvent } from '@/core/contract/events';
+import { gauged } from '@/core/families/bench-items';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
 import { seeded, uuidFrom } from '@/core/numeric/chance';
 import { nextAction } from '@/core/procedure/next-action';
@@ -70,6 +71,15 @@ function asked(run: StoredRun): object | null {
   };
 }
 
+const VACUUM = [
+  { source: 'vacuum', to: 'on' },
+  { source: 'vacuum', to: 'off' },
+];
+const ENGINE = [
+  { source: 'engine', to: 'idle' },
+  { source: 'engine', to: 'off' },
+];
+
 /** Something that a program may send, asked for or not. */
 function anything(run: StoredRun): object | null {
   const { steps } = run.context.procedure;
@@ -77,7 +87,11 @@ function anything(run: StoredRun): object | null {
   const item = oneOf(steps.flatMap(({ items }) => items));
   return oneOf<() => object | null>([
     () => ({ type: 'chosen', step: step.id }),
-    () => ({ type: 'source-set', step: step.id, set: { source: 'vacuum', to: oneOf(['on', 'off']) } }),
+    () => ({
+      type: 'source-set',
+      step: step.id,
+      set: oneOf(run.kind === 'vacuum-vehicle' ? ENGINE : VACUUM),
+    }),
     () => ({ type: 'acknowledged', step: step.id }),
     () => ({ type: 'skipped', step: step.id, item: null, reason: 'x' }),
     () => ({ type: 'disturbed', steps: ['zeros'], rezero: true, opens: ['supply'], why: 'x' }),
@@ -106,8 +120,8 @@ function mayHold(run: StoredRun): Set<string> {
   );
   const held = new Set<string>();
   for (const event of run.events) {
-    if (event.type === 'source-set' && event.set.to === 'on')
-      for (const { id: port, quantity } of ports) if (quantity && quantity !== 'pressure') held.add(port);
+    if (event.type === 'source-set' && ['on', 'idle'].includes(event.set.to))
+      for (const { id: port, quantity } of gauged(ports)) if (quantity !== 'pressure') held.add(port);
     if (event.type === 'disturbed') for (const port of event.opens ?? []) held.delete(port);
     const item = event.type === 'captured' ? items.get(event.item) : undefined;
     if (event.type !== 'captured' || item?.kind !== 'reading') continue;

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
+import { literalsOf } from './forms/schema-fields';
 import { SchemaForm } from './forms/schema-form';
 
 interface ProfileFormProps {
@@ -18,7 +19,7 @@ export function ProfileForm({ kind, initial, id, version }: ProfileFormProps) {
     <SchemaForm
       schema={FAMILIES[kind].profile}
       initial={initial}
-      fixed={{ kind }}
+      fixed={literalsOf(FAMILIES[kind].profile)}
       method={id ? 'PUT' : 'POST'}
       url={id ? `/profiles/${id}` : '/profiles'}
       version={version}

@@ -1,6 +1,9 @@
 import type { z } from 'zod';
 import { installation } from '../model/installation';
+import type { Role } from '../model/installation';
 import type { Member, Model } from '../model/member';
+import type { Keeps } from './keeps';
+import type { ResultRule } from './result-rules';
 import type { Rig, RunContext } from './run-context';
 import { calibrationState } from '../metrology/calibration';
 import type { CautionId } from './cautions';
@@ -10,6 +13,7 @@ import type { LoggedUnit } from './logged-unit';
 import type { FluidKind } from '../fluid/kinds';
 import type { Quantity } from '../quantities/units';
 import type { Vector } from '../model/descriptor';
+import type { InputDescriptor } from '../model/vectors';
 import { overTime, type OverTime } from '../model/over-time';
 import type { Assessment, Expectation, Result } from './result';
 
@@ -52,6 +56,8 @@ export interface Port {
   /** A word for narrow places: the tape, a ladder's head. */
   readonly short: string;
   readonly quantity: Quantity | null;
+  /** A test goes without a gauge here: what needs one is left out then. */
+  readonly optional?: true;
 }
 
 /**
@@ -91,10 +97,12 @@ export interface OnBench<Profile> {
   readonly source: Member<never>;
   readonly load: Member<never>;
   readonly profiles: (profile: Profile) => { readonly source: unknown; readonly load: unknown };
+  /** Inputs of a full application, besides the source and the room, SI: what a unit of this profile is known by. */
+  readonly full: (profile: Profile) => Readonly<Record<string, number>>;
 }
 
-/** What the folder of a family says. */
-export interface FamilyFolder<Profile> {
+/** What is known of a kind of thing that is tested: a unit on its bench, or a vehicle with all that its brake is made of. */
+interface Kind<Profile> {
   readonly kind: string;
   readonly name: string;
   readonly role: 'source' | 'unit' | 'load';
@@ -105,10 +113,6 @@ export interface FamilyFolder<Profile> {
   readonly profile: z.ZodType<Profile>;
   /** A made-up profile with the handbook's typical figures, to copy and change. */
   readonly typical: Profile;
-  /** The unit itself, to be joined to a source and a load. */
-  readonly member: Member<Profile>;
-  /** What it is joined to on a bench. */
-  readonly onBench: OnBench<Profile>;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
   /** Fluid that works a unit; null where none does. */
@@ -132,10 +136,67 @@ export interface FamilyFolder<Profile> {
   readonly assess: (context: RunContext<Profile>, run: RunState, results: readonly Result[]) => Assessment;
 }
 
-/** A family as all the rest knows it: what its folder says, and the unit on a bench as one whole model. */
-export interface Family extends FamilyFolder<unknown>, Model<unknown> {
-  /** The unit on its bench over time; null where one of them is known at rest only. */
+/** What the folder of a family says that is tested on a bench. */
+export interface FamilyFolder<Profile> extends Kind<Profile> {
+  /** The unit itself, to be joined to a source and a load. */
+  readonly member: Member<Profile>;
+  /** What it is joined to on a bench. */
+  readonly onBench: OnBench<Profile>;
+}
+
+/** A family as all the rest knows it: what its folder says, and what is tested as one whole model. */
+export interface Family extends Kind<unknown>, Model<unknown> {
+  /** All of it over time; null where one part is known at rest only. */
   readonly motion: OverTime | null;
+  /** Inputs of a full application, besides the source and the room, SI. */
+  readonly full: (profile: unknown) => Readonly<Record<string, number>>;
+  /** The unit by itself, to be joined to others; null where what is tested is a whole vehicle. */
+  readonly member: Member<unknown> | null;
+}
+
+/** A load as a gauge on it tells what drives it. */
+export interface LoadBehind {
+  /** What the gauge shows. */
+  readonly input: InputDescriptor & { readonly from: { readonly port: string; readonly as: 'set' } };
+  /** The other inputs of its readings. */
+  readonly inputs: readonly InputDescriptor[];
+  /** Every reading of the load, at what the gauge shows. */
+  readonly read: (parameters: Vector, shown: number, inputs: Vector) => number[];
+}
+
+/** What a test on a vehicle may ask of the whole of it, healthy. */
+export interface HealthyVehicle {
+  /** One reading of the whole, everything by name. Inputs that are not given: sea level, 20 °C, at once, no source. */
+  readonly shows: (reading: string, inputs: Readonly<Record<string, number>>) => number;
+}
+
+/** A step of a vehicle's test, and the part of the test in which it stands. */
+export interface VehicleStep {
+  readonly phase: (typeof VEHICLE_PHASES)[number];
+  readonly step: Step;
+}
+
+/** Parts of a vehicle's test, in their usual order. */
+export const VEHICLE_PHASES = ['look', 'supply', 'unit', 'load', 'after'] as const;
+
+/**
+ * What the folder of a family says of it as a part of a vehicle. Readings are named as in the whole: the unit's own by their
+ * ids, those of the others as `source.…` and `load.…`.
+ */
+export interface VehicleFolder<Profile> {
+  readonly kind: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly profile: z.ZodType<Profile>;
+  readonly typical: Profile;
+  readonly faults: readonly Fault[];
+  readonly looks: readonly Look[];
+  readonly steps: (profile: Profile, rig: Rig) => readonly VehicleStep[];
+  readonly keeps: Keeps<Profile>['readings'];
+  readonly results: (profile: Profile, vehicle: HealthyVehicle) => readonly ResultRule[];
+  readonly parts: readonly Part[];
+  /** Ports at which its tests read, beside those that every vehicle has. */
+  readonly leakPoints: readonly Port[];
 }
 
 /**
@@ -144,12 +205,6 @@ export interface Family extends FamilyFolder<unknown>, Model<unknown> {
  * calibration date says so.
  */
 export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
-  const results: FamilyFolder<Profile>['results'] = (context, run) => {
-    const late = overdueTags(context);
-    return folder
-      .results(context, run)
-      .map((result) => ({ ...result, overdue: result.gauges.filter((tag) => late.has(tag)) }));
-  };
   const { member, onBench } = folder;
   const { source, load } = onBench as unknown as { source: Member<unknown>; load: Member<unknown> };
   const members = { source, unit: member, load };
@@ -158,6 +213,7 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
   return {
     ...folder,
     ...bench,
+    full: onBench.full,
     healthy: (profile: Profile) => bench.healthy({ unit: profile, ...onBench.profiles(profile) }),
     motion: overTime(members),
     faults: folder.faults.map((fault) => ({
@@ -167,7 +223,7 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
         ...vector.slice(own),
       ],
     })),
-    results,
+    results: sayingOverdue(folder.results),
   } as unknown as Family;
 }
 
@@ -186,6 +242,17 @@ export function withFault(
   if (!found) throw new RangeError(`fault: no “${fault[0]}”`);
   return found.apply(healthy, fault[1]);
 }
+
+/** Results that say which of their gauges were past their calibration date. */
+export const sayingOverdue =
+  <Profile>(results: Kind<Profile>['results']): Kind<Profile>['results'] =>
+  (context, run) => {
+    const late = overdueTags(context);
+    return results(context, run).map((result) => ({
+      ...result,
+      overdue: result.gauges.filter((tag) => late.has(tag)),
+    }));
+  };
 
 /** Tags of the gauges that were past their calibration date on the day of the run. */
 function overdueTags({ rig, shelf, conditions }: RunContext<unknown>): Set<string> {

@@ -1,16 +1,9 @@
-/** What has to be known of the slave cylinder. SI. */
-export interface SlaveCylinder {
-  readonly slaveArea_m2: number;
-  readonly rodArea_m2: number;
-  readonly spring_N: number;
-}
+import type { RodPush, SlaveCylinder } from '../air/diaphragm';
 
 /** What is known of a servo that acts on a rod, to tell its area from its force. SI. */
-export interface Rod {
-  readonly preload_N: number;
+export interface Rod extends RodPush {
   /** 1 + spring rate ÷ stiffness of the load: what of the push the spring keeps. */
   readonly giving: number;
-  readonly pushArea_m2: number;
   /** Least force of an application that is of use, N. */
   readonly useful_N: number;
 }

@@ -1,4 +1,5 @@
 import type { Quantity } from '../quantities/units';
+import type { Limits } from '../metrology/verdict';
 import type { Limit } from './keeps';
 import type { Sentence } from '../quantities/sentence';
 import type { Result } from './result';
@@ -10,8 +11,14 @@ interface Named {
   readonly about?: Result['about'];
 }
 
+/** Limits, and where they come from. */
+export interface Against {
+  readonly limits: Limits;
+  readonly source: string;
+}
+
 /**
- * A result of a bench test.
+ * A result of a test.
  *
  * - `looked`: everything that was looked at, each by its answer.
  * - `item`: one reading, against what is expected at it.
@@ -23,7 +30,11 @@ interface Named {
  */
 export type ResultRule =
   | { readonly of: 'looked' }
-  | ({ readonly of: 'item'; readonly item: string } & Named)
+  | ({
+      readonly of: 'item';
+      readonly item: string;
+      /** In place of what is expected at it. */ readonly against?: Against;
+    } & Named)
   | ({
       readonly of: 'loss';
       readonly step: string;

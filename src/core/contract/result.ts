@@ -29,7 +29,7 @@ export const resultSchema = z.strictObject({
   /** Item whose reading completes it: its verdict stands on the tape there. */
   item: name.nullable(),
   /** Whom the verdict is about: a weak supply is not a weak unit. */
-  about: z.enum(['unit', 'supply', 'gauges']),
+  about: z.enum(['unit', 'supply', 'load', 'gauges']),
   quantity: z.enum(QUANTITIES),
   value: z.number().nullable(),
   /** Standard uncertainty. */

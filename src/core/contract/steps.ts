@@ -152,10 +152,6 @@ export const procedureSchema = z.strictObject({
 });
 export type Procedure = Readonly<z.infer<typeof procedureSchema>>;
 
-/** The reading from which a hold is counted, for the reading that ends it; null for any other. */
-export const holdStart = ({ id, elapsed_s }: ReadingItem): string | null =>
-  elapsed_s === undefined ? null : id.replace(/\.end$/, '.start');
-
 /** A hold shorter than this tells no loss, s: the moments of its readings are not known better. */
 export const SHORTEST_HOLD_S = 2;
 
@@ -188,6 +184,22 @@ export function waitBefore(procedure: Procedure, id: string): WaitItem | null {
   const found = procedure.version >= HANGS_TOGETHER ? findItem(procedure, id) : null;
   const before = found?.step.items[found.step.items.indexOf(found.item) - 1];
   return found?.item.kind === 'reading' && before?.kind === 'wait' ? before : null;
+}
+
+/**
+ * The reading from which a hold is counted, for a reading at the end of one: the one before the wait that it follows. Null
+ * for any other reading.
+ */
+export function holdStart(procedure: Procedure, { id, elapsed_s }: ReadingItem): string | null {
+  const step = elapsed_s === undefined ? undefined : findItem(procedure, id)?.step;
+  if (!step) return null;
+  const before = step.items.slice(
+    0,
+    step.items.findIndex((item) => item.id === id),
+  );
+  const from = before.findLastIndex(({ kind }) => kind === 'wait') - 1;
+  const start = before[from];
+  return start?.kind === 'reading' ? start.id : null;
 }
 
 type Found = { readonly step: Step; readonly item: Item };

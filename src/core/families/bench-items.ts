@@ -50,9 +50,12 @@ export const WEEPS = untilMended(
   'Let the pressure off and read the gauges at zero. Find where it weeps and mend it, then look again. The pressure does not go up on a unit that weeps.',
 );
 
+/** What a gauge shows that has no zero to be vented to: a watch, a rule. */
+const WITHOUT_ZERO: readonly (Port['quantity'] | undefined)[] = [null, 'duration', 'travel', 'count'];
+
 /** Ports with a gauge of pressure, vacuum or force: they have a zero, and at the end must stand at it. */
 export const gauged = (ports: readonly Port[]) =>
-  ports.filter(({ quantity }) => quantity !== null && quantity !== 'duration');
+  ports.filter(({ quantity }) => !WITHOUT_ZERO.includes(quantity));
 
 /** A look that nobody gets past: only the good answer lets the run go on, and none is the one by default. */
 export const mustBe = (

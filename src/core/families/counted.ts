@@ -15,7 +15,7 @@ export function counted(
 ): Result {
   const head = { id, name, step, item: null, about, quantity: 'count' } as const;
   const items = context.procedure.steps
-    .flatMap((one) => one.items)
+    .flatMap((one) => (one.id === step ? one.items : []))
     .filter((item): item is ReadingItem => item.kind === 'reading' && item.measures === measures);
   const made = items.flatMap((item) => read(item.id) ?? []);
   if (made.length === 0) return notTaken(head, limit.source);

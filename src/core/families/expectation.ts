@@ -23,7 +23,15 @@ export type Also<Profile> = (
   prediction: Prediction,
 ) => Pick<Expectation, 'gaugeScale' | 'notes'>;
 
-const BLANK = { expected: null, limits: null, limitSource: '', terms: [], gaugeScale: null, notes: [] };
+/** An expectation of which nothing is known. */
+export const BLANK = {
+  expected: null,
+  limits: null,
+  limitSource: '',
+  terms: [],
+  gaugeScale: null,
+  notes: [],
+};
 
 /**
  * What a healthy unit shows at an item and what its reading must keep to, before it is taken: the rules of a family, read by
@@ -64,11 +72,12 @@ export function expectBy<Profile>(
   };
 }
 
-/** The reading from which a hold is counted; null where the item does not end one, or it was not read. */
+/** The level that a hold began with; null where the item does not end one on its own port, or it was not read. */
 function startOfHold(context: RunContext<unknown>, run: RunState, item: ReadingItem): number | null {
-  const start = holdStart(item);
-  if (start === null) return null;
-  return measuredItem(instrumentsOf(context.rig, context.shelf), run, start)?.value_SI ?? null;
+  const start = holdStart(context.procedure, item);
+  const first = start === null ? null : findItem(context.procedure, start)?.item;
+  if (first?.kind !== 'reading' || first.port !== item.port) return null;
+  return measuredItem(instrumentsOf(context.rig, context.shelf), run, first.id)?.value_SI ?? null;
 }
 
 /** Fall that a healthy unit shows over a hold: its start less its end, both predicted. */

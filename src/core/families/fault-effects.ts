@@ -1,5 +1,4 @@
-import { healthyBand } from '../procedure/predict';
-import { inputVector, placeOf } from '../model/vectors';
+import { extremesOf, inputVector } from '../model/vectors';
 import { type Descriptor, type Vector } from '../model/descriptor';
 import { type Fault, type Family } from '../contract/family';
 
@@ -26,7 +25,7 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
   const unit = family.healthy(profile);
   const { values } = unit;
   const known: Record<string, number> = {
-    input_Pa: (profile as { fullInput_Pa?: number }).fullInput_Pa ?? 0,
+    ...family.full(profile),
     supply_Pa: SUPPLY_PA,
     barometer_Pa: BAROMETER_PA,
     temperature_K: ROOM_K,
@@ -42,9 +41,11 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
   const severe = fault.apply(values, 1);
   const [healthy, faulty] = [at(values, HOLD_S), at(severe, HOLD_S)];
   const [healthyStart, faultyStart] = [at(values, 0), at(severe, 0)];
-  return family.readings.flatMap(({ id, name, quantity }): Moved[] => {
-    const place = placeOf(family.readings, id);
-    const band = healthyBand((p) => family.steady(p, inputs)[place]!, unit);
+  // Every reading at every outermost healthy unit: one evaluation shows all of them.
+  const outermost = extremesOf(unit).map((parameters) => family.steady(parameters, inputs));
+  return family.readings.flatMap(({ id, name, quantity }, place): Moved[] => {
+    const shown = outermost.map((readings) => readings[place]!);
+    const band = { low: Math.min(...shown), high: Math.max(...shown) };
     const room = BEYOND * Math.max(Math.abs(band.high), Math.abs(faulty[place]!));
     const out = faulty[place]! < band.low - room || faulty[place]! > band.high + room;
     // Over a hold it is the fall that tells, not where it began: more than twice what a healthy unit loses.

@@ -1,11 +1,13 @@
 import type { Family } from '../contract/family';
 import { remoteVacuum } from './remote-vacuum/index';
 import { rodServo } from './rod-servo/index';
+import { vacuumVehicle } from './vacuum-vehicle';
 
 /** Every family, by kind. Adding one adds its folder, its line here and its drawing. */
 export const FAMILIES = {
   'remote-vacuum': remoteVacuum,
   'rod-servo': rodServo,
+  'vacuum-vehicle': vacuumVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

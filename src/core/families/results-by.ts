@@ -1,5 +1,5 @@
 import type { Family } from '../contract/family';
-import type { ResultRule } from '../contract/result-rules';
+import type { Against, ResultRule } from '../contract/result-rules';
 import type { Result } from '../contract/result';
 import { counted } from './counted';
 import { parameterResult } from './parameter-result';
@@ -7,6 +7,7 @@ import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { judgedReading, observedResults } from '../procedure/judged';
 import { instrumentsOf, measuredItem } from '../procedure/measured-item';
+import { BLANK } from './expectation';
 import { lossRate } from './loss-rate';
 import { supplyHealth } from './supply-health';
 
@@ -24,8 +25,11 @@ export function resultsBy(
       case 'looked':
         return observedResults(context, run);
       case 'item': {
-        const { id, name, about = 'unit', item } = rule;
-        return [judgedReading(model.expect, { id, name, about }, context, run, item)];
+        const { id, name, about = 'unit', item, against } = rule;
+        const expect: Family['expect'] = against
+          ? () => ({ ...BLANK, limits: against.limits, limitSource: against.source })
+          : model.expect;
+        return [judgedReading(expect, { id, name, about }, context, run, item)];
       }
       case 'loss': {
         const { id, name, about = 'unit', step, start, end, quantity, limit, planned_s } = rule;
@@ -48,13 +52,14 @@ export function resultsBy(
     .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
 }
 
-/** One reading against what is expected at it, as a rule. */
+/** One reading against what is expected at it, or against limits of its own, as a rule. */
 export const byItem = (
   id: string,
   item: string,
   name: string,
   about: Result['about'] = 'unit',
-): ResultRule => ({ of: 'item', item, id, name, about });
+  against?: Against,
+): ResultRule => ({ of: 'item', item, id, name, about, ...(against && { against }) });
 
 /** What was lost between the readings at the start and end of a step, as a rule. */
 export const byLoss = (

@@ -7,6 +7,7 @@ import {
   type Model,
   type Nodes,
   type Standing,
+  type Stopped,
   type Terminal,
 } from './member';
 import { extremesOf, type HealthyUnit, type InputDescriptor } from './vectors';
@@ -173,13 +174,18 @@ class Joined {
   readings(): number[] {
     const own = this.efforts.unit;
     for (const node of this.nodes) {
-      const effort = this.settle(node, (at) => this.unit.through(node.unit, at, own));
+      const brought = node.cutAt < 0 && node.other === 'load' && this.unit.brings?.(node.unit, own);
+      const effort =
+        typeof brought === 'number'
+          ? brought
+          : this.settle(node, (at) => this.unit.through(node.unit, at, own));
       own[node.unit] = effort;
       if (node.cutAt < 0) this.efforts[node.other][node.otherTerminal] = effort;
     }
     const ofUnit: Nodes = {
       settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
       taken: (terminal, effort) => this.taken(this.nodes[terminal]!, effort),
+      stopped: (terminal) => this.standing[this.nodes[terminal]!.other]?.stopped ?? NOTHING_JOINED,
     };
     const readings = this.unit.read(own, ofUnit);
     for (const role of ['source', 'load'] as const)
@@ -221,7 +227,8 @@ class Joined {
 const notSettled = (terminal: number): number => {
   throw new RangeError(`terminal: ${terminal} is settled by the unit alone`);
 };
-const NOTHING_TO_SETTLE: Nodes = { settle: notSettled, taken: notSettled };
+const NOTHING_JOINED: Stopped = { volume_m3: 0, leak_m3PerSPa: 0, back_m3PerSPa: 0 };
+const NOTHING_TO_SETTLE: Nodes = { settle: notSettled, taken: notSettled, stopped: () => NOTHING_JOINED };
 
 /** Healthy members together: those at their limits are every one of each with every one of the others. */
 function together(healthy: readonly HealthyUnit[]): HealthyUnit {

@@ -23,6 +23,15 @@ export interface Terminal {
   readonly circuit?: string;
 }
 
+/** What stays joined to a unit once its source has stopped. */
+export interface Stopped {
+  /** Volume that empties with the unit: a tank, the hose up to the check valve. */
+  readonly volume_m3: number;
+  /** Air that comes into that volume by itself, and what the check valve lets back, m³/(s·Pa). */
+  readonly leak_m3PerSPa: number;
+  readonly back_m3PerSPa: number;
+}
+
 /** Balances that a member can have struck at one of its terminals, whatever is joined to it there. */
 export interface Nodes {
   /**
@@ -38,6 +47,8 @@ export interface Nodes {
   ) => number;
   /** What the other side takes at an effort. */
   readonly taken: (terminal: number, effort: number) => number;
+  /** What stays joined at a terminal once the source there has stopped. */
+  readonly stopped: (terminal: number) => Stopped;
 }
 
 /** A member with its parameters under its inputs. */
@@ -54,6 +65,10 @@ export interface Standing {
    * is known by that gauge, both are in its reading.
    */
   readonly atRest: (terminal: number, gauge: number) => { readonly effort: number; readonly passes: number };
+  /** For a terminal that it feeds: the effort that it brings there, where that does not hang on what is taken. */
+  readonly brings?: (terminal: number, efforts: ArrayLike<number>) => number;
+  /** For a source: what stays joined to the unit once it has stopped; nothing where it is left out. */
+  readonly stopped?: Stopped;
   /** Every reading in declared order, once the efforts are known. */
   readonly read: (efforts: ArrayLike<number>, nodes: Nodes) => number[];
 }

@@ -2,8 +2,13 @@ import type { Descriptor, Vector } from './descriptor';
 
 /** An input of a model, and the bench port whose gauge tells it. */
 export interface InputDescriptor extends Descriptor {
-  /** 'set': the port's reading that goes with the one predicted. 'source': the last reading before it. */
-  readonly from?: { readonly port: string; readonly as: 'set' | 'source' };
+  /**
+   * 'set': the port's reading that goes with the one predicted. 'source': the last reading before it; until there is one,
+   * what the reading of the model named `until` is when all is healthy, where one is named.
+   */
+  readonly from?:
+    | { readonly port: string; readonly as: 'set' }
+    | { readonly port: string; readonly as: 'source'; readonly until?: string };
 }
 
 /** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */

@@ -32,7 +32,7 @@ function readingsOf(family: Family, context: RunContext<unknown>, run: RunState)
       const known = reading && inputsAt(family, context, run, item, 'at-rest');
       if (!reading || !known) return [];
       const elapsed = placeOf(family.inputs, 'elapsed_s');
-      const start = holdStart(item);
+      const start = holdStart(context.procedure, item);
       const held_s = start ? secondsBetween(read(start), reading) : null;
       if (start && held_s === null) return [];
       const inputs = known.map(({ value }, i) => (i === elapsed && held_s !== null ? held_s : value));

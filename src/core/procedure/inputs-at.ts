@@ -4,6 +4,7 @@ import type { RunState } from '../contract/run-state';
 import { supplied } from '../contract/sources';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { measured, type Measured } from '../metrology/uncertainty';
+import { AT_ONCE, readingOf } from '../model/vectors';
 import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
 import { roomOf } from './room';
 import { countedCaptures, counts } from './run';
@@ -51,7 +52,18 @@ export function inputsAt(
       const counts = (other: ReadingItem) =>
         source === 'under-load' || !family.readings.some(({ id: reading }) => reading === other.measures);
       const read = sourceBefore(context, run, item, from.port, counts);
-      if (read === 'unknown') return null;
+      if (read === 'unknown') {
+        if (!from.until) return null;
+        // Until the gauge was read, what a healthy source makes there.
+        const healthy = family.healthy(context.profile).values;
+        const before = { ...AT_ONCE, barometer_Pa, temperature_K };
+        const others = Object.fromEntries(family.inputs.map((one) => [one.id, 0]));
+        known.push({
+          value: readingOf(family, healthy, { ...others, ...before }, from.until),
+          measured: null,
+        });
+        continue;
+      }
       known.push({ value: read?.value_SI ?? 0, measured: read });
     }
   }
@@ -76,10 +88,13 @@ function sourceBefore(
   const underLoad =
     named?.kind === 'reading' && countsAsSource(named) ? measuredItem(instruments, run, named.id) : null;
   if (underLoad) return underLoad;
+  // What was read while the source was shut off says what was stored then, not what the source makes.
+  const on = shutIn || stored || step === undefined ? null : supplied(step.state);
   const sourceItems = new Set(
-    procedure.steps.flatMap(({ items }) =>
+    procedure.steps.flatMap(({ items, state }) =>
       items.flatMap((i) =>
         i.kind === 'reading' &&
+        (on === null || supplied(state) === on) &&
         i.port === port &&
         i.measures !== 'zero' &&
         i.id !== item.id &&

@@ -56,8 +56,27 @@ function sensitivity(f: (x: number) => number, x: number, u: number): number {
   return (f(x + u) - f(low)) / (x + u - low);
 }
 
-/** Least and greatest healthy value: a reading rises or falls with each parameter all the way, so the outermost units have them. */
+/**
+ * Least and greatest healthy value: a reading rises or falls with each parameter all the way, so the outermost units have
+ * them. Where there are many tolerances, those that move the reading nowhere are left out first: each of a vehicle's readings
+ * hangs on few.
+ */
 export function healthyBand(reading: (parameters: Vector) => number, healthy: HealthyUnit): Required<Limits> {
-  const values = extremesOf(healthy).map(reading);
+  const values = extremesOf(healthy.extremes ? healthy : onlyThoseThatMove(reading, healthy)).map(reading);
   return { low: Math.min(...values), high: Math.max(...values) };
+}
+
+/** Up to so many tolerances every corner is looked at outright. */
+const FEW = 3;
+
+function onlyThoseThatMove(reading: (parameters: Vector) => number, healthy: HealthyUnit): HealthyUnit {
+  const { values, tolerances } = healthy;
+  if (tolerances.filter((half) => half !== 0).length <= FEW) return healthy;
+  const corner = (sign: number) => values.map((value, i) => value + sign * tolerances[i]!);
+  const around = [corner(0), corner(-1), corner(1)].map((at) => ({ at, shows: reading(at) }));
+  const moves = (i: number) =>
+    around.some(({ at, shows }) =>
+      [-1, 1].some((sign) => reading(at.with(i, values[i]! + sign * tolerances[i]!)) !== shows),
+    );
+  return { values, tolerances: tolerances.map((half, i) => (half !== 0 && moves(i) ? half : 0)) };
 }

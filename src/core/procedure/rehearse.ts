@@ -9,7 +9,7 @@ import { type Vector } from '../model/descriptor';
 import type { RunEvent } from '../contract/events';
 import { gaugeOfGate } from './check-capture';
 import { instrumentsOf, gateRule } from './measured-item';
-import { holdStart, type ObservationItem, type ReadingItem } from '../contract/steps';
+import { findItem, holdStart, type ObservationItem, type ReadingItem } from '../contract/steps';
 import { nextAction } from './next-action';
 import { applyEvent, reduceRun } from './run';
 import { type RunState } from '../contract/run-state';
@@ -124,23 +124,40 @@ class Bench {
   private trueValue(item: ReadingItem, at_ms: number): number {
     const { measures } = item;
     if (measures === 'zero') return 0;
-    if (measures === 'supply') return this.truth.supply_Pa;
+    if (measures === 'supply') return this.supply_Pa();
     if (measures === 'input') return (item.target_Pa ?? 0) * (1 + SETTING * (2 * this.random() - 1));
-    const input_Pa = (item.inputFrom && this.set.get(item.inputFrom)) || (item.target_Pa ?? 0);
+    const input = this.setFor(item);
     const step = this.context.procedure.steps.find(({ items }) => items.some(({ id }) => id === item.id))!;
-    const start = holdStart(item);
+    const start = holdStart(this.context.procedure, item);
     const shutIn = start !== null;
     const began = start === null ? undefined : this.begun.get(start);
     const { barometer_Pa, temperature_K } = this.context.conditions;
     const known: Record<string, number> = {
-      input_Pa,
-      supply_Pa: supplied(step.state) || shutIn || item.sourceFrom ? this.truth.supply_Pa : 0,
+      [this.family.curve.input]: input,
+      supply_Pa: supplied(step.state) || shutIn || item.sourceFrom ? this.supply_Pa() : 0,
       barometer_Pa,
       temperature_K,
       applications: item.applications ?? 0,
       elapsed_s: shutIn && began !== undefined ? (at_ms - began) / 1000 : 0,
     };
     return readingOf(this.family, this.truth.parameters, known, measures);
+  }
+
+  /** What the input was set to for a reading, though another gauge behind it told what it was taken at. */
+  private setFor({ inputFrom, target_Pa = 0 }: ReadingItem): number {
+    const from = inputFrom ? findItem(this.context.procedure, inputFrom)?.item : null;
+    if (from?.kind === 'reading' && from.measures !== 'input') return this.setFor(from);
+    return (inputFrom && this.set.get(inputFrom)) || target_Pa;
+  }
+
+  /** Vacuum at the unit: what the bench makes, or where its source is a part of what is tested, what that makes. */
+  private supply_Pa(): number {
+    const { family, truth } = this;
+    const until = family.inputs.flatMap(({ from }) => (from?.as === 'source' && from.until) || [])[0];
+    if (!until) return truth.supply_Pa;
+    const { barometer_Pa, temperature_K } = this.context.conditions;
+    const others = Object.fromEntries(family.inputs.map(({ id }) => [id, 0]));
+    return readingOf(family, truth.parameters, { ...others, barometer_Pa, temperature_K }, until);
   }
 
   private gaugeOn(item: ReadingItem, true_Pa: number): Instrument {

@@ -295,7 +295,7 @@ function tooSoon(procedure: Procedure, state: RunState, event: RunEventOf<'captu
   const wait = waitBefore(procedure, event.item);
   if (!wait || found?.item.kind !== 'reading') return false;
   if (!state.skipped[wait.id] && !state.waits[wait.id]?.endedAt) return true;
-  const start = holdStart(found.item);
+  const start = holdStart(procedure, found.item);
   const from = start && countedCaptures(state, start).at(-1)?.at;
   return Boolean(from) && (Date.parse(event.at) - Date.parse(from!)) / 1000 <= SHORTEST_HOLD_S;
 }

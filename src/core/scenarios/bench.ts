@@ -56,6 +56,26 @@ const servoGauges = {
   }),
 };
 
+/** What a travelling technician carries. */
+const carried = {
+  pedal: gauge('PF-1', 'pedal', 1000, 1, {
+    quantity: 'force',
+    accuracy: { kind: 'percent-of-span', percent: 0.5 },
+  }),
+  front: gauge('P-F', 'front', 160 * BAR, 0.2 * BAR),
+  rear: gauge('P-R', 'rear', 160 * BAR, 0.2 * BAR),
+  vacuum: gauge('VAC-S', 'supply', 30 * INHG, 0.1 * INHG),
+  source: gauge('VAC-M', 'source', 30 * INHG, 0.1 * INHG, { quantity: 'depression' }),
+  rule: gauge('R-1', 'travel', 0.3, 5e-4, {
+    quantity: 'travel',
+    accuracy: { kind: 'percent-of-span', percent: 0.2 },
+  }),
+  depth: gauge('D-1', 'gap', 0.025, 2e-5, {
+    quantity: 'travel',
+    accuracy: { kind: 'percent-of-span', percent: 0.1 },
+  }),
+};
+
 /** Gauges on each port, by family. */
 export const RIGS = {
   'remote-vacuum': {
@@ -68,6 +88,16 @@ export const RIGS = {
     input: [servoGauges.fluid],
     output: [servoGauges.cell],
     supply: [servoGauges.tank],
+    clock: [servoGauges.watch],
+  },
+  'vacuum-vehicle': {
+    pedal: [carried.pedal],
+    front: [carried.front],
+    rear: [carried.rear],
+    supply: [carried.vacuum],
+    source: [carried.source],
+    travel: [carried.rule],
+    gap: [carried.depth],
     clock: [servoGauges.watch],
   },
 } as const satisfies Record<FamilyKind, Rig>;

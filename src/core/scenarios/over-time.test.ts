@@ -28,7 +28,7 @@ const FAULTS = {
 /** Time in which all has come to rest, s: a tank on a weak pump takes its time. */
 const SETTLE_S = { 'remote-vacuum': 60, 'rod-servo': 150 } as const;
 
-describe.each(FAMILY_KINDS)('%s on random benches', (kind) => {
+describe.each(['remote-vacuum', 'rod-servo'] as const)('%s on random benches', (kind) => {
   const family = FAMILIES[kind];
   const profile = family.typical as { readonly fullInput_Pa: number };
   const { values } = family.healthy(family.typical);

@@ -1,19 +1,8 @@
-import type { SlaveCylinder } from '../contract/logged-unit';
+import { inputPart, slaveDiaphragmArea_m2, type SlaveCylinder } from '../air/diaphragm';
 import { blocksOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { median } from './noise';
 import type { Channel, Span, Trace } from './trace';
-
-/**
- * Area that a diaphragm at full activation works with, m²: A = (p_out·A_slave − p_in·(A_slave − A_rod) + F_s)/Δp.
- * Handbook 6.
- */
-export const areaAt_m2 = (
-  output_Pa: number,
-  input_Pa: number,
-  difference_Pa: number,
-  { slaveArea_m2, rodArea_m2, spring_N }: SlaveCylinder,
-): number => (output_Pa * slaveArea_m2 - input_Pa * (slaveArea_m2 - rodArea_m2) + spring_N) / difference_Pa;
 
 export interface AreaChannels {
   readonly input: Channel;
@@ -53,15 +42,15 @@ export function effectiveAreaOf(
       'The activation port did not reach zero: the diaphragm did not work with all of the supply.',
       'Pull on beyond runout and wait there.',
     );
-  const { slaveArea_m2, rodArea_m2 } = cylinder;
+  const { slaveArea_m2 } = cylinder;
   // What is left on the working side still pushes back: the diaphragm works with the difference.
-  const areas = used.map((i) => areaAt_m2(y[i]!, x[i]!, s[i]! - a[i]!, cylinder));
+  const areas = used.map((i) => slaveDiaphragmArea_m2(cylinder, x[i]!, s[i]! - a[i]!, y[i]!));
   const middle = median(areas);
   const spread = 1.4826 * median(areas.map((area) => Math.abs(area - middle)));
   const noise =
     Math.hypot(
       sigma[1]! * slaveArea_m2,
-      sigma[0]! * (slaveArea_m2 - rodArea_m2),
+      sigma[0]! * inputPart(cylinder) * slaveArea_m2,
       Math.hypot(sigma[2]!, sigma[3]!) * middle,
     ) / median(used.map((i) => s[i]!));
   const near = areas.filter((area) => Math.abs(area - middle) <= 5 * Math.max(spread, noise));

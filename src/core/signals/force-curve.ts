@@ -1,3 +1,4 @@
+import { rodPistonArea_m2 } from '../air/diaphragm';
 import type { Rod } from '../contract/logged-unit';
 import type { Sentence } from '../quantities/sentence';
 import { scatterOf } from './blocks';
@@ -6,13 +7,13 @@ import { told, untold, type Estimate } from './estimate';
 import { kinkedLine, plainLine } from './kinked-line';
 import type { Channel, Span, Trace } from './trace';
 
-/** A = (F·(1 + k_s/k_load) + F_s0 − p·A_push)/Δp at full lift, m². Handbook 6 and 8.2. */
-export const rodArea_m2 = (
+/** Area of the piston from the force that reaches a load at full lift, m²: the spring keeps a part of the push. Handbook 8.2. */
+export const pistonArea_m2 = (
   force_N: number,
   input_Pa: number,
   difference_Pa: number,
-  { preload_N, giving, pushArea_m2 }: Pick<Rod, 'preload_N' | 'giving' | 'pushArea_m2'>,
-): number => (force_N * giving + preload_N - input_Pa * pushArea_m2) / difference_Pa;
+  rod: Omit<Rod, 'useful_N'>,
+): number => rodPistonArea_m2(rod, input_Pa, difference_Pa, force_N * rod.giving);
 
 /** What force against fluid pressure tells over one slow apply. */
 export interface ForceCurve {

@@ -3,7 +3,7 @@ import { at, LEAST_PULL, result, suppliedAt, type About, type Stretch, type Trac
 import { SLOW_S } from './branch-points';
 import { effectiveAreaOf } from './effective-area';
 import { told } from './estimate';
-import { forceCurve, rodArea_m2, type ForceCurve } from './force-curve';
+import { forceCurve, pistonArea_m2, type ForceCurve } from './force-curve';
 import { hysteresisOf, ratioCurve, type RatioCurve } from './ratio-curve';
 import type { Segment } from './segments';
 import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace';
@@ -169,7 +169,7 @@ function rodAreaResult(curve: ForceCurve, supply_Pa: number | null, about: About
   const rod = about.unit?.rod;
   const { fullForce, fullLift } = curve;
   if (!rod || !supply_Pa || !fullForce.told || !fullLift.told) return [];
-  const area = rodArea_m2(fullForce.value, fullLift.value, supply_Pa, rod);
+  const area = pistonArea_m2(fullForce.value, fullLift.value, supply_Pa, rod);
   return [
     result(
       'effective-area',

@@ -55,7 +55,7 @@ function faultyUnit(kind: FamilyKind) {
     example: {
       fault: family.faults[0]!.id,
       severity: 0.8,
-      input_Pa: (family.typical as { fullInput_Pa: number }).fullInput_Pa,
+      input_Pa: family.full(family.typical).input_Pa!,
       supply_Pa: 20 * INHG_PA,
       elapsed_s: 60,
     },

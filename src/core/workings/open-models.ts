@@ -65,9 +65,11 @@ export const modelList = () => ({
     };
   }),
   installation: {
-    units: FAMILY_KINDS.map((kind) => {
+    units: FAMILY_KINDS.flatMap((kind) => {
       const { name, member } = FAMILIES[kind];
-      return { kind, name, role: 'unit', ...numbersOf(member), feeds: member.feeds, fedBy: member.fedBy };
+      return member
+        ? [{ kind, name, role: 'unit', ...numbersOf(member), feeds: member.feeds, fedBy: member.fedBy }]
+        : [];
     }),
     sources: SOURCE_KINDS.map((kind) => joined('source', kind, sourceOf(kind))),
     loads: LOAD_KINDS.map((kind) => joined('load', kind, loadOf(kind))),

@@ -25,6 +25,10 @@ export interface DemoCase {
   };
 }
 
+/** The fluid that a profile names: a vehicle's is that of its wheel brakes. */
+const fluidOf = (profile: (typeof profiles)[keyof typeof profiles]) =>
+  'fluid' in profile ? profile.fluid : profile.load.fluid;
+
 const job = (
   tag: string,
   profile: keyof typeof profiles,
@@ -37,7 +41,7 @@ const job = (
   profile,
   from,
   complaint,
-  fluid: profiles[profile].fluid,
+  fluid: fluidOf(profiles[profile]),
   promisedOn: new Date(Date.UTC(2026, 0, 1) + promisedIn * 86_400_000).toISOString().slice(0, 10),
 });
 
@@ -169,6 +173,39 @@ export const cases: readonly DemoCase[] = [
       'Quay tug 1',
       'Lent to the north quay for a year, came back with a note: “brakes odd”.',
       4,
+    ),
+    daysAgo: 0,
+    bench: null,
+  },
+  {
+    job: job(
+      'GF-0426',
+      'mailVan',
+      'Mail van 3',
+      'Pedal feels harder than it used to, worst when I brake twice in a row. Fine again after a while.',
+      1,
+    ),
+    daysAgo: 2,
+    bench: { seed: 91, fault: ['hose-blocked', 0.8] },
+  },
+  {
+    job: job(
+      'GF-0427',
+      'libraryBus',
+      'Harbour coach 2',
+      'Pedal comes up under my foot at the lights, and it hisses.',
+      2,
+    ),
+    daysAgo: 0,
+    bench: { seed: 92, fault: ['torn-diaphragm', 0.6], until: 'with.1.pressure' },
+  },
+  {
+    job: job(
+      'GF-0428',
+      'snowLoader',
+      'Works van 11',
+      'Since the new pads the brakes feel wooden. Please look.',
+      5,
     ),
     daysAgo: 0,
     bench: null,

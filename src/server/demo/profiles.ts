@@ -1,6 +1,7 @@
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import type { RodServoProfile } from '@/core/families/rod-servo/index';
 import { FAMILIES } from '@/core/families/registry';
+import type { VacuumVehicleProfile } from '@/core/families/vacuum-vehicle';
 import { INHG_PA } from '@/core/quantities/units';
 
 const BAR = 1e5;
@@ -8,6 +9,7 @@ const bars = (...values: number[]) => values.map((value) => value * BAR);
 
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
+const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
 
 type Size = Pick<
   RemoteVacuumProfile,
@@ -40,6 +42,22 @@ function unit(
     fullInput_Pa: full_bar * BAR,
     holdInput_Pa: hold_bar * BAR,
     ...more,
+  };
+}
+
+/** A made-up vehicle: typical figures, with what its parts have of their own. */
+function vehicle(
+  name: string,
+  maker: string,
+  own: { [R in 'source' | 'unit' | 'load']?: Partial<VacuumVehicleProfile[R]> },
+): VacuumVehicleProfile {
+  return {
+    ...van,
+    name,
+    maker,
+    source: { ...van.source, maker, name: `${maker} engine`, ...own.source },
+    unit: { ...van.unit, maker, name: `${maker} Single 9`, ...own.unit },
+    load: { ...van.load, maker, name: `${maker} wheel brakes`, ...own.load },
   };
 }
 
@@ -183,4 +201,28 @@ export const profiles = {
     fullInput_Pa: 9 * BAR,
     tank_m3: 10e-3,
   },
-} satisfies Record<string, RemoteVacuumProfile | RodServoProfile>;
+  mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
+  libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
+    unit: {
+      name: 'Varnholt Tandem 8',
+      chambers: 'tandem',
+      area_m2: 0.041,
+      reaction: 5,
+      pedalRatio: 4,
+      front_m3: 4.4e-3,
+    },
+    load: { name: 'Varnholt coach brakes', masterBore_m: 0.0254, stiffness_m3PerPa: 5e-13 },
+  }),
+  snowLoader: vehicle('Esk & Moor Summit Van', 'Esk & Moor', {
+    source: {
+      name: 'Esk & Moor engine pump',
+      makes: 'engine-pump',
+      suction_m3PerS: 2e-3,
+      floorShare: 0.08,
+      idle_Pa: null,
+      spare_m3PerSPa: null,
+    },
+    unit: { name: 'Esk & Moor Single 9' },
+    load: { name: 'Esk & Moor van brakes' },
+  }),
+} satisfies Record<string, RemoteVacuumProfile | RodServoProfile | VacuumVehicleProfile>;

@@ -83,6 +83,39 @@ export const instruments: Instrument[] = [
     { kind: 'percent-of-span', percent: 0.25 },
     { quantity: 'duration' },
   ),
+  // The bag that goes out to vehicles.
+  gauge('P-71', 'Bag: front bleed screw', 'front', 160 * BAR, 0.2 * BAR, en('0.6'), { fluid: 'dot4' }),
+  gauge('P-72', 'Bag: rear bleed screw', 'rear', 160 * BAR, 0.2 * BAR, en('0.6'), { fluid: 'dot4' }),
+  gauge('V-75', 'Bag: vacuum at manifold or pump', 'source', 30 * INHG_PA, 0.1 * INHG_PA, en('1'), {
+    quantity: 'depression',
+  }),
+  gauge(
+    'F-73',
+    'Bag: force on the pedal',
+    'pedal',
+    1000,
+    1,
+    { kind: 'percent-of-span', percent: 0.5 },
+    { quantity: 'force' },
+  ),
+  gauge(
+    'R-74',
+    'Bag: steel rule',
+    'travel',
+    0.3,
+    5e-4,
+    { kind: 'percent-of-span', percent: 0.2 },
+    { quantity: 'travel' },
+  ),
+  gauge(
+    'D-76',
+    'Bag: depth gauge for pushrods',
+    'gap',
+    0.025,
+    2e-5,
+    { kind: 'percent-of-span', percent: 0.1 },
+    { quantity: 'travel' },
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',

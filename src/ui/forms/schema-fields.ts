@@ -67,6 +67,18 @@ export function fieldsOf(schema: z.ZodType, path = '', group = ''): SchemaField[
   });
 }
 
+/** What a schema leaves no choice about, in its place: nobody types it. */
+export function literalsOf(schema: z.ZodType): Record<string, unknown> {
+  if (!(schema instanceof z.ZodObject)) return {};
+  return Object.fromEntries(
+    Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(([key, child]): [string, unknown][] => {
+      if (child instanceof z.ZodLiteral) return [[key, child.value]];
+      const inside = literalsOf(child);
+      return Object.keys(inside).length > 0 ? [[key, inside]] : [];
+    }),
+  );
+}
+
 /** What is typed in the fields, by path. */
 export type FormText = Record<string, string>;
 

@@ -1,8 +1,8 @@
 'use client';
 
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
-import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
+import type { Instrument } from '@/core/metrology/instrument';
 import {
   checkCapture,
   gaugeOfGate,
@@ -12,12 +12,10 @@ import {
 } from '@/core/procedure/check-capture';
 import type { RunEventOf } from '@/core/contract/events';
 import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
-import { findItem, type ReadingItem, type Step } from '@/core/contract/steps';
-import { counts, isDone } from '@/core/procedure/run';
-import { printQuantity } from '@/core/quantities/print';
+import type { ReadingItem, Step } from '@/core/contract/steps';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
-import { fromSI, unitFor, type Unit } from '@/core/quantities/units';
+import { unitFor, type Unit } from '@/core/quantities/units';
 import type { LiveMoment } from '@/core/shop/live';
 import type { Expectation } from '@/core/contract/result';
 import { Key, useKeys } from '../keys';
@@ -25,6 +23,9 @@ import { gaugeNow } from '../live/live-gauges';
 import { usePrint, useSettings } from '../settings-context';
 import { confirmCapture, refuseTone } from '../signal';
 import { Bar, type BarProps } from './bar';
+import { ExpectedLine } from './expected-line';
+import { broughtTo, gaugeInUse, outputOf, zerosLeft } from './gauge-in-use';
+import { GaugeChoice, ReadingField, WhichMeant } from './reading-field';
 import { TOO_SOON, useJustChanged } from './use-just-changed';
 import type { NewEvent, RunHandle } from './use-run';
 
@@ -236,82 +237,28 @@ export function ReadingBar(props: ReadingBarProps) {
       others={others}
     >
       {ambiguous && (
-        <Box sx={{ display: 'flex', gap: 1 }} role="group" aria-label="Which did you mean?">
-          {ambiguous.values.map((value) => (
-            <Button
-              key={value}
-              variant="outlined"
-              sx={{ minHeight: 56 }}
-              onClick={() => {
-                change(exactText(value, ambiguous.unit));
-                field.current?.focus();
-              }}
-            >
-              {exactText(value, ambiguous.unit)}
-            </Button>
-          ))}
-        </Box>
+        <WhichMeant
+          {...ambiguous}
+          onPick={(meant) => {
+            change(meant);
+            field.current?.focus();
+          }}
+        />
       )}
       <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1 }}>
-        <Box sx={{ position: 'relative' }}>
-          <Box
-            component="label"
-            htmlFor="reading"
-            sx={{ fontSize: '0.85rem', color: 'text.secondary', display: 'block' }}
-          >
-            {port.name}, {unit.symbol}
-            {live !== undefined && (settled ? ' · settled' : ' · moving')}
-          </Box>
-          <Box
-            component="input"
-            id="reading"
-            ref={field}
-            data-reading="yes"
-            placeholder={
-              live === undefined ? '' : print.value(live, item.quantity, { bare: true, u_SI: gauge!.step_Pa })
-            }
-            value={text}
-            onChange={(event: React.ChangeEvent<HTMLInputElement>) => change(event.target.value)}
-            onPointerUp={(event: React.PointerEvent) => event.pointerType !== 'mouse' && onTap()}
-            onKeyDown={(event: React.KeyboardEvent) => {
-              if (event.key !== 'Enter') return;
-              event.preventDefault();
-              if (!event.repeat) commit('field', event.shiftKey && outputOf(step, item) !== null);
-            }}
-            autoComplete="off"
-            inputMode="none"
-            aria-describedby="prompt"
-            aria-invalid={Boolean(message)}
-            maxLength={20_000}
-            sx={{
-              font: 'inherit',
-              fontSize: '48px',
-              lineHeight: 1.1,
-              width: 230,
-              px: 1,
-              border: 2,
-              borderColor: message ? 'error.main' : 'primary.main',
-              borderRadius: 1,
-              bgcolor: 'background.default',
-              color: 'text.primary',
-              '&::placeholder': { color: 'primary.main', opacity: 1 },
-            }}
-          />
-        </Box>
-        <TextField
-          select
-          label="Read on"
-          value={gauge?.tag ?? ''}
-          onChange={(event) => setPicked(event.target.value)}
-          sx={{ width: 112 }}
-          slotProps={{ htmlInput: { 'aria-label': 'Read on gauge' } }}
-        >
-          {choices.map(({ tag }) => (
-            <MenuItem key={tag} value={tag}>
-              {tag}
-            </MenuItem>
-          ))}
-        </TextField>
+        <ReadingField
+          field={field}
+          label={`${port.name}, ${unit.symbol}${live === undefined ? '' : settled ? ' · settled' : ' · moving'}`}
+          shown={
+            live === undefined ? '' : print.value(live, item.quantity, { bare: true, u_SI: gauge!.step_Pa })
+          }
+          text={text}
+          wrong={Boolean(message)}
+          onText={change}
+          onTap={onTap}
+          onEnter={(shifted) => commit('field', shifted && outputOf(step, item) !== null)}
+        />
+        <GaugeChoice gauge={gauge} choices={choices} onPick={setPicked} />
       </Box>
       {short && (
         <Button
@@ -337,68 +284,8 @@ export function ReadingBar(props: ReadingBarProps) {
   );
 }
 
-/** A gauge from the shelf that was put on a port in place of its own, and read there last; null where none was. */
-function broughtTo({ state, context }: RunHandle, port: string): string | null {
-  const last = state.captures.findLast((capture) => {
-    const item = findItem(context.procedure, capture.item)?.item;
-    return counts(capture) && item?.kind === 'reading' && item.port === port;
-  });
-  const own = (context.rig[port] ?? []).some(({ tag }) => tag === last?.instrument);
-  return last && !own ? last.instrument : null;
-}
-
 const SHORT_LABEL = {
   'at-aim': 'Input is at the aim',
   'at-zero': 'Gauge at zero',
   'as-last-supply': 'As the last supply',
 } as const;
-
-/** The output that goes with an input set to its aim, in the same quantity; null where there is none. */
-function outputOf({ items }: Step, item: ReadingItem): ReadingItem | null {
-  if (item.measures !== 'input' || item.target_Pa === undefined) return null;
-  const next = items[items.findIndex(({ id }) => id === item.id) + 1];
-  return next?.kind === 'reading' && next.inputFrom === item.id ? next : null;
-}
-
-/** Gauges of a step that are still to be read vented. */
-const zerosLeft = ({ state, context }: RunHandle, { items }: Step): { of: ReadingItem; on: Instrument }[] =>
-  items.flatMap((of) => {
-    if (of.kind !== 'reading' || of.measures !== 'zero' || isDone(state, of)) return [];
-    const on = (context.rig[of.port] ?? []).find(({ tag }) => tag === of.gauge);
-    return on ? [{ of, on }] : [];
-  });
-
-function ExpectedLine({ item: reading, expectation: exp }: Pick<ReadingBarProps, 'item' | 'expectation'>) {
-  const { unitSet } = useSettings();
-  const show = (value: number) => printQuantity(value, reading.quantity, unitSet);
-  const parts: string[] = [];
-  if (reading.measures === 'input' && reading.target_Pa) parts.push(`Aim for ${show(reading.target_Pa)}`);
-  if (exp?.expected !== null && exp?.expected !== undefined) parts.push(`Expect ${show(exp.expected)}`);
-  if (exp?.limits) parts.push(bandWords(exp.limits, show));
-  if (exp?.expected && exp.gaugeScale) parts.push(`on this gauge ${show(exp.expected * exp.gaugeScale)}`);
-  if (reading.stopAt_Pa) parts.push(`stop at ${show(reading.stopAt_Pa)} on any gauge`);
-  return <Box sx={{ fontSize: '1.35rem', fontWeight: 600 }}>{parts.join(' · ') || '\u00a0'}</Box>;
-}
-
-function bandWords({ low, high }: { low?: number; high?: number }, show: (value: number) => string): string {
-  if (low !== undefined && high !== undefined) return `healthy ${show(Math.max(0, low))} to ${show(high)}`;
-  return low !== undefined ? `at least ${show(low)}` : `at most ${show(high!)}`;
-}
-
-function gaugeInUse(
-  choices: readonly Instrument[],
-  own: readonly Instrument[],
-  picked: string | null,
-  reach_Pa: number,
-): Instrument | null {
-  const named = choices.find(({ tag }) => tag === picked);
-  const widest = [...own].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa)[0];
-  return named ?? gaugeFor(own, reach_Pa) ?? widest ?? null;
-}
-
-/** A value in the unit that was typed, written so that it can be read one way only: never exactly three decimals. */
-function exactText(value_SI: number, unit: Unit): string {
-  const value = Number(fromSI(value_SI, unit).toPrecision(9));
-  const text = String(value);
-  return `${/\.\d{3}$/.test(text) ? `${text}0` : text} ${unit.symbol}`;
-}

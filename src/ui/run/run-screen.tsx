@@ -4,34 +4,32 @@ import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { contradiction, liveState, progress } from '@/core/procedure/live';
-import { takeBackLast } from '@/core/procedure/taking-back';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import type { StoredJob, StoredRun } from '@/core/records/views';
-import { useKeys } from '../keys';
 import { portsNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
-import type { BarProps } from './bar';
 import { BarFrame } from './bar';
 import { ClashNotice } from './clash-notice';
 import { FluidClash } from './fluid-clash';
 import { Gauges } from './gauges';
-import { HeldBench } from './held-bench';
 import { LeftTyped } from './left-typed';
-import { LiveStrip } from './live-strip';
 import { NumberPad } from './number-pad';
 import { hasCurve, LiveCurve } from './live-curve';
 import { OtherBars } from './other-bars';
 import { ReadingBar } from './reading-bar';
 import { padUnits } from './pad-units';
+import { RunGrid } from './run-grid';
+import { RunHead } from './run-head';
 import { SettleGauges } from './settle-gauges';
 import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { StepsDialog } from './steps-dialog';
 import { Tape } from './tape';
+import { useDeeds, type Skipping } from './use-deeds';
 import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
 import { usePad } from './use-pad';
@@ -45,7 +43,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const settings = useSettings();
   const [selected, setSelected] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setSelected((now) => (now === id ? null : id)), []);
-  const [skipping, setSkipping] = useState<{ step: string; item: string | null; title: string } | null>(null);
+  const [skipping, setSkipping] = useState<Skipping | null>(null);
   const [choosing, setChoosing] = useState(false);
   const [pad, setPad] = usePad();
   const [drafts, write] = useDrafts(stored.id);
@@ -70,73 +68,16 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const known = useMemo(() => liveState(context.procedure, state), [context, state]);
   const against = livePorts && action.kind !== 'source' ? contradiction(known, livePorts) : null;
   const Drawing = SCHEMATICS[stored.kind];
-  const last = state.captures.filter(({ struck }) => !struck).at(-1) ?? null;
-  const done = progress(context.procedure, state);
 
-  const undo = takeBackLast(run.events);
-  const leave = () => router.push(`/jobs/${job.id}`);
-  /** What can be done beside what is asked for, each with its key: shown as buttons and listed among the keys. */
-  const deeds: readonly (NonNullable<BarProps['others'][number]> & { key: string; about: string })[] = [
-    {
-      label: 'Repeat last',
-      key: 'F2',
-      about: 'Repeat the last reading (both are kept)',
-      run: () => last && void run.send({ type: 'reopened', item: last.item }),
-      disabled: !last,
-    },
-    {
-      label: 'Take back',
-      key: settings.strikeKey,
-      about: 'Take back the last thing done (kept, struck out)',
-      run: () => undo.length > 0 && void run.send(...undo),
-      disabled: undo.length === 0,
-    },
-    {
-      label: 'Skip',
-      key: 'F4',
-      about: 'Skip this, with a reason',
-      run: () =>
-        step &&
-        !step.mandatory &&
-        setSkipping({
-          step: step.id,
-          item: item?.id ?? null,
-          title: item && 'prompt' in item ? item.prompt : step.title,
-        }),
-      disabled: !step || step.mandatory,
-    },
-    ...(streaming
-      ? [
-          {
-            label: handsFree ? 'Hands-free is on' : 'Hands-free',
-            key: 'F3',
-            about: 'Hands-free: capture as each reading settles',
-            run: () => setHandsFree((on) => !on),
-          },
-        ]
-      : []),
-    ...(withCurve
-      ? [
-          {
-            label: curveShown ? 'Drawing' : 'Curve',
-            key: 'F10',
-            about: 'The unit’s drawing in place of its curve, and back',
-            run: () => setDrawing((on) => !on),
-          },
-        ]
-      : []),
-    { label: 'Number pad', key: 'F7', about: 'Number pad', run: () => setPad(!pad) },
-    { label: 'Leave', key: 'Escape', about: 'Leave the run; it waits for you at this step', run: leave },
-  ];
-  useKeys(
-    deeds.map(({ key, about, run: act, disabled }) => ({
-      key,
-      label: about,
-      run: () => !disabled && act(),
-      inFields: true,
-    })),
-    true,
-  );
+  const deeds = useDeeds(run, {
+    step,
+    item,
+    onSkip: setSkipping,
+    handsFree: streaming ? [handsFree, setHandsFree] : null,
+    drawing: withCurve ? [drawing, setDrawing] : null,
+    pad: [pad, setPad],
+    onLeave: () => router.push(`/jobs/${job.id}`),
+  });
   const others =
     action.kind === 'done' ? [] : [...deeds, { label: 'Another step', run: () => setChoosing(true) }];
   const padded = pad && item?.kind === 'reading';
@@ -149,66 +90,16 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   );
 
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        height: 'calc(100dvh - 49px)',
-        minHeight: { xs: 900, md: 600 },
-        gridTemplateColumns: {
-          xs: padded ? '220px 300px minmax(0, 1fr)' : '240px minmax(0, 1fr)',
-          md: '280px minmax(0, 1fr) 330px',
-        },
-        gridTemplateRows: {
-          // What the step says comes first; the ladders have what is left of the height.
-          xs: padded
-            ? 'auto minmax(0, 1fr) auto auto'
-            : 'auto minmax(0, max-content) minmax(220px, 1fr) auto',
-          md: 'auto minmax(0, 1fr) auto',
-        },
-        gridTemplateAreas: {
-          xs: padded
-            ? '"live live live" "tape middle middle" "tape pad ladders" "bar bar bar"'
-            : '"live live" "tape middle" "tape ladders" "bar bar"',
-          md: '"live live live" "tape middle ladders" "bar bar bar"',
-        },
-      }}
-    >
-      <Box
-        sx={{
-          gridArea: 'live',
-          display: 'flex',
-          gap: { xs: 1.5, md: 3 },
-          alignItems: 'center',
-          px: 2,
-          py: 0.75,
-          borderBottom: 1,
-          borderColor: 'divider',
-          flexWrap: 'wrap',
-        }}
-      >
-        <Box component="h1" sx={{ m: 0, fontSize: '1.05rem', fontWeight: 650 }}>
-          {job.body.tag} · {job.profileName}
-        </Box>
-        <LiveStrip known={known} gauges={livePorts} />
-        {held && <HeldBench owner={held} onTake={takeOver} />}
-        {status && status.state !== 'off' && !held && (
-          <Box
-            role="status"
-            sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}
-          >
-            {status.trouble
-              ? `${status.trouble} Type the readings meanwhile.`
-              : streaming
-                ? status.simulated
-                  ? 'Simulated bench reads'
-                  : 'Bench logger reads'
-                : 'Bench logger: connecting'}
-          </Box>
-        )}
-        <Box sx={{ ml: 'auto', color: 'text.secondary' }}>
-          {done.done} of {done.of}
-        </Box>
-      </Box>
+    <RunGrid padded={padded}>
+      <RunHead
+        title={`${job.body.tag} · ${job.profileName}`}
+        known={known}
+        livePorts={livePorts}
+        status={status}
+        held={held}
+        onTake={takeOver}
+        done={progress(context.procedure, state)}
+      />
       <Box
         component="section"
         aria-label="Tape of this run"
@@ -320,7 +211,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           setSkipping(null);
         }}
       />
-    </Box>
+    </RunGrid>
   );
 }
 

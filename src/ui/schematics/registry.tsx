@@ -3,9 +3,11 @@ import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
 import { RemoteVacuumDrawing } from './remote-vacuum';
 import { RodServoDrawing } from './rod-servo';
+import { VacuumVehicleDrawing } from './vacuum-vehicle';
 
 /** One drawing per family. */
 export const SCHEMATICS = {
   'remote-vacuum': RemoteVacuumDrawing,
   'rod-servo': RodServoDrawing,
+  'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

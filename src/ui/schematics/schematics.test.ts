@@ -2,6 +2,7 @@ import { FAMILIES } from '@/core/families/registry';
 import { PLACES as REMOTE } from './remote-vacuum';
 import { PLACES as SERVO } from './rod-servo';
 import { SCHEMATICS } from './registry';
+import { PLACES as VEHICLE } from './vacuum-vehicle';
 
 test('every family has a drawing', () =>
   expect(Object.keys(SCHEMATICS).sort()).toEqual(Object.keys(FAMILIES).sort()));
@@ -9,6 +10,7 @@ test('every family has a drawing', () =>
 describe.each([
   ['remote-vacuum', REMOTE],
   ['rod-servo', SERVO],
+  ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {
     const { ports, leakPoints } = FAMILIES[kind];

@@ -32,6 +32,7 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
     source: benchVacuum,
     load: pluggedPort,
     profiles: () => ({ source: { hose_m3PerSPa: AIR.hose_m3PerSPa }, load: PLUGGED_PORT }),
+    full: ({ fullInput_Pa }) => ({ input_Pa: fullInput_Pa }),
   },
   curve: {
     sources: ['full.supply', 'rest.supply'],

@@ -1,3 +1,4 @@
+import { inputPart, slaveOutput_Pa } from '../../air/diaphragm';
 import { airFlow_PaM3PerS } from '../../air/flow';
 import {
   AIR_GAS_CONSTANT,
@@ -179,15 +180,16 @@ function valveFor(
 }
 
 /** Slave cylinder and vacuum volume: what a trace of such a unit is worked out with. */
-export const logged = (profile: RemoteVacuumProfile): LoggedUnit => ({
-  slave: {
-    slaveArea_m2: circle_m2(profile.slaveBore_m),
-    rodArea_m2: circle_m2(profile.rodDiameter_m),
-    spring_N: profile.spring_N,
-  },
-  rod: null,
-  vacuumVolume_m3: profile.vacuumVolume_m3,
-});
+export const logged = (profile: RemoteVacuumProfile) =>
+  ({
+    slave: {
+      slaveArea_m2: circle_m2(profile.slaveBore_m),
+      rodArea_m2: circle_m2(profile.rodDiameter_m),
+      spring_N: profile.spring_N,
+    },
+    rod: null,
+    vacuumVolume_m3: profile.vacuumVolume_m3,
+  }) satisfies LoggedUnit;
 
 /** How a unit of ordinary make passes air. Profiles do not name these; nothing rests on them while the sides are tight. */
 export const AIR = {
@@ -211,10 +213,6 @@ export const airPort_m3PerSPa = ({ vacuumVolume_m3 }: Pick<Parameters, 'vacuumVo
 export const airWay_m3PerSPa = (p: Parameters): number =>
   airPort_m3PerSPa(p) * Math.max(AIR.breatherLeast, 1 - p.activationFloor_Pa / AIR.breatherShut_Pa);
 
-/** Part of the input that acts along the output: the push rod takes the rest of the piston's area. */
-export const inputPart = (p: Pick<Parameters, 'rodArea_m2' | 'slaveArea_m2'>): number =>
-  1 - p.rodArea_m2 / p.slaveArea_m2;
-
 /** The line of pressure difference against input that the valve is made for, carried on below crack. Handbook 8.1. */
 export const valveLine_Pa = (p: Parameters, input_Pa: number): number =>
   p.valveJump_Pa + p.valveGain * (input_Pa - p.crack_Pa);
@@ -225,7 +223,7 @@ export const calledFor_Pa = (p: Parameters, input_Pa: number): number =>
 
 /** Output at which the piston stands on an input and a pressure difference, were nothing to hold it up. Handbook 8.1. */
 export const balance_Pa = (p: Parameters, input_Pa: number, difference_Pa: number): number =>
-  inputPart(p) * input_Pa + (difference_Pa * p.effectiveArea_m2 - p.spring_N) / p.slaveArea_m2;
+  slaveOutput_Pa(p, input_Pa, difference_Pa, p.effectiveArea_m2);
 
 /** What the diaphragm adds to the output at a pressure difference, Pa. */
 const lift_Pa = (p: Parameters, difference_Pa: number): number =>

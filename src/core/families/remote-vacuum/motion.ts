@@ -1,3 +1,4 @@
+import { inputPart } from '../../air/diaphragm';
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import type { Vector } from '../../model/descriptor';
@@ -9,7 +10,6 @@ import {
   airWay_m3PerSPa,
   balance_Pa,
   calledFor_Pa,
-  inputPart,
   named,
   valveLine_Pa,
   type Parameters,

@@ -1,7 +1,7 @@
 import { instrumentsOf, measuredItem } from '../../procedure/measured-item';
 import type { RunState } from '../../contract/run-state';
 import { sentence } from '../../quantities/sentence';
-import { areaAt_m2 } from '../../signals/effective-area';
+import { slaveDiaphragmArea_m2 } from '../../air/diaphragm';
 import type { ResultRule } from '../../contract/result-rules';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
@@ -13,6 +13,7 @@ import type { Read } from '../loss-rate';
 import { circle_m2 } from '../profile-fields';
 import { byItem, byLoss, resultsBy } from '../results-by';
 import type { RemoteVacuumProfile } from './profile';
+import { logged } from './member';
 import { passageOf, ratioLine, ratioRows, RATIO_STEP } from './ratio';
 
 type Context = RunContext<RemoteVacuumProfile>;
@@ -90,11 +91,7 @@ function diaphragmArea(context: Context, run: RunState, read: Read): ResultRule 
     quantity: 'area',
     from: { output, input, supply: 'full.supply' },
     value: ({ output: output_Pa = 0, input: input_Pa = 0, supply = 0 }) =>
-      areaAt_m2(output_Pa, input_Pa, supply, {
-        slaveArea_m2: circle_m2(profile.slaveBore_m),
-        rodArea_m2: circle_m2(profile.rodDiameter_m),
-        spring_N: profile.spring_N,
-      }),
+      slaveDiaphragmArea_m2(logged(profile).slave, input_Pa, supply, output_Pa),
     nominal: { value: circle_m2(profile.effectiveDiameter_m), part: limits.effectiveArea_fraction },
     unless: () =>
       activation && activation.value_SI > limits.fullActivation_Pa.value

@@ -28,6 +28,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
     source: benchVacuum,
     load: loadCell,
     profiles: (profile) => ({ source: { hose_m3PerSPa: 0 }, load: profile }),
+    full: ({ fullInput_Pa }) => ({ input_Pa: fullInput_Pa }),
   },
   curve: {
     sources: ['full.supply', 'rest.supply'],

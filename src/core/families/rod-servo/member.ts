@@ -1,4 +1,5 @@
 import { airFlow_PaM3PerS, downstream_Pa, upstream_Pa } from '../../air/flow';
+import { rodPush_N } from '../../air/diaphragm';
 import { emptyTime_s, fillTime_s } from '../../air/fill';
 import { CRITICAL_RATIO, depressionAfter_Pa } from '../../air/leak';
 import { orificeConductance_m3PerSPa } from '../../air/orifice';
@@ -130,10 +131,6 @@ export const logged = (profile: RodServoProfile) =>
 export const liftShare = (p: Parameters, input_Pa: number): number =>
   Math.min(1, Math.max(0, (input_Pa - p.crack_Pa) / p.liftRange_Pa));
 
-/** Force that the pressures make before the return spring gives way, N. */
-const push_N = (p: Parameters, difference_Pa: number, input_Pa: number) =>
-  difference_Pa * p.effectiveArea_m2 + input_Pa * p.pushArea_m2 - p.preload_N;
-
 /** How far out the rod is while it pushes with a force: the return spring takes the rest; it stops at its stroke. */
 const travel_m = (p: Parameters, pushed_N: number, force_N: number): number => {
   const left_N = pushed_N - force_N;
@@ -244,10 +241,15 @@ class RodServoUnit implements Standing {
     const node_Pa = efforts[VACUUM]!;
     if (this.lastApplied.node_Pa !== node_Pa) {
       const tank_Pa = this.tank_Pa(this.share, node_Pa);
-      const pushed_N = push_N(this.p, difference_Pa(this.p, this.share, tank_Pa, this.room), this.input_Pa);
+      const pushed_N = this.push_N(difference_Pa(this.p, this.share, tank_Pa, this.room));
       this.lastApplied = { node_Pa, tank_Pa, pushed_N };
     }
     return this.lastApplied;
+  }
+
+  /** Force that the pressures make before the return spring gives way, N. */
+  private push_N(difference_Pa: number): number {
+    return rodPush_N(this.p, this.input_Pa, difference_Pa, this.p.effectiveArea_m2);
   }
 
   span(_terminal: number, efforts: ArrayLike<number>): readonly [number, number] {
@@ -281,7 +283,7 @@ class RodServoUnit implements Standing {
     const reserve = this.reserve(nodes, rest_Pa);
     return [
       force_N,
-      this.rod_N(nodes, () => push_N(p, 0, this.input_Pa)),
+      this.rod_N(nodes, () => this.push_N(0)),
       p.crack_Pa + begin * p.liftRange_Pa,
       p.crack_Pa + p.liftRange_Pa,
       p.residual_N,
@@ -322,7 +324,7 @@ class RodServoUnit implements Standing {
     const pushedAt_N = (force_N: number) => {
       unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
       const depression_Pa = depressionAtStroke_Pa(left_Pa, unit, barometer_Pa);
-      return push_N(p, difference_Pa(p, share, barometer_Pa - depression_Pa, room), this.input_Pa);
+      return this.push_N(difference_Pa(p, share, barometer_Pa - depression_Pa, room));
     };
     const force_N = this.rod_N(nodes, pushedAt_N);
     unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));

@@ -1,3 +1,4 @@
+import { rodPush_N } from '../../air/diaphragm';
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import type { Vector } from '../../model/descriptor';
 import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
@@ -59,12 +60,8 @@ class RodServoMotion implements Moving {
 
     // Rod: where the push, its spring and the load balance; it stops at either end.
     const { effort } = this.rod;
-    const net_N =
-      (working - tank) * p.effectiveArea_m2 +
-      input * p.pushArea_m2 -
-      p.preload_N -
-      p.springRate_NPerM * travel -
-      effort;
+    const pushed_N = rodPush_N(p, input, working - tank, p.effectiveArea_m2);
+    const net_N = pushed_N - p.springRate_NPerM * travel - effort;
     const stiffness_NPerM = p.springRate_NPerM + 1 / this.rod.give(effort);
     const free = net_N > 0 ? y[2]! < p.stroke_m : y[2]! > 0;
     const speed = free ? net_N / stiffness_NPerM / RESPONSE.rod_s : 0;

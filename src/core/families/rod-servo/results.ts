@@ -1,5 +1,5 @@
 import type { RunState } from '../../contract/run-state';
-import { rodArea_m2 } from '../../signals/force-curve';
+import { pistonArea_m2 } from '../../signals/force-curve';
 import type { Family } from '../../contract/family';
 import type { RunContext } from '../../contract/run-context';
 import type { Result } from '../../contract/result';
@@ -38,8 +38,7 @@ export function resultsWith(model: Family, context: Context, run: RunState): Res
       step: 'full',
       quantity: 'area',
       from: { force: 'full.output', input: 'full.input', tank: 'full.supply' },
-      value: ({ input = 0, force = 0, tank = 0 }) =>
-        tank > 0 ? rodArea_m2(force, input, tank, logged(profile).rod) : NaN,
+      value: ({ input = 0, force = 0, tank = 0 }) => pistonArea_m2(force, input, tank, logged(profile).rod),
       nominal: { value: profile.effectiveArea_m2, part: limits.effectiveArea_fraction },
     },
     // Noted: the brake, not the servo, sets its limit.

@@ -1,0 +1,25 @@
+import type { VehicleFolder } from '../../contract/family';
+import { faults, leakPoints, looks, parts } from './faults';
+import { pedalVacuumProfile, type PedalVacuumProfile } from './profile';
+import { keeps, results } from './rules';
+import { steps } from './steps';
+import { typical } from './typical';
+
+export { member } from './member';
+export type { PedalVacuumProfile };
+
+/** Pedal-mounted vacuum booster, single or tandem, on its vehicle. Handbook 8.3. */
+export const pedalVacuum: VehicleFolder<PedalVacuumProfile> = {
+  kind: 'pedal-vacuum',
+  name: 'Pedal-mounted vacuum booster',
+  role: 'unit',
+  profile: pedalVacuumProfile,
+  typical,
+  faults,
+  looks,
+  steps,
+  keeps,
+  results,
+  parts,
+  leakPoints,
+};

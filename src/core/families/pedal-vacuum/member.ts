@@ -1,0 +1,374 @@
+import { airFlow_PaM3PerS } from '../../air/flow';
+import { fillTime_s } from '../../air/fill';
+import { depressionAfter_Pa } from '../../air/leak';
+import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
+import { pressureBetween_Pa } from '../../air/series';
+import type { Member, Nodes, Standing } from '../../model/member';
+import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
+import type { Vector } from '../../model/descriptor';
+import { rootOfFalling } from '../../numeric/root';
+import { HEALTHY_LEAK_M3_PER_S_PA, RECOVERED, type PedalVacuumProfile } from './profile';
+
+/** What makes one booster differ from another, and what faults move. */
+export const parameters = [
+  { id: 'pedalRatio', name: 'Pedal ratio', quantity: 'ratio' },
+  { id: 'area_m2', name: 'Effective area', quantity: 'area' },
+  { id: 'spring_N', name: 'Return spring', quantity: 'force' },
+  { id: 'reaction', name: 'Reaction ratio R', quantity: 'ratio' },
+  { id: 'begin_N', name: 'Input at which output begins', quantity: 'force' },
+  { id: 'jump_N', name: 'Jump-in', quantity: 'force' },
+  { id: 'friction_N', name: 'Friction of the valve', quantity: 'force' },
+  { id: 'valve_N', name: 'Input that opens the air valve wide', quantity: 'force' },
+  { id: 'binding_N', name: 'Pedal rod binding', quantity: 'force' },
+  { id: 'front_m3', name: 'Volume on the vacuum side', quantity: 'volume' },
+  { id: 'rear_m3', name: 'Volume on the working side', quantity: 'volume' },
+  { id: 'air_m3PerSPa', name: 'Air passage of the valve', quantity: 'conductance' },
+  { id: 'vacuumPort_m3PerSPa', name: 'Vacuum passage of the valve', quantity: 'conductance' },
+  { id: 'shell_m3PerSPa', name: 'Leak into the vacuum side', quantity: 'conductance' },
+  { id: 'seat_m3PerSPa', name: 'Leak of the air seat', quantity: 'conductance' },
+  { id: 'tear_m3PerSPa', name: 'Passage between the sides', quantity: 'conductance' },
+  { id: 'clearance_m', name: 'Clearance of the pushrod', quantity: 'travel' },
+  { id: 'test_N', name: 'Moderate pedal force', quantity: 'force' },
+] as const;
+
+const inputs = [
+  { id: 'pedal_N', name: 'Pedal force', quantity: 'force', from: { port: 'pedal', as: 'set' } },
+  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
+  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
+  { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
+  { id: 'applications', name: 'Applications since the source stopped', quantity: 'count' },
+] as const satisfies readonly InputDescriptor[];
+
+const readings = [
+  { id: 'output', name: 'Force of the pushrod', quantity: 'force' },
+  { id: 'supplyApplied', name: 'Vacuum at the unit, applied', quantity: 'depression' },
+  { id: 'supplyAtRest', name: 'Vacuum at the unit, at rest', quantity: 'depression' },
+  { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force' },
+  { id: 'drop', name: 'Pedal drop as the engine starts', quantity: 'travel' },
+  { id: 'recovery', name: 'Recovery of the vacuum after a release', quantity: 'duration' },
+  { id: 'left', name: 'Vacuum left after a wait, at rest', quantity: 'depression' },
+  { id: 'leftCapped', name: 'Vacuum left after a wait, source side capped', quantity: 'depression' },
+  { id: 'used', name: 'Vacuum left after applications', quantity: 'depression' },
+  { id: 'reserve', name: 'Assisted applications', quantity: 'count' },
+  { id: 'heldLeft', name: 'Vacuum left after a hold', quantity: 'depression' },
+  { id: 'rise', name: 'Pedal rise over a hold, engine off', quantity: 'travel' },
+  { id: 'applyTime', name: 'Apply time', quantity: 'duration' },
+  { id: 'dragForce', name: 'Force left on the pushrod at rest', quantity: 'force' },
+  { id: 'clearance', name: 'Clearance of the pushrod', quantity: 'travel' },
+] as const;
+
+export type Parameters = Named<typeof parameters>;
+export const named = reader(parameters);
+export type ReadingId = (typeof readings)[number]['id'];
+
+const VACUUM = 0;
+const ROD = 1;
+/** How closely an output is found that the stroke itself takes vacuum from, N. */
+const CLOSE_N = 1e-3;
+/** An application is of use while its output is this much above the unassisted one. Handbook 4. */
+const WORTH = 1.1;
+/** More applications than this are counted by nobody. */
+const MOST_APPLICATIONS = 12;
+
+/** Gauss–Legendre nodes and weights on 0 to 1, eight points. Abramowitz & Stegun, table 25.4. */
+const GAUSS = [
+  [0.1834346424956498, 0.362683783378362],
+  [0.525532409916329, 0.3137066458778873],
+  [0.7966664774136267, 0.2223810344533745],
+  [0.9602898564975363, 0.1012285362903763],
+].flatMap(([x, w]) => [
+  [(1 - x!) / 2, w! / 2],
+  [(1 + x!) / 2, w! / 2],
+]) as readonly (readonly [number, number])[];
+
+/** Force of the pushrod that the driver's own foot makes through the unit, N. */
+export const unassisted_N = (p: Parameters, in_N: number): number => Math.max(0, in_N - p.spring_N);
+
+/**
+ * A pedal-mounted vacuum booster. Handbook-models 8.3: F_o = 0 below F_p, else min(J + R·(F_in − F_p), F_in + Δp·A − F_s)⁺
+ * with F_in = i·F_pedal − friction; Δp between the sides is what the valve and a passage between them in series leave.
+ */
+class PedalVacuum implements Standing {
+  private readonly p: Parameters;
+  /** Force into the unit, and what its valve calls for, N. */
+  private readonly in_N: number;
+  private readonly called_N: number;
+  private lastOutput = { node_Pa: NaN, output_N: NaN };
+
+  constructor(
+    parameters: Vector,
+    private readonly pedal_N: number,
+    private readonly barometer_Pa: number,
+    private readonly temperature_K: number,
+    private readonly elapsed_s: number,
+    private readonly applications: number,
+  ) {
+    this.p = named(parameters);
+    this.in_N = this.inputAt(pedal_N);
+    this.called_N = this.calledAt(this.in_N);
+  }
+
+  private inputAt(pedal_N: number): number {
+    return Math.max(0, this.p.pedalRatio * pedal_N - this.p.binding_N);
+  }
+
+  private calledAt(in_N: number): number {
+    const { begin_N, jump_N, reaction } = this.p;
+    return in_N < begin_N ? 0 : jump_N + reaction * (in_N - begin_N);
+  }
+
+  private flow(conductance_m3PerSPa: number, from_Pa: number, to_Pa: number): number {
+    return airFlow_PaM3PerS(conductance_m3PerSPa, from_Pa, to_Pa, this.temperature_K);
+  }
+
+  /** The working side with the valve wide open, beside a vacuum side, Pa absolute. */
+  private fullyOpen_Pa(front_Pa: number): number {
+    const { air_m3PerSPa, tear_m3PerSPa } = this.p;
+    return pressureBetween_Pa(air_m3PerSPa, tear_m3PerSPa, this.barometer_Pa, front_Pa, this.temperature_K);
+  }
+
+  /** The working side at rest: an air seat that leaks lifts it against the open vacuum port. */
+  private resting_Pa(front_Pa: number): number {
+    const { seat_m3PerSPa, vacuumPort_m3PerSPa, tear_m3PerSPa } = this.p;
+    if (seat_m3PerSPa <= 0) return front_Pa;
+    const out = vacuumPort_m3PerSPa + tear_m3PerSPa;
+    return pressureBetween_Pa(seat_m3PerSPa, out, this.barometer_Pa, front_Pa, this.temperature_K);
+  }
+
+  /** Force of the pushrod at rest: the difference that a leaking air seat leaves, beyond the spring. */
+  private drag_N(front_Pa: number): number {
+    const difference_Pa = Math.max(0, this.resting_Pa(front_Pa) - front_Pa);
+    return Math.max(0, difference_Pa * this.p.area_m2 - this.p.spring_N);
+  }
+
+  /** Force of the pushrod beside a vacuum side, by an input. */
+  private outputAt(front_Pa: number, in_N: number, called_N: number): number {
+    const { begin_N, area_m2, spring_N } = this.p;
+    if (in_N < begin_N) return this.drag_N(front_Pa);
+    const most_N = in_N + (this.fullyOpen_Pa(front_Pa) - front_Pa) * area_m2 - spring_N;
+    return Math.max(0, unassisted_N(this.p, in_N), Math.min(called_N, most_N));
+  }
+
+  /** The same at the input set, kept as long as the vacuum stays. */
+  private output_N(front_Pa: number): number {
+    if (this.lastOutput.node_Pa !== front_Pa)
+      this.lastOutput = { node_Pa: front_Pa, output_N: this.outputAt(front_Pa, this.in_N, this.called_N) };
+    return this.lastOutput.output_N;
+  }
+
+  /** Air that comes into the vacuum side at rest. */
+  private restLeak_PaM3PerS(front_Pa: number): number {
+    const { shell_m3PerSPa, seat_m3PerSPa } = this.p;
+    const shell = this.flow(shell_m3PerSPa, this.barometer_Pa, front_Pa);
+    return seat_m3PerSPa > 0
+      ? shell + this.flow(seat_m3PerSPa, this.barometer_Pa, this.resting_Pa(front_Pa))
+      : shell;
+  }
+
+  /** The same while it is applied: what passes between the sides too. */
+  private appliedLeak_PaM3PerS(front_Pa: number): number {
+    const { shell_m3PerSPa, tear_m3PerSPa, area_m2, spring_N } = this.p;
+    const shell = this.flow(shell_m3PerSPa, this.barometer_Pa, front_Pa);
+    if (tear_m3PerSPa <= 0) return shell;
+    const difference_Pa = Math.max(0, this.output_N(front_Pa) - this.in_N + spring_N) / area_m2;
+    return shell + this.flow(tear_m3PerSPa, front_Pa + difference_Pa, front_Pa);
+  }
+
+  span(): readonly [number, number] {
+    return [0, 0];
+  }
+
+  through(_vacuum: number, effort_Pa: number): number {
+    return this.in_N < this.p.begin_N
+      ? this.restLeak_PaM3PerS(effort_Pa)
+      : this.appliedLeak_PaM3PerS(effort_Pa);
+  }
+
+  brings(_rod: number, efforts: ArrayLike<number>): number {
+    return this.output_N(efforts[VACUUM]!);
+  }
+
+  /** The gauge is on the vacuum side itself. */
+  atRest(_terminal: number, gauge_Pa: number) {
+    return { effort: gauge_Pa, passes: this.restLeak_PaM3PerS(gauge_Pa) };
+  }
+
+  read(efforts: ArrayLike<number>, nodes: Nodes): number[] {
+    const { p, barometer_Pa } = this;
+    const front_Pa = efforts[VACUUM]!;
+    const force_N = efforts[ROD]!;
+    const rest_Pa = nodes.settle(VACUUM, (node_Pa) => this.restLeak_PaM3PerS(node_Pa));
+    const rest = Math.max(0, barometer_Pa - rest_Pa);
+    const without_N = unassisted_N(p, this.in_N);
+    const way_m = (at_N: number) => p.pedalRatio * nodes.taken(ROD, at_N);
+    const held = this.held(nodes, front_Pa, force_N);
+    const waited = this.leftAtRest_Pa(nodes, rest, true);
+    const used = this.used(nodes, waited, this.applications);
+    return [
+      force_N,
+      Math.max(0, barometer_Pa - front_Pa),
+      rest,
+      this.runout_N(front_Pa),
+      way_m(force_N) - way_m(without_N),
+      this.recovery_s(nodes, rest),
+      waited,
+      this.leftAtRest_Pa(nodes, rest, false),
+      used.left_Pa,
+      this.used(nodes, waited, MOST_APPLICATIONS).useful,
+      held.left_Pa,
+      way_m(force_N) - way_m(held.force_N),
+      this.apply_s(nodes, front_Pa, force_N),
+      this.drag_N(rest_Pa),
+      p.clearance_m,
+    ];
+  }
+
+  /** Pedal force at which all of the vacuum works. Handbook-models 8.3. */
+  private runout_N(front_Pa: number): number {
+    const { area_m2, spring_N, jump_N, reaction, begin_N, binding_N, pedalRatio } = this.p;
+    const assist_N = (this.fullyOpen_Pa(front_Pa) - front_Pa) * area_m2;
+    const in_N = (assist_N - spring_N - jump_N + reaction * begin_N) / (reaction - 1);
+    return Math.max(0, in_N + binding_N) / pedalRatio;
+  }
+
+  /** Volumes that empty together with the unit at rest, and its diaphragm. */
+  private bodies(nodes: Nodes, stroke_m: number) {
+    const { front_m3, rear_m3, area_m2 } = this.p;
+    return { front_m3, rear_m3, area_m2, stroke_m, tank_m3: nodes.stopped(VACUUM).volume_m3 };
+  }
+
+  /** Vacuum after the time on hold, engine off and pedal up. @param check with what the check valve lets back */
+  private leftAtRest_Pa(nodes: Nodes, from_Pa: number, check: boolean): number {
+    const { p } = this;
+    const { volume_m3, leak_m3PerSPa, back_m3PerSPa } = nodes.stopped(VACUUM);
+    // The two that share one path let through as much as they do in series: the port is far wider than the seat.
+    const conductance_m3PerSPa =
+      p.shell_m3PerSPa + p.seat_m3PerSPa + leak_m3PerSPa + (check ? back_m3PerSPa : 0);
+    return this.leakedTo_Pa(from_Pa, conductance_m3PerSPa, p.front_m3 + p.rear_m3 + volume_m3);
+  }
+
+  private leakedTo_Pa(from_Pa: number, conductance_m3PerSPa: number, volume_m3: number): number {
+    return depressionAfter_Pa(Math.min(from_Pa, this.barometer_Pa), this.elapsed_s, {
+      conductance_m3PerSPa,
+      volume_m3,
+      barometer_Pa: this.barometer_Pa,
+      temperature_K: this.temperature_K,
+    });
+  }
+
+  /** A hold with the engine off, at or beyond runout: the vacuum that is left, and the force that it makes. */
+  private held(nodes: Nodes, front_Pa: number, force_N: number) {
+    const { p } = this;
+    const { volume_m3, leak_m3PerSPa, back_m3PerSPa } = nodes.stopped(VACUUM);
+    const passes =
+      p.tear_m3PerSPa > 0 ? (p.tear_m3PerSPa * this.fullyOpen_Pa(front_Pa)) / this.barometer_Pa : 0;
+    const left_Pa = this.leakedTo_Pa(
+      Math.max(0, this.barometer_Pa - front_Pa),
+      p.shell_m3PerSPa + leak_m3PerSPa + back_m3PerSPa + passes,
+      p.front_m3 + volume_m3 - p.area_m2 * nodes.taken(ROD, force_N),
+    );
+    return { left_Pa, force_N: this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N) };
+  }
+
+  /** Applications at the input set since the engine stopped, on what is stored: how many helped, and what they leave. */
+  private used(nodes: Nodes, from_Pa: number, most: number) {
+    const least_N = WORTH * unassisted_N(this.p, this.in_N);
+    let [left_Pa, useful] = [from_Pa, 0];
+    for (let i = 0; i < most; i += 1) {
+      const stroke = this.bodies(nodes, 0);
+      const at = (force_N: number) => {
+        stroke.stroke_m = nodes.taken(ROD, force_N);
+        const full_Pa = depressionAtStroke_Pa(left_Pa, stroke, this.barometer_Pa);
+        return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
+      };
+      // The stroke presses the vacuum side together, and so takes from what makes it; the valve seldom calls for all.
+      const force_N =
+        at(this.called_N) >= this.called_N
+          ? this.called_N
+          : rootOfFalling((force) => at(force) - force, 0, this.called_N, CLOSE_N);
+      if (force_N <= least_N) return { left_Pa, useful };
+      at(force_N);
+      useful += 1;
+      left_Pa = depressionAfterStroke_Pa(left_Pa, stroke, this.barometer_Pa);
+    }
+    return { left_Pa, useful };
+  }
+
+  /** Time in which the source brings the vacuum back after one release from the moderate force, s. */
+  private recovery_s(nodes: Nodes, rest: number): number {
+    const in_N = this.inputAt(this.p.test_N);
+    const called_N = this.calledAt(in_N);
+    const stroke = this.bodies(
+      nodes,
+      nodes.taken(ROD, this.outputAt(this.barometer_Pa - rest, in_N, called_N)),
+    );
+    const from_Pa = this.barometer_Pa - depressionAfterStroke_Pa(rest, stroke, this.barometer_Pa);
+    const to_Pa = this.barometer_Pa - RECOVERED * rest;
+    if (from_Pa <= to_Pa) return 0;
+    const volume_m3 = stroke.front_m3 + stroke.rear_m3 + stroke.tank_m3;
+    // dt = V·dp/Q with p = p₁ + (p₀ − p₁)·s².
+    let sum = 0;
+    for (const [s, weight] of GAUSS) {
+      const at_Pa = to_Pa + (from_Pa - to_Pa) * s * s;
+      const taken = nodes.taken(VACUUM, at_Pa) - this.restLeak_PaM3PerS(at_Pa);
+      if (taken <= 0) return Infinity;
+      sum += (weight * 2 * s * (from_Pa - to_Pa)) / taken;
+    }
+    return volume_m3 * sum;
+  }
+
+  /** Time in which the open air valve fills the working side for this output, s. Handbook-models 8.3. */
+  private apply_s(nodes: Nodes, front_Pa: number, force_N: number): number {
+    const { p, barometer_Pa, temperature_K } = this;
+    if (force_N <= 0) return 0;
+    const volume_m3 = p.rear_m3 + p.area_m2 * nodes.taken(ROD, force_N);
+    const space = { conductance_m3PerSPa: p.air_m3PerSPa, volume_m3, temperature_K };
+    // The air that stood there before it moved is spread over all of it.
+    const from_Pa = (front_Pa * p.rear_m3) / volume_m3;
+    return fillTime_s(from_Pa, barometer_Pa, barometer_Pa, space);
+  }
+}
+
+function healthy(profile: PedalVacuumProfile) {
+  const { limits } = profile;
+  return healthyUnit(
+    parameters,
+    {
+      pedalRatio: profile.pedalRatio,
+      area_m2: profile.area_m2,
+      spring_N: profile.spring_N,
+      reaction: profile.reaction,
+      begin_N: profile.begin_N,
+      jump_N: profile.jump_N,
+      friction_N: profile.friction_N,
+      valve_N: profile.valve_N,
+      binding_N: 0,
+      front_m3: profile.front_m3,
+      rear_m3: profile.rear_m3,
+      air_m3PerSPa: profile.air_m3PerSPa,
+      vacuumPort_m3PerSPa: profile.vacuumPort_m3PerSPa,
+      shell_m3PerSPa: HEALTHY_LEAK_M3_PER_S_PA,
+      seat_m3PerSPa: 0,
+      tear_m3PerSPa: 0,
+      clearance_m: profile.clearance_m,
+      test_N: profile.moderate_N,
+    },
+    {
+      area_m2: limits.area_fraction.value * profile.area_m2,
+      reaction: limits.reaction_fraction.value * profile.reaction,
+      spring_N: Math.min(profile.spring_N, limits.without_N.value),
+    },
+  );
+}
+
+/** A pedal-mounted vacuum booster, to be joined to a vacuum supply and to the master cylinder that it pushes. */
+export const member: Member<PedalVacuumProfile> = {
+  parameters,
+  inputs,
+  readings,
+  fedBy: [{ id: 'vacuum', name: 'Vacuum', coupling: 'vacuum' }],
+  feeds: [{ id: 'rod', name: 'Pushrod', coupling: 'rod' }],
+  healthy,
+  with: (vector, [pedal_N = 0, barometer_Pa = 0, temperature_K = 0, elapsed_s = 0, applications = 0]) =>
+    new PedalVacuum(vector, pedal_N, barometer_Pa, temperature_K, elapsed_s, applications),
+};

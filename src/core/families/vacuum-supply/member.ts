@@ -1,0 +1,185 @@
+import { SEA_LEVEL_PA } from '../../air/atmosphere';
+import { airFlow_PaM3PerS } from '../../air/flow';
+import { rootOfFalling } from '../../numeric/root';
+import type { Member, Standing, Stopped } from '../../model/member';
+import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
+import type { Vector } from '../../model/descriptor';
+import type { VacuumSupplyProfile } from './profile';
+
+/**
+ * What makes one supply differ from another, and what faults move. The engine's k_e of handbook-models 9 is a suction too:
+ * S = k_e·R·T. What the idle control takes back it had let in itself, so it is a conductance to the room.
+ */
+export const parameters = [
+  { id: 'floor_Pa', name: 'Manifold pressure at idle, absolute', quantity: 'barometer' },
+  { id: 'floorShare', name: 'Part of the barometer that the pump leaves', quantity: 'ratio' },
+  { id: 'suction_m3PerS', name: 'Suction of pump or engine', quantity: 'flow' },
+  { id: 'spare_m3PerSPa', name: 'Leak that the idle control takes back', quantity: 'conductance' },
+  { id: 'sourceLeak_m3PerSPa', name: 'Leak at the source', quantity: 'conductance' },
+  { id: 'hose_m3PerSPa', name: 'Hose', quantity: 'conductance' },
+  { id: 'collapse', name: 'Part of the hose left open where it collapses', quantity: 'ratio' },
+  { id: 'collapseFrom_Pa', name: 'Depression at which it collapses', quantity: 'depression' },
+  { id: 'crack_Pa', name: 'Check valve opens at', quantity: 'pressure' },
+  { id: 'hoseLeak_m3PerSPa', name: 'Leak of hose and tank behind the check valve', quantity: 'conductance' },
+  { id: 'back_m3PerSPa', name: 'Air back through the check valve', quantity: 'conductance' },
+  { id: 'tank_m3', name: 'Tank and hose up to the check valve', quantity: 'volume' },
+] as const;
+
+const room = [
+  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
+  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
+] as const satisfies readonly InputDescriptor[];
+
+const readings = [
+  { id: 'idle', name: 'Vacuum at the source', quantity: 'depression' },
+  { id: 'atUnit', name: 'Vacuum at the unit', quantity: 'depression' },
+] as const;
+
+export type Parameters = Named<typeof parameters>;
+export const named = reader(parameters);
+export type ReadingId = (typeof readings)[number]['id'];
+
+/** How closely the pressure at the source is found, Pa. */
+const CLOSE_PA = 0.01;
+
+/**
+ * A vacuum supply: what makes the vacuum, a hose, a check valve and a tank. Handbook-models 9: a manifold holds
+ * p_s = p_m0 + (q − q_spare)⁺·R·T/S, a pump ε·p_atm + q·R·T/S; the hose follows ISO 6358 with b = 0.5, which is
+ * p_u = p_s·(1 + κ²/4); the check valve opens at its crack. A hose that collapses is narrower once it is deeply evacuated.
+ */
+class VacuumSupply implements Standing {
+  private readonly p: Parameters;
+  private readonly floor_Pa: number;
+
+  constructor(
+    parameters: Vector,
+    private readonly barometer_Pa: number,
+    private readonly temperature_K: number,
+  ) {
+    this.p = named(parameters);
+    this.floor_Pa = Math.min(barometer_Pa, this.p.floor_Pa + this.p.floorShare * barometer_Pa);
+  }
+
+  get stopped(): Stopped {
+    const { tank_m3, hoseLeak_m3PerSPa, back_m3PerSPa } = this.p;
+    return { volume_m3: tank_m3, leak_m3PerSPa: hoseLeak_m3PerSPa, back_m3PerSPa };
+  }
+
+  private flow(conductance_m3PerSPa: number, from_Pa: number, to_Pa: number): number {
+    return airFlow_PaM3PerS(conductance_m3PerSPa, from_Pa, to_Pa, this.temperature_K);
+  }
+
+  /** Air through the hose from a unit at one pressure to the source at another. */
+  private hose_PaM3PerS(unit_Pa: number, source_Pa: number): number {
+    const { hose_m3PerSPa, collapse, collapseFrom_Pa, crack_Pa } = this.p;
+    const collapsed = this.barometer_Pa - unit_Pa > collapseFrom_Pa;
+    return this.flow(collapsed ? hose_m3PerSPa * collapse : hose_m3PerSPa, unit_Pa - crack_Pa, source_Pa);
+  }
+
+  /** What the source takes away at a pressure of its own, besides what an idle control takes back. */
+  private suction_PaM3PerS(source_Pa: number): number {
+    return this.p.suction_m3PerS * (source_Pa - this.floor_Pa);
+  }
+
+  /** Pressure at the source while the unit stands at one. */
+  private source_Pa(unit_Pa: number): number {
+    const { floor_Pa, barometer_Pa } = this;
+    const spare = this.flow(this.p.spare_m3PerSPa, barometer_Pa, floor_Pa);
+    const lacks = (source_Pa: number) =>
+      this.hose_PaM3PerS(unit_Pa, source_Pa) +
+      this.flow(this.p.sourceLeak_m3PerSPa, barometer_Pa, source_Pa) -
+      spare -
+      this.suction_PaM3PerS(source_Pa);
+    return rootOfFalling(lacks, floor_Pa, barometer_Pa, CLOSE_PA);
+  }
+
+  span(): readonly [number, number] {
+    return [this.floor_Pa + Math.min(this.p.crack_Pa, this.barometer_Pa - this.floor_Pa), this.barometer_Pa];
+  }
+
+  through(_terminal: number, unit_Pa: number): number {
+    const leaks = this.flow(this.p.hoseLeak_m3PerSPa, this.barometer_Pa, unit_Pa);
+    return this.hose_PaM3PerS(unit_Pa, this.source_Pa(unit_Pa)) - leaks;
+  }
+
+  atRest() {
+    return { effort: 0, passes: 0 };
+  }
+
+  read(efforts: ArrayLike<number>): number[] {
+    const unit_Pa = efforts[0]!;
+    return [this.barometer_Pa - this.source_Pa(unit_Pa), this.barometer_Pa - unit_Pa];
+  }
+}
+
+/** Numbers of a healthy supply: what a profile of its kind has no figure for plays no part in it. */
+function healthy(profile: VacuumSupplyProfile) {
+  const { makes, idle_Pa, floorShare, spare_m3PerSPa, limits } = profile;
+  const manifold = makes === 'manifold';
+  return healthyUnit(
+    parameters,
+    {
+      floor_Pa: idle_Pa ?? 0,
+      floorShare: floorShare ?? 0,
+      suction_m3PerS: profile.suction_m3PerS,
+      spare_m3PerSPa: spare_m3PerSPa ?? 0,
+      sourceLeak_m3PerSPa: 0,
+      hose_m3PerSPa: profile.hose_m3PerSPa,
+      collapse: 1,
+      collapseFrom_Pa: COLLAPSES_FROM_PA,
+      crack_Pa: profile.crack_Pa,
+      hoseLeak_m3PerSPa: 0,
+      back_m3PerSPa: 0,
+      tank_m3: profile.tank_m3,
+    },
+    {
+      ...(manifold
+        ? { floor_Pa: limits.idle_Pa.value }
+        : { floorShare: Math.min(floorShare ?? 0, limits.idle_Pa.value / SEA_LEVEL_PA) }),
+      hose_m3PerSPa: limits.hose_fraction.value * profile.hose_m3PerSPa,
+    },
+  );
+}
+
+/** Depression at which a soft hose closes up, Pa: the middle of 40 to 60 kPa. Handbook-models 9. */
+const COLLAPSES_FROM_PA = 5e4;
+
+const ends = { fedBy: [], feeds: [{ id: 'vacuum', name: 'Vacuum', coupling: 'vacuum' }] } as const;
+
+/** A vacuum supply as it is, to be joined to what it feeds. */
+export const member: Member<VacuumSupplyProfile> = {
+  parameters,
+  inputs: room,
+  readings,
+  ...ends,
+  healthy,
+  with: (vector, [barometer_Pa = 0, temperature_K = 0]) =>
+    new VacuumSupply(vector, barometer_Pa, temperature_K),
+};
+
+/** Place of the source's own floor, and of the part of the barometer that a pump leaves. */
+const FLOOR = parameters.findIndex(({ id }) => id === 'floor_Pa');
+const FLOOR_SHARE = parameters.findIndex(({ id }) => id === 'floorShare');
+const CRACK = parameters.findIndex(({ id }) => id === 'crack_Pa');
+
+/**
+ * The same as a gauge at the unit tells it while the unit stands at rest: whatever makes the vacuum, its line goes through
+ * what was read.
+ */
+export const asRead: Member<VacuumSupplyProfile> = {
+  ...member,
+  knownAtRest: true,
+  inputs: [
+    {
+      id: 'supply_Pa',
+      name: 'Vacuum at the unit, at rest',
+      quantity: 'depression',
+      from: { port: 'supply', as: 'source', until: 'source.atUnit' },
+    },
+    ...room,
+  ],
+  with: (vector, [supply_Pa = 0, barometer_Pa = 0, temperature_K = 0]) => {
+    const floor_Pa = Math.max(0, barometer_Pa - Math.max(0, supply_Pa) - vector[CRACK]!);
+    return new VacuumSupply(vector.with(FLOOR, floor_Pa).with(FLOOR_SHARE, 0), barometer_Pa, temperature_K);
+  },
+};

@@ -1,0 +1,107 @@
+import type { VehicleStep } from '../../contract/family';
+import { look } from '../bench-items';
+import { readingAt } from '../vehicle-items';
+import type { VacuumSupplyProfile } from './profile';
+
+const IDLE = { ignition: 'on', engine: 'idle' } as const;
+
+/** Tests of a vacuum supply on its vehicle. Handbook 8.3 and 9; minutes: handbook-models 8.3. */
+export function steps({ makes }: VacuumSupplyProfile): VehicleStep[] {
+  const where = makes === 'manifold' ? 'manifold' : 'pump';
+  return [
+    {
+      phase: 'supply',
+      step: {
+        id: 'rest',
+        title: 'Vacuum at the booster',
+        instruction:
+          'Warm engine idling, foot off the pedal. Let the vacuum gauge at the booster stand, then read.',
+        cautions: ['running-engine'],
+        state: IDLE,
+        needs: ['zeros'],
+        leaves: { input: 'released' },
+        attended_s: 60,
+        items: [
+          look(
+            'idle-speed',
+            'Idle speed',
+            'Engine warm and idling evenly at its named speed?',
+            'Even, at its speed',
+            ['off', 'Uneven, or off its speed'],
+          ),
+          readingAt('rest.supply', 'supply', 'source.atUnit', 'Read the vacuum at the booster.'),
+        ],
+      },
+    },
+    {
+      phase: 'supply',
+      step: {
+        id: 'source',
+        title: 'Vacuum at its source',
+        instruction: `Engine idling, the gauge at the ${where}. A healthy engine holds its absolute pressure at any altitude, so less vacuum is expected the higher the place.`,
+        cautions: ['running-engine'],
+        state: IDLE,
+        needs: ['zeros'],
+        leaves: { input: 'released' },
+        attended_s: 120,
+        items: [readingAt('source.idle', 'source', 'source.idle', `Read the vacuum at the ${where}.`)],
+      },
+    },
+    {
+      phase: 'supply',
+      step: {
+        id: 'recovery',
+        title: 'Hose: recovery after a release',
+        instruction:
+          'Engine idling. Apply once at the moderate force until the pedal stands, let go at once, and time the gauge at the booster back to nine tenths of what it stood at. A blocked hose passes every gauge that stands still.',
+        cautions: ['running-engine'],
+        state: IDLE,
+        needs: ['rest'],
+        leaves: { input: 'released' },
+        attended_s: 120,
+        items: [
+          readingAt('recovery.time', 'clock', 'recovery', 'Read the time back to nine tenths.'),
+          look(
+            'hose',
+            'Vacuum hose',
+            'Hose the kind for vacuum, right bore, not flattened or soft while the pedal is pressed?',
+            'Sound',
+            ['poor', 'Soft, kinked or the wrong kind'],
+          ),
+        ],
+      },
+    },
+    {
+      phase: 'supply',
+      step: {
+        id: 'check',
+        title: 'Check valve',
+        instruction:
+          'Engine off after a minute of idling. Pull the check valve from the booster: air must rush in. Then try it with a bulb, one way and the other; never by mouth.',
+        cautions: ['vacuum'],
+        state: { engine: 'off', charge: 'full' },
+        needs: ['rest'],
+        leaves: { input: 'released', charge: 'spent' },
+        attended_s: 120,
+        items: [
+          look(
+            'rush',
+            'Rush of air',
+            'Valve pulled after a minute: did air rush in?',
+            'It rushed',
+            ['none', 'Nothing, or hardly any'],
+            'check-valve',
+          ),
+          look(
+            'one-way',
+            'One way only',
+            'With a bulb: open toward the engine and shut the other way?',
+            'One way only',
+            ['both', 'Both ways, or neither'],
+            'check-valve',
+          ),
+        ],
+      },
+    },
+  ];
+}

@@ -1,0 +1,37 @@
+import type { Family } from '../contract/family';
+import { member as booster, pedalVacuum, type PedalVacuumProfile } from './pedal-vacuum/index';
+import { asRead, member as supply, vacuumSupply, type VacuumSupplyProfile } from './vacuum-supply/index';
+import { vehicleOf, type VehicleProfile } from './vehicle';
+import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';
+
+/** What is fitted to a vehicle with a vacuum booster. */
+export interface VacuumVehicleProfile extends VehicleProfile<
+  VacuumSupplyProfile,
+  PedalVacuumProfile,
+  WheelBrakesProfile
+> {
+  readonly kind: 'vacuum-vehicle';
+}
+
+/** A vehicle with a pedal-mounted vacuum booster. Handbook 8.3, 9, 10. */
+export const vacuumVehicle: Family = vehicleOf({
+  kind: 'vacuum-vehicle',
+  name: 'Vehicle with vacuum booster',
+  source: vacuumSupply,
+  unit: pedalVacuum,
+  load: wheelBrakes,
+  members: { source: supply, asRead, unit: booster, load: brakes },
+  behind: behindFront,
+  loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
+  curve: {
+    input: 'pedal_N',
+    output: 'load.pressure',
+    sources: ['with.supply', 'rest.supply'],
+    releasing: null,
+    knee: { reading: 'runoutPedal', word: 'runout' },
+  },
+  fluid: ({ load }) => load.fluid,
+  full: ({ unit }) => ({ pedal_N: unit.heavy_N }),
+  vacuumVolume_m3: ({ unit, source }) => unit.front_m3 + unit.rear_m3 + source.tank_m3,
+  excused: { supply: ['reserve', 'standing-reserve'], load: ['drop'] },
+});

@@ -1,0 +1,366 @@
+import { z } from 'zod';
+import { SEA_LEVEL_PA } from '../air/atmosphere';
+import { REFERENCE_TEMPERATURE_K } from '../air/leak';
+import {
+  sayingOverdue,
+  VEHICLE_PHASES,
+  type Family,
+  type FamilyCurve,
+  type HealthyVehicle,
+  type LoadBehind,
+  type Port,
+  type VehicleFolder,
+} from '../contract/family';
+import type { Keep, Keeps, Limit, Of } from '../contract/keeps';
+import type { Result } from '../contract/result';
+import type { ResultRule } from '../contract/result-rules';
+import type { Rig, RunContext } from '../contract/run-context';
+import { findItem, type Procedure } from '../contract/steps';
+import type { FluidKind } from '../fluid/kinds';
+import { installation, ROLES, type Role } from '../model/installation';
+import type { Member } from '../model/member';
+import { AT_ONCE, inputVector, placeOf, type HealthyUnit } from '../model/vectors';
+import { sentence } from '../quantities/sentence';
+import { assessVehicle, type Excused } from './assess-vehicle';
+import { expectBy } from './expectation';
+import { identityFields } from './profile-fields';
+import { resultsBy } from './results-by';
+import { closingSteps, openingSteps } from './vehicle-steps';
+import { VEHICLE_PORTS } from './vehicle-ports';
+
+/** What is fitted to a vehicle, each part by its own profile; of those not known typical figures stand in. */
+export interface VehicleProfile<S, U, L> {
+  readonly kind: string;
+  readonly name: string;
+  readonly maker: string;
+  readonly source: S;
+  readonly unit: U;
+  readonly load: L;
+  /** Whether the figures of each part are this vehicle's own. */
+  readonly known: Readonly<Record<Role, boolean>>;
+}
+
+/** How many times as far a healthy part may lie from typical figures that only stand in for its own. */
+const STAND_IN = 3;
+
+/** What a kind of vehicle is made of. */
+interface Parts<S, U, L> {
+  readonly kind: string;
+  readonly name: string;
+  readonly source: VehicleFolder<S>;
+  readonly unit: VehicleFolder<U>;
+  readonly load: VehicleFolder<L>;
+  readonly members: {
+    readonly source: Member<S>;
+    /** The source as a gauge at the unit tells it. */
+    readonly asRead: Member<S>;
+    readonly unit: Member<U>;
+    readonly load: Member<never>;
+  };
+  /** The load where a gauge on it was read. */
+  readonly behind: LoadBehind;
+  /** What the load's member needs to know of the unit besides its own profile. */
+  readonly loadOf: (profile: VehicleProfile<S, U, L>) => unknown;
+  readonly curve: FamilyCurve;
+  readonly fluid: (profile: VehicleProfile<S, U, L>) => FluidKind;
+  readonly full: (profile: VehicleProfile<S, U, L>) => Readonly<Record<string, number>>;
+  readonly vacuumVolume_m3: (profile: VehicleProfile<S, U, L>) => number;
+  readonly excused: Excused;
+}
+
+/** A rule of one part of a vehicle, as one of the whole. */
+function keptOf<Whole, Own>(of: (whole: Whole) => Own, keep: Keep<Own>): Keep<Whole> {
+  const limit =
+    (own: Of<Own>): Of<Whole> =>
+    (whole, item) =>
+      own(of(whole), item);
+  switch (keep.to) {
+    case 'band':
+      return {
+        to: 'band',
+        says: (whole) => keep.says(of(whole)),
+        ...(keep.wider && { wider: limit(keep.wider) }),
+      };
+    case 'at-most':
+    case 'at-least':
+      return { ...keep, limit: limit(keep.limit) };
+    case 'range':
+      return { ...keep, low: limit(keep.low), high: limit(keep.high) };
+    case 'about':
+      return {
+        ...keep,
+        least: limit(keep.least),
+        part: keep.part && { of: keep.part.of, limit: limit(keep.part.limit) },
+      };
+    case 'below':
+      return { to: 'below', by: limit(keep.by) };
+    case 'start':
+      return { to: 'start', lossPerS: limit(keep.lossPerS) };
+    case 'noted':
+      return keep;
+  }
+}
+
+/**
+ * A vehicle as a family: a source, a unit and a load, each with its own steps, rules, faults and parts, merged into one test.
+ * Readings of the source are those of all three joined. Readings of the unit and its load lean on the vacuum as a gauge at the
+ * unit tells it, so that a weak supply is not taken for a weak unit; until it is read they lean on what a healthy one makes.
+ */
+export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
+  type Profile = VehicleProfile<S, U, L>;
+  const { kind, name, members, curve, fluid, behind } = parts;
+  const folders: Readonly<Record<Role, VehicleFolder<unknown>>> = {
+    source: parts.source as VehicleFolder<unknown>,
+    unit: parts.unit as VehicleFolder<unknown>,
+    load: parts.load as VehicleFolder<unknown>,
+  };
+  const of = (role: Role) => (profile: Profile) => profile[role] as unknown;
+  const model = wholeModel(members);
+  const every = <T>(what: (folder: VehicleFolder<unknown>) => readonly T[]): T[] =>
+    ROLES.flatMap((role) => what(folders[role]));
+
+  const healthy = (profile: Profile): HealthyUnit =>
+    widened(
+      model.healthy({ source: profile.source, unit: profile.unit, load: parts.loadOf(profile) as never }),
+      ({ id }) => !profile.known[roleOf(id)],
+      model.parameters,
+    );
+
+  const procedure = (profile: Profile, rig: Rig): Procedure => {
+    const own = ROLES.flatMap((role) => folders[role].steps(profile[role], rig));
+    const inOrder = VEHICLE_PHASES.flatMap((phase) =>
+      own.flatMap((one) => (one.phase === phase ? [one.step] : [])),
+    );
+    const doable = inOrder.filter(({ items }) =>
+      items.every((item) => item.kind !== 'reading' || (rig[item.port] ?? []).length > 0),
+    );
+    const steps = [
+      ...openingSteps(VEHICLE_PORTS, rig, fluid(profile)),
+      ...doable,
+      ...closingSteps(VEHICLE_PORTS, rig, fluid(profile)),
+    ];
+    const there = new Set(steps.map(({ id }) => id));
+    return {
+      id: `${kind}-test`,
+      version: 2,
+      setting: 'vehicle',
+      steps: steps.map((step) => ({ ...step, needs: step.needs.filter((need) => there.has(need)) })),
+    };
+  };
+
+  const roleOfStep = (profile: Profile, rig: Rig): Readonly<Record<string, Role>> =>
+    Object.fromEntries(
+      ROLES.flatMap((role) => folders[role].steps(profile[role], rig).map(({ step }) => [step.id, role])),
+    );
+
+  const keeps: Keeps<Profile> = {
+    supply: () => null,
+    readings: Object.assign(
+      {},
+      ...ROLES.map((role) =>
+        Object.fromEntries(
+          Object.entries(folders[role].keeps).map(([id, keep]) => [id, keptOf(of(role), keep)]),
+        ),
+      ),
+    ) as Keeps<Profile>['readings'],
+    otherwise: { to: 'band', says: saysOf },
+  };
+
+  const results = (context: RunContext<Profile>, run: Parameters<Family['results']>[1]): Result[] => {
+    const { profile, rig } = context;
+    const asked = healthyVehicle(family, profile);
+    const there = new Set(context.procedure.steps.map(({ id }) => id));
+    const all: ResultRule[] = [
+      { of: 'looked' },
+      ...ROLES.flatMap((role) => folders[role].results(profile[role], asked)),
+    ];
+    const rules = all.filter((rule) => !('step' in rule) || there.has(rule.step));
+    const role = roleOfStep(profile, rig);
+    return resultsBy(family, rules, context, run).map((result) => {
+      const about = ABOUT[role[result.step] ?? 'unit'];
+      const whose: Result = result.about === 'unit' ? { ...result, about } : result;
+      return profile.known[ROLE_OF_ABOUT[whose.about]] ? whose : onTypicalFigures(whose);
+    });
+  };
+
+  const family: Family = {
+    kind,
+    name,
+    role: 'unit',
+    revision: 1,
+    upcast: (stored) => stored,
+    profile: z.strictObject({
+      kind: z.literal(kind),
+      ...identityFields,
+      known: z
+        .strictObject({
+          source: z.boolean().meta({ title: parts.source.name }),
+          unit: z.boolean().meta({ title: parts.unit.name }),
+          load: z.boolean().meta({ title: parts.load.name }),
+        })
+        .meta({ title: 'Figures that are this vehicle’s own; by typical ones nothing fails' }),
+      source: parts.source.profile.meta({ title: parts.source.name }),
+      unit: parts.unit.profile.meta({ title: parts.unit.name }),
+      load: parts.load.profile.meta({ title: parts.load.name }),
+    }),
+    typical: {
+      kind,
+      name: `${name}, typical figures`,
+      maker: '',
+      known: { source: true, unit: true, load: true },
+      source: parts.source.typical,
+      unit: parts.unit.typical,
+      load: parts.load.typical,
+    },
+    ...model,
+    healthy: (profile) => healthy(profile as Profile),
+    motion: null,
+    member: null,
+    full: (profile) => parts.full(profile as Profile),
+    curve,
+    fluid: (profile) => fluid(profile as Profile),
+    logged: (profile) => ({
+      slave: null,
+      rod: null,
+      vacuumVolume_m3: parts.vacuumVolume_m3(profile as Profile),
+    }),
+    faults: ROLES.flatMap((role) =>
+      folders[role].faults.map((fault) => ({
+        ...fault,
+        apply: (vector: readonly number[], severity: number) => {
+          const [from, to] = model.slices[role];
+          return [
+            ...vector.slice(0, from),
+            ...fault.apply(vector.slice(from, to), severity),
+            ...vector.slice(to),
+          ];
+        },
+      })),
+    ),
+    looks: every(({ looks }) => looks),
+    procedure: (profile, rig) => procedure(profile as Profile, rig),
+    parts: every((folder) => folder.parts),
+    ports: VEHICLE_PORTS,
+    leakPoints: every<Port>(({ leakPoints }) => leakPoints),
+    expect: (context, run, item) => {
+      const set = item.inputFrom ? findItem(context.procedure, item.inputFrom)?.item : null;
+      const cut = set?.kind === 'reading' && set.port === behind.input.from.port;
+      return expectBy(cut ? behindGauge : family, keeps as Keeps<unknown>, context, run, item);
+    },
+    results: sayingOverdue((context, run) => results(context as RunContext<Profile>, run)),
+    assess: (context, run, found) => assessVehicle(found, parts.excused),
+  };
+  const [loadFrom, loadTo] = model.slices.load;
+  const loadReadings = model.readings.flatMap(({ id }, place) => (roleOf(id) === 'load' ? [place] : []));
+  /** The same where a gauge on the load was read: what drives it has no part in what it shows. */
+  const behindGauge: Family = {
+    ...family,
+    inputs: [behind.input, ...behind.inputs],
+    steady: (vector, [shown = 0, ...others]) => {
+      const read = behind.read(vector.slice(loadFrom, loadTo), shown, others);
+      const readings = model.readings.map(() => NaN);
+      loadReadings.forEach((place, i) => (readings[place] = read[i]!));
+      return readings;
+    },
+  };
+  return family;
+}
+
+const roleOf = (id: string): Role => ROLES.find((role) => id.startsWith(`${role}.`)) ?? 'unit';
+
+/** What a result of a part's own steps is about. */
+const ABOUT: Readonly<Record<Role, Result['about']>> = { source: 'supply', unit: 'unit', load: 'load' };
+
+const ROLE_OF_ABOUT: Readonly<Record<Result['about'], Role>> = {
+  unit: 'unit',
+  supply: 'source',
+  load: 'load',
+  gauges: 'unit',
+};
+
+/** Where the limits of a band come from: every tolerance of a profile. */
+const saysOf = (profile: { readonly unit: unknown }): readonly Limit[] =>
+  Object.values((profile.unit as { limits?: Record<string, Limit> }).limits ?? {}).slice(0, 1);
+
+/** The three joined, as they are and as a gauge at the unit tells the source: the readings of both together. */
+function wholeModel<S, U>({
+  source,
+  asRead,
+  unit,
+  load,
+}: {
+  readonly source: Member<S>;
+  readonly asRead: Member<S>;
+  readonly unit: Member<U>;
+  readonly load: Member<never>;
+}) {
+  const whole = installation({ source, unit, load });
+  const known = installation({ source: asRead, unit, load });
+  const places = whole.inputs.map(({ id }) => placeOf(known.inputs, id));
+  const ofSource = known.readings.flatMap(({ id }, place) => (roleOf(id) === 'source' ? [place] : []));
+  const counts = {
+    unit: unit.parameters.length,
+    source: source.parameters.length,
+    load: load.parameters.length,
+  };
+  const slices = {
+    unit: [0, counts.unit],
+    source: [counts.unit, counts.unit + counts.source],
+    load: [counts.unit + counts.source, counts.unit + counts.source + counts.load],
+  } as const satisfies Record<Role, readonly [number, number]>;
+  return {
+    ...known,
+    slices,
+    steady: (parameters: readonly number[], inputs: readonly number[]): number[] => {
+      const readings = known.steady(parameters, inputs);
+      const joined = whole.steady(
+        parameters,
+        places.map((place) => inputs[place]!),
+      );
+      for (const place of ofSource) readings[place] = joined[place]!;
+      return readings;
+    },
+  };
+}
+
+/** Healthy parts, those not known as wide again as typical figures deserve. */
+function widened(
+  { values, tolerances }: HealthyUnit,
+  standsIn: (parameter: { readonly id: string }) => boolean,
+  parameters: readonly { readonly id: string }[],
+): HealthyUnit {
+  return {
+    values,
+    tolerances: tolerances.map((half, i) => (standsIn(parameters[i]!) ? STAND_IN * half : half)),
+  };
+}
+
+/** A result that would fail by figures which only stand in for the vehicle's own. */
+const onTypicalFigures = (result: Result): Result =>
+  result.verdict === 'fails'
+    ? {
+        ...result,
+        verdict: 'close',
+        advice: null,
+        notes: [
+          ...result.notes,
+          sentence('Outside typical figures. This part’s own are not known, so nothing fails by them.'),
+        ],
+      }
+    : result;
+
+function healthyVehicle(family: Family, profile: unknown): HealthyVehicle {
+  const { values } = family.healthy(profile);
+  return {
+    shows: (reading, inputs) => {
+      const known = {
+        barometer_Pa: SEA_LEVEL_PA,
+        temperature_K: REFERENCE_TEMPERATURE_K,
+        ...AT_ONCE,
+        supply_Pa: 0,
+        ...inputs,
+      };
+      return family.steady(values, inputVector(family.inputs, known))[placeOf(family.readings, reading)]!;
+    },
+  };
+}

@@ -1,0 +1,25 @@
+import type { VehicleFolder } from '../../contract/family';
+import { faults, leakPoints, looks, parts } from './faults';
+import { wheelBrakesProfile, type WheelBrakesProfile } from './profile';
+import { keeps, results } from './rules';
+import { steps } from './steps';
+import { typical } from './typical';
+
+export { behindFront, member } from './member';
+export type { WheelBrakesProfile };
+
+/** What a brake unit drives: master cylinder, lines, wheels, lamps, parking brake. Handbook 10. */
+export const wheelBrakes: VehicleFolder<WheelBrakesProfile> = {
+  kind: 'wheel-brakes',
+  name: 'Wheel brakes with master cylinder',
+  role: 'load',
+  profile: wheelBrakesProfile,
+  typical,
+  faults,
+  looks,
+  steps,
+  keeps,
+  results,
+  parts,
+  leakPoints,
+};

@@ -1,0 +1,180 @@
+import type { VehicleStep } from '../../contract/family';
+import type { Item, Step } from '../../contract/steps';
+import { look } from '../bench-items';
+import { pedalAt, readingAt } from '../vehicle-items';
+import type { WheelBrakesProfile } from './profile';
+
+const OFF = { engine: 'off', charge: 'spent' } as const;
+const IDLE = { ignition: 'on', engine: 'idle' } as const;
+/** Pedal force of the sink test, assist off, N: hard enough to part a seal that leaks. */
+const HARD_N = 250;
+export const SINK_S = 60;
+/** Pedal forces of the sweep, with assist, N. */
+const SWEEP_N = [30, 45, 60, 80, 105, 135];
+
+const pair = (force_N: number, i: number): Item[] => [
+  pedalAt(`sweep.${i + 1}.input`, force_N, 'Bring the pedal to about this force, always upward.'),
+  readingAt(`sweep.${i + 1}.front`, 'front', 'load.pressure', 'Read the front pressure.', {
+    target_Pa: force_N,
+    inputFrom: `sweep.${i + 1}.input`,
+  }),
+  readingAt(`sweep.${i + 1}.rear`, 'rear', 'load.rearPressure', 'Read the rear pressure.', {
+    inputFrom: `sweep.${i + 1}.front`,
+  }),
+];
+
+/** Tests of what a booster drives. Handbook 10; minutes: handbook-models 10. */
+export function steps(_profile: WheelBrakesProfile): VehicleStep[] {
+  const first: Step = {
+    id: 'wheels',
+    title: 'Pads, linings, tyres',
+    instruction: 'Look at these first: what is worn or wet here hardens a pedal with a sound booster.',
+    cautions: ['lining-dust'],
+    state: { engine: 'off' },
+    needs: ['cautions'],
+    attended_s: 600,
+    items: [
+      look(
+        'linings',
+        'Pads and linings',
+        'Pads and linings thick enough, not glazed, no fluid or grease on them?',
+        'Sound',
+        ['poor', 'Worn, glazed or wet'],
+      ),
+      look('tyres', 'Tyres', 'Tyres sound, and alike on each axle?', 'Sound and alike', [
+        'poor',
+        'Worn or unlike',
+      ]),
+    ],
+  };
+  const load: Step[] = [
+    {
+      id: 'sink',
+      title: 'Master cylinder: sink on a hold',
+      instruction: `Engine off, assist used up. Hold the force named and mark the pedal; go on holding for ${SINK_S} s. A master that leaks past its seals sinks, with the pressure and the level as they were.`,
+      cautions: [],
+      state: OFF,
+      needs: ['zeros'],
+      leaves: { input: 'released' },
+      hands: 'pedal-jack',
+      attended_s: 120,
+      items: [
+        pedalAt('sink.input', HARD_N),
+        { kind: 'wait', id: 'sink.wait', prompt: 'Pedal held', duration_s: SINK_S, starts: 'reading' },
+        readingAt('sink.end', 'travel', 'load.sink', 'Read how far it has sunk below its mark.', {
+          target_Pa: HARD_N,
+          inputFrom: 'sink.input',
+          elapsed_s: SINK_S,
+        }),
+        look(
+          'sink.level',
+          'Fluid level after the hold',
+          'Reservoir as full as before, and nothing wet outside?',
+          'As before, dry',
+          ['low', 'Lower, or wet'],
+        ),
+      ],
+    },
+    {
+      id: 'sweep',
+      title: 'Front against rear',
+      instruction:
+        'Engine idling, a gauge on each axle. Raise the pedal in steps: the rear follows the front to the split, then rises less.',
+      cautions: ['bench-pressure'],
+      state: IDLE,
+      needs: ['rest'],
+      leaves: { input: 'released' },
+      attended_s: 300,
+      items: SWEEP_N.flatMap(pair),
+    },
+    {
+      id: 'axles',
+      title: 'Cylinders, axle by axle',
+      instruction:
+        'Wheels off the ground on stands. Have the pedal pressed and let go: every wheel must hold, and turn again at once.',
+      cautions: ['lining-dust'],
+      state: { engine: 'off' },
+      needs: ['cautions'],
+      hands: 'helper',
+      attended_s: 1200,
+      items: [
+        look(
+          'axle.front',
+          'Front wheels hold and free',
+          'Both front wheels: held hard with the pedal, free without?',
+          'Both',
+          ['stuck', 'One holds less, or stays on'],
+        ),
+        look(
+          'axle.rear',
+          'Rear wheels hold and free',
+          'Both rear wheels: held hard with the pedal, free without?',
+          'Both',
+          ['stuck', 'One holds less, or stays on'],
+        ),
+        look(
+          'pedal-high',
+          'Height of the pedal',
+          'Pedal pressed hard: does it go down as far as usual?',
+          'As usual',
+          ['high', 'Stands high and hard'],
+        ),
+      ],
+    },
+    {
+      id: 'lamps',
+      title: 'Lamps and switches',
+      instruction:
+        'Ignition on. The warning lamp has four causes: level, parking switch, pressure loss, a short. If it is lit, unplug each in that order and leave it out; still lit with all out is a short.',
+      cautions: [],
+      state: { ignition: 'on', engine: 'off' },
+      needs: ['cautions'],
+      leaves: { input: 'released' },
+      attended_s: 120,
+      items: [
+        {
+          ...look('lamp', 'Brake warning lamp', 'Warning lamp with the parking brake off?', 'Out', [
+            'level',
+            'Out with the level switch off',
+          ]),
+          answers: [
+            { id: 'good', label: 'Out', finds: 'good' },
+            { id: 'level', label: 'Goes out as the level switch is unplugged', finds: 'bad' },
+            { id: 'parking', label: 'Goes out as the parking switch is unplugged', finds: 'bad' },
+            { id: 'loss', label: 'Goes out as the pressure-loss switch is unplugged', finds: 'bad' },
+            { id: 'short', label: 'Stays lit with all out: a short', finds: 'bad' },
+            { id: 'not-looked', label: 'Could not look', finds: 'unknown' },
+          ],
+        },
+        look(
+          'stop-lamps',
+          'Stop lamps',
+          'Stop lamps on early in the pedal’s travel and off without?',
+          'As they should',
+          ['wrong', 'Always on, late or never'],
+        ),
+      ],
+    },
+    {
+      id: 'parking',
+      title: 'Parking brake',
+      instruction:
+        'Pull it notch by notch. The equaliser shares the pull, not the travel: unlike wear shows as unlike pull.',
+      cautions: [],
+      state: { engine: 'off' },
+      needs: ['cautions'],
+      leaves: { input: 'released' },
+      attended_s: 120,
+      items: [
+        look(
+          'parking',
+          'Parking brake',
+          'Both wheels held alike, both free when let off, cables moving?',
+          'Alike and free',
+          ['unlike', 'Unlike, seized or slack'],
+        ),
+      ],
+    },
+  ];
+  return [{ phase: 'look', step: first }, ...load.map((step): VehicleStep => ({ phase: 'load', step }))];
+}

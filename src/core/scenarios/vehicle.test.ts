@@ -1,0 +1,119 @@
+/** @jest-environment node */
+import { standardPressure_Pa } from '../air/atmosphere';
+import type { VacuumVehicleProfile } from '../families/vacuum-vehicle';
+import type { RunContext } from '../contract/run-context';
+import { printSentence } from '../quantities/sentence';
+import { benchOf } from './bench';
+
+const vehicle = benchOf('vacuum-vehicle');
+const { bench, contextWith, truthWith, faultyTruth } = vehicle;
+type Made = ReturnType<typeof bench>;
+
+const failing = ({ results }: Made) =>
+  results.flatMap(({ id, verdict }) => (verdict === 'fails' ? [id] : [])).sort();
+const said = ({ assessment }: Made) => [
+  assessment.headline,
+  ...assessment.reasons.map((reason) => printSentence(reason, 'mixed')),
+];
+const at = (altitude_m: number): RunContext<unknown> => {
+  const plain = contextWith();
+  return contextWith({
+    conditions: {
+      ...plain.conditions,
+      barometer_Pa: standardPressure_Pa(altitude_m),
+      supplyKind: 'manifold',
+    },
+  });
+};
+
+describe('a vehicle tested where it stands', () => {
+  test('healthy: every part met every limit', () => {
+    const made = bench(truthWith());
+    expect(failing(made)).toEqual([]);
+    expect(said(made)).toEqual(['Supply, booster and brakes met every limit tested']);
+  });
+  test('a hose with 5 % of its conductance passes every gauge that stands still, and recovery finds it', () => {
+    // 0.3·(0.02/0.3)^s is 5 % at s = 0.66.
+    const made = bench(faultyTruth('hose-blocked', Math.log(0.05 / 0.3) / Math.log(0.02 / 0.3)));
+    expect(failing(made)).toEqual(['recovery']);
+    expect(made.byId('recovery').value).toBeGreaterThan(3);
+    expect(said(made)[0]).toBe('The vacuum supply fails');
+    expect(made.assessment.call).toBe('weak-supply');
+  });
+  test('a healthy booster on an engine that makes too little: the supply fails, the booster does not', () => {
+    const made = bench(faultyTruth('timing', 1));
+    expect(failing(made)).toEqual(['supply-at-unit', 'supply-idle', 'supply-need']);
+    expect(said(made)[0]).toBe('The vacuum supply fails');
+    expect(said(made)).toContain('Within its limits so far: the booster, what it drives.');
+  });
+  test('the same healthy engine at 1 800 m: as healthy as at the sea, and yet less than the booster needs', () => {
+    // 101.3 − 35 = 66.3 kPa at the sea; 81.5 − 35 = 46.5 kPa at 1 800 m, where the need stays 61 kPa.
+    const [sea, high] = [bench(truthWith(), at(0)), bench(truthWith(), at(1800))];
+    expect(failing(sea)).toEqual([]);
+    expect(high.byId('supply-idle').verdict).toBe('meets');
+    expect(high.byId('supply-idle').value! / 1e3).toBeCloseTo((standardPressure_Pa(1800) - 35e3) / 1e3, 0);
+    expect(failing(high)).toContain('supply-need');
+    expect(high.results.filter(({ about, verdict }) => about === 'unit' && verdict === 'fails')).toEqual([]);
+    expect(said(high).join(' ')).toMatch(/healthy engine at this altitude/);
+  });
+  test('a tripped shuttle: the booster is cleared, the brakes behind it fail', () => {
+    const made = bench(faultyTruth('tripped-shuttle', 1));
+    // The pedal drops less, since there is less to fill: that is said of the load, and pressure decides.
+    expect(
+      made.results
+        .filter(({ about, verdict }) => about === 'unit' && verdict === 'fails')
+        .map(({ id }) => id),
+    ).toEqual(['drop']);
+    expect(made.byId('with.2').verdict).toBe('meets');
+    expect(failing(made)).toEqual(expect.arrayContaining(['lamp', 'pedal-high', 'rear.4', 'travel']));
+    expect(said(made)[0]).toBe('What it drives fails');
+  });
+  test.each(['seized-front', 'seized-rear'])(
+    '%s: pressure at a force is right, so the booster is cleared',
+    (id) => {
+      const made = bench(faultyTruth(id, 0.5));
+      expect(['with.1', 'with.2', 'without.1', 'without.2'].map((one) => made.byId(one).verdict)).toEqual(
+        Array<string>(4).fill('meets'),
+      );
+      expect(failing(made)).toEqual(expect.arrayContaining(['pedal-high', 'travel']));
+      expect(said(made)[0]).toBe('What it drives fails');
+    },
+  );
+  test('a torn diaphragm loses nothing at rest and rises under a held foot', () => {
+    const made = bench(faultyTruth('torn-diaphragm', 0.5));
+    expect(failing(made)).toEqual(['airtight', 'hiss-held']);
+    expect(made.byId('decay.loss').verdict).toBe('meets');
+    expect(said(made)[0]).toBe('The booster fails');
+  });
+  test('a check valve that leaks fails uncapped and meets its limit capped', () => {
+    const made = bench(faultyTruth('check-leak', 1));
+    expect(made.byId('decay.loss').verdict).toBe('fails');
+    expect(made.byId('capped.loss').verdict).toBe('meets');
+  });
+  test('a booster not known: what is far from typical figures is too close to call, and nothing fails by them', () => {
+    const typical = vehicle.profile as VacuumVehicleProfile;
+    const profile = { ...typical, known: { ...typical.known, unit: false } };
+    const made = bench(faultyTruth('wrong-booster', 1), contextWith({ profile }));
+    expect(made.byId('effective-area').verdict).toBe('close');
+    expect(
+      made
+        .byId('effective-area')
+        .notes.map((note) => printSentence(note, 'mixed'))
+        .join(' '),
+    ).toMatch(/own are not known, so nothing fails by them/);
+    expect(failing(made)).toEqual([]);
+  });
+  test('without a pressure gauge its tests are left out, and the rest goes on', () => {
+    const { rig } = contextWith();
+    const { front: _front, rear: _rear, ...bag } = rig;
+    const context = contextWith({ rig: bag, shelf: Object.values(bag).flat() });
+    const steps = context.procedure.steps.map(({ id }) => id);
+    expect(steps).not.toContain('with');
+    expect(steps).toEqual(
+      expect.arrayContaining(['rest', 'recovery', 'decay', 'start', 'make-safe', 'made-good']),
+    );
+    const made = bench(truthWith(), context);
+    expect(failing(made)).toEqual([]);
+    expect(made.results.map(({ id }) => id)).not.toContain('effective-area');
+  });
+});

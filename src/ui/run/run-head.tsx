@@ -1,0 +1,61 @@
+'use client';
+
+import { Box } from '@mui/material';
+import type { LiveState, progress } from '@/core/procedure/live';
+import type { LivePorts } from '@/core/procedure/hands-free';
+import type { BenchOwner, LiveStatus } from '@/core/shop/live';
+import { HeldBench } from './held-bench';
+import { LiveStrip } from './live-strip';
+
+interface RunHeadProps {
+  readonly title: string;
+  readonly known: LiveState;
+  readonly livePorts: LivePorts | null;
+  readonly status: LiveStatus | null;
+  /** The run that has the bench, where it is another one. */
+  readonly held: BenchOwner | null;
+  readonly onTake: () => Promise<unknown>;
+  readonly done: ReturnType<typeof progress>;
+}
+
+/** What is tested, what is live now, how the bench logger does, how far the run is. */
+export function RunHead({ title, known, livePorts, status, held, onTake, done }: RunHeadProps) {
+  return (
+    <Box
+      sx={{
+        gridArea: 'live',
+        display: 'flex',
+        gap: { xs: 1.5, md: 3 },
+        alignItems: 'center',
+        px: 2,
+        py: 0.75,
+        borderBottom: 1,
+        borderColor: 'divider',
+        flexWrap: 'wrap',
+      }}
+    >
+      <Box component="h1" sx={{ m: 0, fontSize: '1.05rem', fontWeight: 650 }}>
+        {title}
+      </Box>
+      <LiveStrip known={known} gauges={livePorts} />
+      {held && <HeldBench owner={held} onTake={onTake} />}
+      {status && status.state !== 'off' && !held && (
+        <Box
+          role="status"
+          sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}
+        >
+          {loggerWords(status)}
+        </Box>
+      )}
+      <Box sx={{ ml: 'auto', color: 'text.secondary' }}>
+        {done.done} of {done.of}
+      </Box>
+    </Box>
+  );
+}
+
+function loggerWords({ trouble, state, simulated }: LiveStatus): string {
+  if (trouble) return `${trouble} Type the readings meanwhile.`;
+  if (state !== 'streaming') return 'Bench logger: connecting';
+  return simulated ? 'Simulated bench reads' : 'Bench logger reads';
+}
