@@ -21,6 +21,7 @@ const FLOORS = [
   'procedure',
   'passage',
   'families',
+  'vehicle',
   'records',
   'shop',
   'documents',

@@ -108,6 +108,7 @@ export class Technician {
   reading(itemId: string, quantity: Quantity): string {
     const value = this.shown.get(itemId)!;
     if (quantity === 'depression') return `${(value / 3386.389).toFixed(1)} inHg`;
+    if (quantity === 'travel') return `${(value * 1e3).toFixed(2)} mm`;
     return quantity === 'pressure' ? (value / 1e5).toFixed(2) : value.toFixed(1);
   }
 
@@ -153,7 +154,9 @@ export class Technician {
       });
     } else {
       await expect(
-        this.page.getByRole('button', { name: /^(Understood|Vacuum is|Close the run)/ }),
+        this.page.getByRole('button', {
+          name: /^(Understood|Vacuum is|Ignition is|Engine|It is|Close the run)/,
+        }),
       ).toBeEnabled();
       const letter = { acknowledge: 'u', source: 'v', finish: 'c', item: '', stopped: 'e' }[action.kind];
       await this.press(letter, count);
@@ -189,12 +192,34 @@ export class Technician {
       await expect(this.page.getByRole('heading', { name: action.step.title })).toBeVisible();
   }
 
-  /** Works until an item is next, or the run is done. */
-  async until(itemId: string | null): Promise<void> {
+  /**
+   * Works until an item is next, or the run is done.
+   *
+   * @param left steps that are skipped whole, with this reason
+   */
+  async until(
+    itemId: string | null,
+    { left, why }: { left: readonly string[]; why: string } = { left: [], why: '' },
+  ): Promise<void> {
     for (;;) {
-      const { action } = await this.next();
+      const { action, count } = await this.next();
       if (action.kind === 'done' || (action.kind === 'item' && action.item.id === itemId)) return;
-      await this.doNext();
+      if (!('step' in action) || !left.includes(action.step.id)) await this.doNext();
+      else await this.skipStep(why, count);
     }
+  }
+
+  private async skipStep(why: string, count: number): Promise<void> {
+    await this.page.keyboard.press('F4');
+    const dialog = this.page.getByRole('dialog', { name: /^Skip/ });
+    await dialog.getByLabel('Reason').focus();
+    await this.page.keyboard.type(why);
+    await dialog.getByRole('button', { name: 'Skip the whole step' }).focus();
+    await this.page.keyboard.press('Enter');
+    await expect
+      .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
+      .toBeGreaterThan(count);
+    await expect(dialog).toBeHidden();
+    await this.settled();
   }
 }

@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
+import type { StoredJob, StoredProfile } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
 import { App } from '../e2e/app';
 import config from '../playwright.config';
@@ -25,7 +25,6 @@ async function main() {
   const browser = await chromium.launch(config.use!.launchOptions!);
   const jobs = (await app.get<{ jobs: StoredJob[] }>('/jobs')).jobs;
   const [profile] = (await app.get<StoredProfile[]>('/profiles')).slice(-1);
-  const instrument = (await app.get<StoredInstrument[]>('/instruments')).at(-1);
   const { traces } = await app.get<{ traces: StoredTrace[] }>('/traces');
   const trace = (name: string) => traces.find(({ body }) => body.name.includes(name))!.id;
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
@@ -44,6 +43,7 @@ async function main() {
       size: { width: 1280, height: 1300 },
     },
     { name: 'run', where: run('GF-0423'), size: wide },
+    { name: 'run-vehicle', where: run('GF-0427'), size: wide, key: 'F10' },
     { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true, key: 'F10' },
     { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
     { name: 'traces', where: '/traces', size: wide },
@@ -57,11 +57,6 @@ async function main() {
     { name: 'profile', where: `/shelf/profiles/${profile!.id}`, size: wide },
     { name: 'workings', where: '/shelf/workings', size: wide },
     { name: 'faults', where: '/shelf/faults', size: wide },
-    {
-      name: 'instrument',
-      where: `/shelf/instruments/${instrument!.id}`,
-      size: { width: 1280, height: 1250 },
-    },
     { name: 'records', where: '/shelf/records', size: wide },
     { name: 'settings', where: '/shelf/settings', size: wide },
   ];

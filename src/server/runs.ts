@@ -19,6 +19,8 @@ import { conditionsFrom } from '@/core/shop/settings';
 import { retestOf } from '@/core/records/staleness';
 import { storedEntry } from '@/core/records/stored-entry';
 import type { StoredRun } from '@/core/records/views';
+import { standardPressure_Pa } from '@/core/air/atmosphere';
+import type { Job } from '@/core/records/job';
 import type { Conditions, Rig, RunContext } from '@/core/contract/run-context';
 import type { Port } from '@/core/contract/family';
 import { portNamer } from '@/core/families/port-names';
@@ -80,7 +82,7 @@ export async function startRun(
     const tags = wetted.flatMap((gauge) => (gauge.fluid === holds ? gauge.tag : []));
     return invalid([{ path: ['instruments'], message: wettedSentence(tags, holds, fluid) }]);
   }
-  const conditions = await conditionsNow(db, now, technician);
+  const conditions = await conditionsNow(db, now, record.job, technician);
   if (!conditions.ok) return conditions;
   const procedure = family.procedure(profile.body, rig);
   const context: RunContext<unknown> = {
@@ -104,7 +106,7 @@ export async function startRetest(
 ): Promise<Outcome<StoredRun>> {
   const record = await readRecord(db, jobId);
   if (!record) return missing('job');
-  const conditions = await conditionsNow(db, now, technician);
+  const conditions = await conditionsNow(db, now, record.job, technician);
   if (!conditions.ok) return conditions;
   const plan = retestOf(record, conditions.value.day);
   if (!plan) return refused({ code: 'refused', message: 'Nothing has become stale since the last test.' });
@@ -134,7 +136,7 @@ export async function startSettling(db: Knex, runId: string, now: string): Promi
       code: 'refused',
       message: 'No two gauges of that test disagree so that a third would settle it.',
     });
-  const conditions = await conditionsNow(db, now);
+  const conditions = await conditionsNow(db, now, record.job);
   if (!conditions.ok) return conditions;
   const { procedure } = before.context;
   const safety = procedure.steps.filter(({ mandatory }) => mandatory).map(({ id }) => id);
@@ -154,9 +156,11 @@ export async function startSettling(db: Knex, runId: string, now: string): Promi
 async function conditionsNow(
   db: Knex,
   now: string,
+  { altitude_m = null }: Pick<Job, 'altitude_m'>,
   technician?: string | null,
 ): Promise<Outcome<Conditions>> {
-  const conditions = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
+  const here = conditionsFrom((await readSettings(db)).body, now.slice(0, 10));
+  const conditions = altitude_m === null ? here : { ...here, barometer_Pa: standardPressure_Pa(altitude_m) };
   if (!technician) return done(conditions);
   const named = (await listTechnicians(db)).find(({ id }) => id === technician);
   return named ? done({ ...conditions, technician: named.name }) : missing('technician');

@@ -9,7 +9,7 @@ import type { FirstStep } from '@/core/shop/first-steps';
 import { FirstSteps } from './first-steps';
 import { Key } from './keys';
 import { LinkButton } from './link-button';
-import { sourceWords } from './live-words';
+import { inputWords, sourceWords } from './live-words';
 import { Nothing, Page, Part } from './page';
 import { usePrint } from './settings-context';
 import { clock, useNow } from './use-now';
@@ -153,7 +153,7 @@ function RunLine({ run }: { run: OnBench }) {
         {sources.map(({ id, words }) => (
           <Box key={id}>{words}</Box>
         ))}
-        {live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`}
+        {inputWords(live, print.value)}
         {left_s !== null && (
           <>
             <br />

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
+import { FAMILIES } from '@/core/families/registry';
 import { jobSchema, type Job } from '@/core/records/job';
 import type { StoredJob, StoredProfile } from '@/core/records/views';
 import { SchemaForm } from './forms/schema-form';
@@ -17,9 +18,9 @@ export function IntakeForm({ profiles, job }: IntakeFormProps) {
   const router = useRouter();
   const choices = useMemo(
     () => ({
-      profileId: profiles.map(({ id, body }) => ({
+      profileId: profiles.map(({ id, kind, body }) => ({
         value: id,
-        label: [body.name, body.maker].filter(Boolean).join(' · '),
+        label: [body.name, FAMILIES[kind].name].join(' · '),
       })),
     }),
     [profiles],

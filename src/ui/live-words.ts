@@ -9,6 +9,15 @@ export interface Standing {
   readonly live: boolean;
 }
 
+/** Whether the input is let go or at what it was read last. */
+export function inputWords(
+  { input, inputQuantity }: LiveState,
+  print: (value_SI: number, quantity: Quantity) => string,
+): string {
+  const what = inputQuantity === 'force' ? 'Pedal' : 'Input';
+  return input === 'released' ? `${what} released` : `${what} ${print(input, inputQuantity)}`;
+}
+
 /** Each source as a technician needs to know it: on and what it was last read at, shut in and still there, or off. */
 export function sourceWords(
   live: LiveState,

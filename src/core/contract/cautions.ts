@@ -46,6 +46,8 @@ export const CAUTIONS = {
 export type CautionId = keyof typeof CAUTIONS;
 export const CAUTION_IDS = Object.keys(CAUTIONS) as [CautionId, ...CautionId[]];
 
+const NOT_SAFE =
+  'They do not say that a vehicle is safe to drive: the vehicle maker’s procedure, local regulation and a licensed technician decide that.';
 /** Said wherever a verdict is given. */
-export const NOT_CLAIMED =
-  'These results say which limits the readings met on the bench. They do not say that a vehicle is safe to drive: the vehicle maker’s procedure, local regulation and a licensed technician decide that.';
+export const NOT_CLAIMED = `These results say which limits the readings met on the bench. ${NOT_SAFE}`;
+export const NOT_CLAIMED_OF_VEHICLE = `These results say which limits the readings met while it stood. ${NOT_SAFE}`;

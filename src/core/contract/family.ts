@@ -49,6 +49,9 @@ export interface Fault {
   readonly cautions: readonly CautionId[];
 }
 
+/** Colours that stand for what is read. */
+export type Ink = 'supply' | 'activation' | 'input' | 'output';
+
 /** A place where a reading is taken or a leak looked for, on the schematic. */
 export interface Port {
   readonly id: string;
@@ -56,6 +59,8 @@ export interface Port {
   /** A word for narrow places: the tape, a ladder's head. */
   readonly short: string;
   readonly quantity: Quantity | null;
+  /** Colour of what is read here, where it is not the one of its name. */
+  readonly ink?: Ink;
   /** A test goes without a gauge here: what needs one is left out then. */
   readonly optional?: true;
 }
@@ -164,6 +169,18 @@ export interface LoadBehind {
   readonly read: (parameters: Vector, shown: number, inputs: Vector) => number[];
 }
 
+/** An answer that a reading of the same test contradicts: both are kept, and one is to be made again. */
+export interface Contradiction {
+  /** Observation item, and the answer given. */
+  readonly item: string;
+  readonly answer: string;
+  /** Reading items, and what they must show for the answer to be contradicted, SI. */
+  readonly from: readonly string[];
+  readonly when: (...values: number[]) => boolean;
+  /** What contradicts what, in a sentence, and which of the two is repeated. */
+  readonly say: string;
+}
+
 /** What a test on a vehicle may ask of the whole of it, healthy. */
 export interface HealthyVehicle {
   /** One reading of the whole, everything by name. Inputs that are not given: sea level, 20 °C, at once, no source. */
@@ -194,6 +211,7 @@ export interface VehicleFolder<Profile> {
   readonly steps: (profile: Profile, rig: Rig) => readonly VehicleStep[];
   readonly keeps: Keeps<Profile>['readings'];
   readonly results: (profile: Profile, vehicle: HealthyVehicle) => readonly ResultRule[];
+  readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
   /** Ports at which its tests read, beside those that every vehicle has. */
   readonly leakPoints: readonly Port[];

@@ -1,6 +1,6 @@
 import { FAMILIES } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
-import { NOT_CLAIMED } from '../contract/cautions';
+import { NOT_CLAIMED, NOT_CLAIMED_OF_VEHICLE } from '../contract/cautions';
 import { findItem } from '../contract/steps';
 import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
@@ -123,7 +123,7 @@ function head({ record, run, printing }: ReportSubject): Block[] {
     ...letterhead(printing.shop),
     {
       kind: 'title',
-      text: 'Bench test report',
+      text: onVehicle(run) ? 'Brake test report' : 'Bench test report',
       aside: [`Report ${reportNumber(record, run)}`, printing.day(run.startedAt)],
     },
     ...(run.finishedAt
@@ -138,7 +138,16 @@ function head({ record, run, printing }: ReportSubject): Block[] {
     {
       kind: 'facts',
       facts: [
-        ['Unit', [name, job.serial && `serial no. ${job.serial}`].filter(Boolean).join(', ')],
+        [
+          onVehicle(run) ? 'Vehicle' : 'Unit',
+          [
+            name,
+            job.serial && (onVehicle(run) ? job.serial : `serial no. ${job.serial}`),
+            job.odometer && `odometer ${job.odometer}`,
+          ]
+            .filter(Boolean)
+            .join(', '),
+        ],
         ...(job.customer ? [['Customer', job.customer] as const] : []),
         ['From', job.from || 'not given'],
         ['You told us', job.complaint ? `“${shortened(job.complaint, COMPLAINT)}”` : 'nothing written down'],
@@ -245,7 +254,9 @@ function corrections({ record, printing }: ReportSubject): Listed {
   return { heading: 'Corrections added after signing', items };
 }
 
-function untested({ content }: ReportSubject): Block[] {
+const onVehicle = ({ context }: Pick<StoredRun, 'context'>) => context.procedure.setting === 'vehicle';
+
+function untested({ content, run }: ReportSubject): Block[] {
   const names = content.untested.map(({ what }) => what);
   const more = names.length - NAMES;
   const listed = [...names.slice(0, NAMES), ...(more > 0 ? [`${more} more`] : [])].join('; ');
@@ -255,15 +266,24 @@ function untested({ content }: ReportSubject): Block[] {
       kind: 'paragraph',
       text: `${
         names.length === 0
-          ? 'Everything that this bench test has was done.'
+          ? `Everything that this ${onVehicle(run) ? '' : 'bench '}test has was done.`
           : `${listed}. The appendix says why.`
-      } Nothing on the vehicle itself was tested.`,
+      } ${onVehicle(run) ? 'It was not driven.' : 'Nothing on the vehicle itself was tested.'}`,
     },
   ];
 }
 
 function toKnow({ record, run }: ReportSubject): Block[] {
   const fluid = FAMILIES[run.kind].fluid(run.context.profile);
+  if (onVehicle(run))
+    return [
+      { kind: 'heading', text: 'What to know before it is driven' },
+      {
+        kind: 'paragraph',
+        text: `${fluid ? `Its brake takes ${FLUIDS[fluid]}. ` : ''}What was opened for the test was closed, bled and looked at. A road test comes only after a firm pedal, lamps out and a low-speed check on private ground.`,
+      },
+      { kind: 'paragraph', text: NOT_CLAIMED_OF_VEHICLE },
+    ];
   return [
     { kind: 'heading', text: 'What to know before it goes back on' },
     {

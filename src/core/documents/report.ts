@@ -27,6 +27,15 @@ export interface ReportContent {
   readonly cautions: readonly (typeof CAUTIONS)[keyof typeof CAUTIONS][];
 }
 
+const ON_VEHICLE: Record<Assessment['call'], string> = {
+  healthy: 'We tested the brake of your vehicle where it stood. Every limit that we tested was met.',
+  'weak-supply':
+    'We tested the brake of your vehicle where it stood. The booster did what its vacuum allows; what makes or carries that vacuum falls short.',
+  faulty: 'We tested the brake of your vehicle where it stood. It did not meet its limits.',
+  open: 'We tested the brake of your vehicle where it stood. On at least one point our gauges cannot yet tell whether it meets its limit.',
+  incomplete: 'The test of your vehicle’s brake is not complete.',
+};
+
 const PLAIN: Record<Assessment['call'], string> = {
   healthy: 'We tested your brake unit on the bench. Every limit that we tested was met.',
   'weak-supply':
@@ -52,11 +61,13 @@ export function reportContent(
     return gauge ? [{ gauge, calibration: calibrationState(gauge, context.conditions.day) }] : [];
   });
   const leaning = results.filter(({ overdue, verdict }) => verdict !== 'not-taken' && overdue.length > 0);
-  const failing = results.filter(({ verdict, about }) => verdict === 'fails' && about === 'unit');
+  const blamed = (about: Result['about']) =>
+    about === 'unit' || (context.procedure.setting === 'vehicle' && about !== 'gauges');
+  const failing = results.filter(({ verdict, about }) => verdict === 'fails' && blamed(about));
   const steps = [...new Set(context.procedure.steps.flatMap(({ cautions }) => cautions))];
   return {
     plain: [
-      PLAIN[assessment.call],
+      (context.procedure.setting === 'vehicle' ? ON_VEHICLE : PLAIN)[assessment.call],
       ...(failing.length > 0 ? [`Outside its limits: ${printNames(failing.map(({ name }) => name))}.`] : []),
     ],
     untested: namedGaps(context, run, results),

@@ -5,13 +5,41 @@ import type { Port } from '../contract/family';
  * needs another one is left out where there is none.
  */
 export const VEHICLE_PORTS = [
-  { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', optional: true },
-  { id: 'front', name: 'Front line pressure', short: 'Front', quantity: 'pressure', optional: true },
-  { id: 'rear', name: 'Rear line pressure', short: 'Rear', quantity: 'pressure', optional: true },
+  { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input', optional: true },
+  {
+    id: 'front',
+    name: 'Front line pressure',
+    short: 'Front',
+    quantity: 'pressure',
+    ink: 'output',
+    optional: true,
+  },
+  {
+    id: 'rear',
+    name: 'Rear line pressure',
+    short: 'Rear',
+    quantity: 'pressure',
+    ink: 'output',
+    optional: true,
+  },
   { id: 'supply', name: 'Vacuum at the booster', short: 'Vacuum', quantity: 'depression' },
-  { id: 'source', name: 'Vacuum at its source', short: 'Source', quantity: 'depression', optional: true },
-  { id: 'travel', name: 'Pedal travel', short: 'Travel', quantity: 'travel', optional: true },
-  { id: 'gap', name: 'Pushrod clearance', short: 'Gap', quantity: 'travel', optional: true },
+  {
+    id: 'source',
+    name: 'Vacuum at its source',
+    short: 'Source',
+    quantity: 'depression',
+    ink: 'supply',
+    optional: true,
+  },
+  { id: 'travel', name: 'Pedal travel', short: 'Travel', quantity: 'travel', ink: 'input', optional: true },
+  {
+    id: 'gap',
+    name: 'Pushrod clearance',
+    short: 'Gap',
+    quantity: 'travel',
+    ink: 'activation',
+    optional: true,
+  },
   { id: 'clock', name: 'Stopwatch', short: 'Time', quantity: 'duration', optional: true },
 ] as const satisfies readonly Port[];
 

@@ -34,9 +34,15 @@ export const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind)
       look(
         'fluid',
         'Brake fluid',
-        `Reservoir between its marks, filled with ${FLUIDS[fluid]}, the fluid of this vehicle?`,
+        `Reservoir filled with ${FLUIDS[fluid]}, the fluid of this vehicle?`,
         'Yes, that fluid',
-        ['other', 'Another fluid, or low'],
+        [
+          'other',
+          'Another fluid',
+          untilMended(
+            `Another fluid destroys the seals. Find out what it is; drain, flush and fill with ${FLUIDS[fluid]} before anything is tested, then look again.`,
+          ),
+        ],
       ),
     ],
   },

@@ -4,6 +4,7 @@ import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import {
   sayingOverdue,
   VEHICLE_PHASES,
+  type Contradiction,
   type Family,
   type FamilyCurve,
   type HealthyVehicle,
@@ -20,6 +21,8 @@ import type { FluidKind } from '../fluid/kinds';
 import { installation, ROLES, type Role } from '../model/installation';
 import type { Member } from '../model/member';
 import { AT_ONCE, inputVector, placeOf, type HealthyUnit } from '../model/vectors';
+import type { RunState } from '../contract/run-state';
+import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import { sentence } from '../quantities/sentence';
 import { assessVehicle, type Excused } from './assess-vehicle';
 import { expectBy } from './expectation';
@@ -166,7 +169,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     otherwise: { to: 'band', says: saysOf },
   };
 
-  const results = (context: RunContext<Profile>, run: Parameters<Family['results']>[1]): Result[] => {
+  const results = (context: RunContext<Profile>, run: RunState): Result[] => {
     const { profile, rig } = context;
     const asked = healthyVehicle(family, profile);
     const there = new Set(context.procedure.steps.map(({ id }) => id));
@@ -176,7 +179,16 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     ];
     const rules = all.filter((rule) => !('step' in rule) || there.has(rule.step));
     const role = roleOfStep(profile, rig);
-    return resultsBy(family, rules, context, run).map((result) => {
+    const against = contradicted(
+      ROLES.flatMap((one) => folders[one].contradictions?.(profile[one]) ?? []),
+      context,
+      run,
+    );
+    return resultsBy(family, rules, context, run).map((found) => {
+      const say = against.get(found.id);
+      const result: Result = say
+        ? { ...found, verdict: 'close', notes: [...found.notes, sentence(say)] }
+        : found;
       const about = ABOUT[role[result.step] ?? 'unit'];
       const whose: Result = result.about === 'unit' ? { ...result, about } : result;
       return profile.known[ROLE_OF_ABOUT[whose.about]] ? whose : onTypicalFigures(whose);
@@ -281,6 +293,22 @@ const ROLE_OF_ABOUT: Readonly<Record<Result['about'], Role>> = {
 /** Where the limits of a band come from: every tolerance of a profile. */
 const saysOf = (profile: { readonly unit: unknown }): readonly Limit[] =>
   Object.values((profile.unit as { limits?: Record<string, Limit> }).limits ?? {}).slice(0, 1);
+
+/** Answers that a reading of the same test contradicts, with what is said of it. */
+function contradicted(
+  contradictions: readonly Contradiction[],
+  context: RunContext<unknown>,
+  run: RunState,
+): Map<string, string> {
+  const instruments = instrumentsOf(context.rig, context.shelf);
+  return new Map(
+    contradictions.flatMap(({ item, answer, from, when, say }): [string, string][] => {
+      if (run.observations[item]?.answer !== answer) return [];
+      const read = from.flatMap((id) => measuredItem(instruments, run, id)?.value_SI ?? []);
+      return read.length === from.length && when(...read) ? [[item, say]] : [];
+    }),
+  );
+}
 
 /** The three joined, as they are and as a gauge at the unit tells the source: the readings of both together. */
 function wholeModel<S, U>({

@@ -82,6 +82,7 @@ describe('what is live by the gauges', () => {
     sources: { vacuum: 'on' },
     supply_Pa: 20 * INHG,
     input: 20 * BAR,
+    inputQuantity: 'pressure',
     mayStand: false,
     spent: false,
   } as const;
@@ -92,6 +93,7 @@ describe('what is live by the gauges', () => {
       ...off,
       supply_Pa: 12 * INHG,
       input: 30 * BAR,
+      inputQuantity: 'pressure',
       mayStand: true,
     });
     expect(liveByGauges(off, ports({}))).toEqual(off);

@@ -1,7 +1,8 @@
 import { sentence, type Sentence } from '../quantities/sentence';
+import type { Quantity } from '../quantities/units';
 import type { LivePort, LivePorts } from './hands-free';
 import { supplied, type SourceId, type Sources } from '../contract/sources';
-import { findItem, type Procedure, type Step } from '../contract/steps';
+import { findItem, type Procedure, type ReadingItem, type Step } from '../contract/steps';
 import { mayStandAt } from './opening';
 import { belongs, isDone } from './run';
 import { type RunState } from '../contract/run-state';
@@ -12,8 +13,9 @@ export interface LiveState {
   readonly sources: Sources;
   /** Depression last read: while its source is on, or shut in behind a closed valve and not yet vented, Pa. */
   readonly supply_Pa: number | null;
-  /** 'released', or the input last read and not yet let go, Pa. */
+  /** 'released', or the input last read and not yet let go: a pressure, Pa, or the force of a foot, N. */
   readonly input: 'released' | number;
+  readonly inputQuantity: Quantity;
   /** Vacuum may stand in the unit though its source is off: no gauge was read at zero there since. */
   readonly mayStand: boolean;
   /** The last test used up what was stored: the next one that needs it charges again. */
@@ -22,6 +24,7 @@ export interface LiveState {
 
 /** Works out what is live from what was captured and what the steps leave behind. */
 export function liveState(procedure: Procedure, run: RunState): LiveState {
+  const set = inputItem(procedure);
   let input: LiveState['input'] = 'released';
   let supply_Pa: number | null = null;
   let shutIn = false;
@@ -31,7 +34,7 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     const found = findItem(procedure, capture.item);
     if (found?.item.kind !== 'reading') continue;
     const { item, step } = found;
-    if (item.port === 'input' && item.measures !== 'zero') input = capture.value_SI;
+    if (item.port === set?.port && item.measures !== 'zero') input = capture.value_SI;
     if (item.port === 'supply') supply_Pa = item.measures === 'zero' ? null : capture.value_SI;
     if (item.port === 'supply' && supplied(step.state)) shutIn = false;
     else if (item.port === 'supply') shutIn = item.measures !== 'zero';
@@ -49,9 +52,17 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     sources,
     supply_Pa: on || shutIn ? supply_Pa : null,
     input,
+    inputQuantity: set?.quantity ?? 'pressure',
     mayStand: !on && mayStandAt(procedure, run, 'supply'),
     spent,
   };
+}
+
+/** The first item at which the input is set: it says where and in what. */
+function inputItem({ steps }: Procedure): ReadingItem | undefined {
+  for (const { items } of steps)
+    for (const item of items) if (item.kind === 'reading' && item.measures === 'input') return item;
+  return undefined;
 }
 
 /** A gauge that stands this many readable steps above zero has something on it. */

@@ -1,6 +1,13 @@
 import type { Capture, RunState } from '../contract/run-state';
 import type { RunEvent, RunEventOf } from '../contract/events';
-import { AT_START, afterOpening, sourcesIn, sourceState, withSource } from '../contract/sources';
+import {
+  AT_START,
+  afterOpening,
+  sourcesIn,
+  sourceState,
+  withSource,
+  type Sources,
+} from '../contract/sources';
 import {
   findItem,
   hangingOn,
@@ -75,7 +82,8 @@ function leaving(procedure: Procedure, state: RunState, event: RunEvent): RunSta
     (reached, { reaches }) => reaching(procedure, { ...state, reachedAt: reached }, reaches),
     state.reachedAt,
   );
-  return { ...state, sources: { ...state.sources, ...sources }, reachedAt };
+  const left = sourcesIn(sources).reduce<Sources>(withSource, state.sources);
+  return { ...state, sources: left, reachedAt };
 }
 
 /** What an event changes by itself. */

@@ -93,6 +93,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      inputQuantity: 'pressure',
       mayStand: false,
       spent: false,
     });
@@ -118,6 +119,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      inputQuantity: 'pressure',
       mayStand: false,
       spent: true,
     });
@@ -162,6 +164,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      inputQuantity: 'pressure',
       mayStand: false,
       spent: false,
     });

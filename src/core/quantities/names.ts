@@ -29,4 +29,7 @@ export const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
   angle: 'Angle',
   travel: 'Travel',
   count: 'Count',
+  mass: 'Mass',
+  acceleration: 'Deceleration',
+  energy: 'Energy',
 };

@@ -30,6 +30,9 @@ const WANTED: Readonly<Record<Quantity, string>> = {
   angle: 'an angle, in degrees',
   travel: 'a travel, in mm or in',
   count: 'a whole number',
+  mass: 'a mass, in kg or lb',
+  acceleration: 'a deceleration, in m/s² or g',
+  energy: 'an energy, in kJ',
 };
 
 /** A sentence that names what is wrong with a typed reading, in the reader's units. */

@@ -29,4 +29,7 @@ export const SI_SYMBOL: Readonly<Record<Quantity, string>> = {
   angle: 'rad',
   travel: 'm',
   count: '1',
+  mass: 'kg',
+  acceleration: 'm/s²',
+  energy: 'J',
 };

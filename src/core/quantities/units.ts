@@ -32,6 +32,9 @@ export const QUANTITIES = [
   'angle',
   'travel',
   'count',
+  'mass',
+  'acceleration',
+  'energy',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -153,6 +156,11 @@ export const UNITS = {
   mph: { symbol: 'mph', factor: 0.44704, measures: ['speed'], places: 0 },
   deg: { symbol: '°', factor: Math.PI / 180, measures: ['angle'], aliases: ['deg'], places: 1 },
   count: { symbol: '', factor: 1, measures: ['count'], aliases: ['times'], places: 0 },
+  kg: { symbol: 'kg', factor: 1, measures: ['mass'], places: 0 },
+  lbm: { symbol: 'lbm', factor: 0.45359237, measures: ['mass'], places: 0 },
+  mPerS2: { symbol: 'm/s²', factor: 1, measures: ['acceleration'], aliases: ['m/s2'], places: 2 },
+  g: { symbol: 'g', factor: 9.80665, measures: ['acceleration'], places: 2 },
+  kJ: { symbol: 'kJ', factor: 1000, measures: ['energy'], places: 0 },
 } as const satisfies Record<string, Unit>;
 
 export type UnitId = keyof typeof UNITS;
@@ -188,6 +196,9 @@ const METRIC: Record<Quantity, UnitId> = {
   angle: 'deg',
   travel: 'mm',
   count: 'count',
+  mass: 'kg',
+  acceleration: 'mPerS2',
+  energy: 'kJ',
 };
 
 const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {
@@ -211,6 +222,7 @@ const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {
     flow: 'galPerMin',
     speed: 'mph',
     travel: 'in',
+    mass: 'lbm',
   },
 };
 

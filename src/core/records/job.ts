@@ -5,7 +5,7 @@ import { FLUIDS, FLUID_KINDS } from '../fluid/kinds';
 const text = (title: string, most: number) =>
   z.string().trim().max(most, `${title}: ${most} characters at the most.`).meta({ title });
 
-/** What is known of a unit when it is taken in. */
+/** What is known of a unit or a vehicle when it is taken in. */
 export const jobSchema = z.strictObject({
   tag: text('Job tag', 40).min(1, 'Job tag: give the unit a tag.'),
   kind: z.enum(FAMILY_KINDS, 'Kind of unit: choose one.').meta({ title: 'Kind of unit' }),
@@ -20,7 +20,16 @@ export const jobSchema = z.strictObject({
     .nullable()
     .meta({ title: 'Promised for' }),
   customer: text('Customer', 200).optional(),
-  serial: text('Serial number of the unit', 80).optional(),
+  serial: text('Serial number of the unit, or identity of the vehicle', 80).optional(),
+  odometer: text('Odometer', 40).optional(),
+  /** Where it is tested; without it, the shop's. */
+  altitude_m: z
+    .number('Altitude: a number is needed.')
+    .min(-450, 'Altitude: no road lies that low.')
+    .max(6000, 'Altitude: no road lies that high.')
+    .nullable()
+    .optional()
+    .meta({ title: 'Altitude, where it is not tested in the shop', quantity: 'altitude' }),
 });
 
 export type Job = z.infer<typeof jobSchema>;

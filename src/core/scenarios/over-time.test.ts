@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { FAMILIES, FAMILY_KINDS } from '../families/registry';
+import { FAMILIES } from '../families/registry';
 import { Running } from '../model/running';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
 import { INHG } from './bench';

@@ -103,6 +103,26 @@ describe('a vehicle tested where it stands', () => {
     ).toMatch(/own are not known, so nothing fails by them/);
     expect(failing(made)).toEqual([]);
   });
+  test('split and slope of the rear come from the sweep, whatever pushes it; a valve that opens early is found by it', () => {
+    const sound = bench(truthWith());
+    expect(sound.byId('split').value! / 1e5).toBeCloseTo(30, 0);
+    expect(sound.byId('slope').value).toBeCloseTo(0.4, 1);
+    // Half the assist gone moves neither.
+    const weak = bench(faultyTruth('wrong-booster', 1));
+    expect(weak.byId('split').verdict).not.toBe('fails');
+    const early = bench(faultyTruth('proportioning', 1));
+    expect(early.byId('split').value! / 1e5).toBeCloseTo(15, 0);
+    expect(early.byId('split').verdict).toBe('fails');
+    expect(said(early)[0]).toBe('What it drives fails');
+  });
+  test('assist felt where the gauge shows no vacuum is kept, called contradictory, and names what to read again', () => {
+    const made = bench(faultyTruth('check-shut', 1, { signs: {} }));
+    const felt = made.byId('start.how');
+    expect([felt.verdict, felt.seen]).toEqual(['close', 'Dropped and stood']);
+    expect(felt.notes.map((note) => printSentence(note, 'mixed')).join(' ')).toMatch(
+      /^Contradictory: .*Read the vacuum at the booster again/,
+    );
+  });
   test('without a pressure gauge its tests are left out, and the rest goes on', () => {
     const { rig } = contextWith();
     const { front: _front, rear: _rear, ...bag } = rig;

@@ -5,19 +5,24 @@ import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { printQuantity } from '../quantities/print';
-import { INHG_PA } from '../quantities/units';
+import { INHG_PA, type Quantity } from '../quantities/units';
 import { Plot } from '../documents/plot';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
 
 const SOUND = 'none';
 const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };
+/** The most that is asked for, and the least that is drawn, where the input is no pressure. */
+const MOST: Partial<Record<Quantity, number>> = { force: 1500 };
+const LEAST: Partial<Record<Quantity, number>> = { force: 100 };
 /** The curve goes on to this part beyond where it bends. */
 const BEYOND = 1.5;
 
 /** What a fault makes of the readings of a unit, beside the healthy one: the typical profile of its kind at sea level. */
 function faultyUnit(kind: FamilyKind) {
   const family = FAMILIES[kind];
+  const set = family.curve.input;
+  const setInput = family.inputs[placeOf(family.inputs, set)]!;
   const faults = [SOUND, ...family.faults.map(({ id }) => id)] as [string, ...string[]];
   const input = z.strictObject({
     fault: z.enum(faults).meta({
@@ -25,37 +30,41 @@ function faultyUnit(kind: FamilyKind) {
       labels: { [SOUND]: 'none', ...Object.fromEntries(family.faults.map(({ id, name }) => [id, name])) },
     }),
     severity: field('Severity: 0 just begun, 100 severe', 'percent', 0, 1),
-    input_Pa: field('Input', 'pressure', 0, 200 * BAR),
+    [set]: field(setInput.name, setInput.quantity, 0, MOST[setInput.quantity] ?? 200 * BAR),
     supply_Pa: field('Supply at rest', 'depression', 0, SEA_LEVEL_PA),
     elapsed_s: field('Time on hold', 'duration', 0, 3600),
   });
-  type Input = z.infer<typeof input>;
+  type Input = { fault: string; severity: number; supply_Pa: number; elapsed_s: number } & Record<
+    string,
+    number | string
+  >;
+  const setTo = (asked: Input) => Number(asked[set]);
   const healthy = family.healthy(family.typical).values;
   const unitOf = ({ fault, severity }: Input): Vector =>
     withFault(family, healthy, fault === SOUND ? null : [fault, severity]);
-  const at = ({ input_Pa, supply_Pa, elapsed_s }: Input) => ({
+  const at = (asked: Input) => ({
     ...ROOM,
     ...AT_ONCE,
     applications: 1,
-    input_Pa,
-    supply_Pa,
-    elapsed_s,
+    [set]: setTo(asked),
+    supply_Pa: asked.supply_Pa,
+    elapsed_s: asked.elapsed_s,
   });
   const outputs = (unit: Vector, asked: Input, most: number) =>
     steps(0, most).map(
-      (input_Pa) =>
-        [input_Pa, readingOf(family, unit, { ...at(asked), input_Pa }, family.curve.output)] as const,
+      (value) =>
+        [value, readingOf(family, unit, { ...at(asked), [set]: value }, family.curve.output)] as const,
     );
   return defineWorking<Input>({
     name: `fault-${kind}`,
     title: `Fault in a unit: ${family.name.toLowerCase()}`,
     about: 'What a fault does to every reading of a unit with the typical figures of its kind, at sea level.',
     source: 'The same model that expects, judges and compares',
-    input,
+    input: input as unknown as z.ZodType<Input>,
     example: {
       fault: family.faults[0]!.id,
       severity: 0.8,
-      input_Pa: family.full(family.typical).input_Pa!,
+      ...family.full(family.typical),
       supply_Pa: 20 * INHG_PA,
       elapsed_s: 60,
     },
@@ -72,24 +81,23 @@ function faultyUnit(kind: FamilyKind) {
           : [here];
       });
     },
-    picture: (asked, set) => {
+    picture: (asked, units) => {
       const knee = readingOf(family, healthy, at(asked), family.curve.knee.reading);
-      const most = Math.max(BEYOND * knee, 1.1 * asked.input_Pa, BAR);
+      const most = Math.max(BEYOND * knee, 1.1 * setTo(asked), LEAST[setInput.quantity] ?? BAR);
       const [sound, faulty] = [outputs(healthy, asked, most), outputs(unitOf(asked), asked, most)];
       const up = family.readings[placeOf(family.readings, family.curve.output)]!;
-      const x = axis('Input', 'pressure', set, 0, most);
-      const y = axis(up.name, up.quantity, set, 0, 1.1 * Math.max(...sound.map(([, out]) => out), 1));
+      const x = axis(setInput.name, setInput.quantity, units, 0, most);
+      const y = axis(up.name, up.quantity, units, 0, 1.1 * Math.max(...sound.map(([, out]) => out), 1));
       const plot = new Plot(x, y);
       plot.line(
         sound.map(([a, b]) => [x.at(a), y.at(b)]),
         { dashed: true },
       );
       plot.line(faulty.map(([a, b]) => [x.at(a), y.at(b)]));
-      plot.point(
-        x.at(asked.input_Pa),
-        y.at(readingOf(family, unitOf(asked), at(asked), family.curve.output)),
+      plot.point(x.at(setTo(asked)), y.at(readingOf(family, unitOf(asked), at(asked), family.curve.output)));
+      return plot.svg(
+        `${up.name} against ${setInput.name.toLowerCase()}: dashed the healthy unit, drawn out the one with the fault`,
       );
-      return plot.svg(`${up.name} against input: dashed the healthy unit, drawn out the one with the fault`);
     },
   });
 }

@@ -1,8 +1,13 @@
 import { altitude } from './altitude';
+import { assistGain } from './assist-gain';
+import { axleLoads } from './axle-loads';
 import { cross } from './cross-check';
+import { failedAssist } from './failed-assist';
 import { faultyUnits } from './faulty-unit';
+import { pedalTravel } from './pedal-travel';
 import { reserve } from './reserve';
 import { runout } from './runout';
+import { stopHeat } from './stop-heat';
 import { conversion } from './unit-conversion';
 import { verdict } from './verdict-probability';
 import type { Working } from './working';
@@ -15,6 +20,11 @@ export const WORKINGS: readonly Working[] = [
   verdict,
   altitude,
   reserve,
+  assistGain,
+  pedalTravel,
+  failedAssist,
+  axleLoads,
+  stopHeat,
   conversion,
 ];
 

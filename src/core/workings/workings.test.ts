@@ -56,6 +56,31 @@ describe('the workings', () => {
       }
     },
   );
+  test('pedal travel: 4.3·(1.2 mm + (2.5 + 4.5) cc/4.52 cm²) = 71.8 mm at 60 bar; 4 cc of air make it 109.2', () => {
+    const { travel_m, airless_m } = answersOf('pedal-travel');
+    expect(Number(airless_m) * 1e3).toBeCloseTo(71.8, 1);
+    expect(Number(travel_m) * 1e3).toBeCloseTo(109.2, 0);
+  });
+  test('assist gain: 58.6 bar over 10.6 bar is 5.53 at 150 N and 65 kPa; below the spring there is none', () => {
+    expect(Number(answersOf('assist-gain', { pedal_N: 150, supply_Pa: 65e3 }).gain)).toBeCloseTo(5.53, 2);
+    // What is taken up and stored of 130 N of spring at 3.6: nothing is made below 36 N.
+    expect(answersOf('assist-gain', { pedal_N: 40, supply_Pa: 65e3 }).gain).toBeGreaterThan(1);
+  });
+  test('failed assist: 2.44 m/s² from 100 km/h with a rise of 0.4 s, 158.1 + 5.6 m, within the 168 that are asked for', () => {
+    const { distance_m, limit_m, pedal_N } = answersOf('failed-assist');
+    expect(Number(distance_m)).toBeCloseTo(163.7, 1);
+    expect(Number(limit_m)).toBeCloseTo(168, 6);
+    // 1 400·2.44/(150 + 57) + 0.4 = 16.9 bar on 3.871 cm² and 130 N, over 3.6.
+    expect(Number(pedal_N)).toBeCloseTo((16.9e5 * 3.871e-4 + 130) / 3.6, 0);
+  });
+  test('axle loads and heat: the front locks first; twice the speed is four times the heat', () => {
+    expect(answersOf('axle-loads').axle).toBe('front');
+    expect(answersOf('axle-loads', { grip: 1.3, front_NPerBar: 10, rear_NPerBar: 1 }).axle).toMatch(
+      /neither/,
+    );
+    const at = (speed_mPerS: number) => Number(answersOf('stop-heat', { speed_mPerS }).energy_J);
+    expect(at(20) / at(10)).toBeCloseTo(4, 9);
+  });
   test('runout: the handbook’s unit at 28 bar gives 100.8 bar on 20 inHg and 85.7 on 15', () => {
     expect(Number(answersOf('runout-against-supply', { supply_Pa: 20 * INHG }).output_Pa) / BAR).toBeCloseTo(
       100.8,

@@ -200,8 +200,23 @@ export const cases: readonly DemoCase[] = [
     bench: { seed: 92, fault: ['torn-diaphragm', 0.6], until: 'with.1.pressure' },
   },
   {
+    job: {
+      ...job(
+        'GF-0428',
+        'mailVan',
+        'Mail van 5, pass route',
+        'Up at the pass the pedal is wooden. Down at the depot it is as it always was.',
+        3,
+      ),
+      altitude_m: 1800,
+      odometer: '184 310 km',
+    },
+    daysAgo: 1,
+    bench: { seed: 93 },
+  },
+  {
     job: job(
-      'GF-0428',
+      'GF-0429',
       'snowLoader',
       'Works van 11',
       'Since the new pads the brakes feel wooden. Please look.',

@@ -39,7 +39,11 @@ export function VisitPart({ visit, stale, traces }: VisitPartProps) {
   const [tape, setTape] = useState(false);
   const { logged, ask } = useLogged(run.id);
   const telling = results.filter(({ verdict }) => verdict === 'fails' || verdict === 'close');
-  const kind = run.continues ? 'Re-test' : 'Bench test';
+  const kind = run.continues
+    ? 'Re-test'
+    : run.context.procedure.setting === 'vehicle'
+      ? 'Test of the vehicle'
+      : 'Bench test';
   return (
     <Mark when={run.startedAt} title={run.finishedAt ? kind : `${kind}, not finished`}>
       <Box sx={{ fontSize: '1.3rem', fontWeight: 650 }}>

@@ -5,7 +5,8 @@ import { gauged } from '@/core/families/bench-items';
 import { gaugeFor } from '@/core/metrology/instrument';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
-import { findItem, type ReadingItem } from '@/core/contract/steps';
+import type { Port } from '@/core/contract/family';
+import { findItem, type Item, type ReadingItem } from '@/core/contract/steps';
 import type { Capture } from '@/core/contract/run-state';
 import type { LiveMoment } from '@/core/shop/live';
 import type { Expectation } from '@/core/contract/result';
@@ -27,8 +28,7 @@ interface GaugesProps {
 /** A ladder for each port: what it shows now, or showed last, and what is expected of the reading asked for. */
 export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProps) {
   const { unitSet } = useSettings();
-  // A stopwatch has no ladder: it is at rest or it is being read.
-  const ports = gauged(run.family.ports);
+  const ports = laddered(run.family.ports, 'step' in run.action ? run.action.step.items : [], item);
   return (
     <Box
       component="section"
@@ -62,7 +62,7 @@ export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProp
           <Ladder
             key={port.id}
             name={port.short}
-            channel={port.id}
+            channel={port.ink ?? port.id}
             gauges={gauges}
             unitSet={unitSet}
             band={here ? bandOf(expectation?.limits ?? null, here.target_Pa) : null}
@@ -75,6 +75,23 @@ export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProp
       })}
     </Box>
   );
+}
+
+/** So many ladders stand beside each other and can still be read. */
+const MOST = 5;
+
+/**
+ * Ports that have a ladder: those with a gauge that has a zero, since a stopwatch or a rule is at rest or being read. Where a
+ * vehicle has more of them than can be read, those of this step, and the vacuum that all else leans on.
+ */
+function laddered(ports: readonly Port[], items: readonly Item[], item: ReadingItem | null): Port[] {
+  const all = gauged(ports);
+  if (all.length <= MOST - 1) return all;
+  const here = all.filter(
+    ({ id }) => id === 'supply' || items.some((one) => one.kind === 'reading' && one.port === id),
+  );
+  const asked = ports.find(({ id, quantity }) => id === item?.port && quantity !== 'duration');
+  return asked && !here.includes(asked) ? [...here, asked] : here;
 }
 
 const portOf = (run: RunHandle, capture: Capture): string | null => {

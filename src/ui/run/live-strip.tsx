@@ -4,7 +4,7 @@ import { Box } from '@mui/material';
 import { sourcesIn } from '@/core/contract/sources';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import { liveByGauges, type LiveState } from '@/core/procedure/live';
-import { sourceWords } from '../live-words';
+import { inputWords, sourceWords } from '../live-words';
 import { usePrint } from '../settings-context';
 
 /** Read out, not shown. */
@@ -62,11 +62,7 @@ export function LiveStrip({ known, gauges }: LiveStripProps) {
         {live.input === 'released' ? 'input released' : 'input applied'}
       </Box>
       {sourceWords(live, print.value).map(({ id, words, live: on }) => pill(id, words, on))}
-      {pill(
-        'input',
-        live.input === 'released' ? 'Input released' : `Input ${print.value(live.input, 'pressure')}`,
-        live.input !== 'released',
-      )}
+      {pill('input', inputWords(live, print.value), live.input !== 'released')}
     </Box>
   );
 }

@@ -43,14 +43,14 @@ export function VacuumVehicleDrawing(props: SchematicProps) {
 export const PLACES: Record<string, Spot> = {
   pedal: { name: 'Pedal force', x: 94, y: 262, tx: 94, ty: 292, anchor: 'middle', channel: 'input' },
   travel: { name: 'Travel', x: 40, y: 226, tx: 40, ty: 208, anchor: 'middle', channel: 'input' },
-  supply: { name: 'Vacuum', x: 232, y: 108, tx: 214, ty: 106, anchor: 'end', channel: 'supply' },
+  supply: { name: 'Vacuum', x: 232, y: 108, tx: 218, ty: 112, anchor: 'end', channel: 'supply' },
   source: { name: 'Source', x: 396, y: 43, tx: 412, ty: 48, anchor: 'start', channel: 'supply' },
   front: { name: 'Front', x: 466, y: 94, tx: 466, ty: 76, anchor: 'middle', channel: 'output' },
   rear: { name: 'Rear', x: 506, y: 264, tx: 506, ty: 246, anchor: 'middle', channel: 'output' },
-  gap: { name: 'Clearance', x: 320, y: 220, tx: 320, ty: 244, anchor: 'middle', channel: 'activation' },
-  'air-seat': { name: 'Intake', x: 126, y: 164, tx: 118, ty: 150, anchor: 'end' },
+  gap: { name: 'Clearance', x: 330, y: 222, tx: 344, ty: 227, anchor: 'start', channel: 'activation' },
+  'air-seat': { name: 'Intake', x: 126, y: 164, tx: 128, ty: 148, anchor: 'middle' },
   shell: { name: 'Shell', x: 234, y: 240, tx: 234, ty: 262, anchor: 'middle' },
   'check-valve': { name: 'Check valve', x: 288, y: 120, tx: 300, ty: 118, anchor: 'start' },
-  hose: { name: 'Hose', x: 310, y: 94, tx: 322, ty: 82, anchor: 'start' },
+  hose: { name: 'Hose', x: 352, y: 78, tx: 366, ty: 82, anchor: 'start' },
   master: { name: 'Master', x: 434, y: 184, tx: 446, ty: 188, anchor: 'start' },
 };

@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: 'Take in a unit' };
 export default async function Intake() {
   const profiles = await listProfiles(await database());
   return (
-    <Page title="Take in a unit" narrow>
+    <Page title="Take in a unit or a vehicle" narrow>
       {profiles.length === 0 ? (
         <>
           <Nothing>A unit is tested against a profile, and there is none on the Shelf yet.</Nothing>

@@ -1,7 +1,7 @@
 import type { VehicleFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
 import { pedalVacuumProfile, type PedalVacuumProfile } from './profile';
-import { keeps, results } from './rules';
+import { contradictions, keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
@@ -20,6 +20,7 @@ export const pedalVacuum: VehicleFolder<PedalVacuumProfile> = {
   steps,
   keeps,
   results,
+  contradictions,
   parts,
   leakPoints,
 };

@@ -29,8 +29,9 @@ export const pedalVacuumProfile = z
     light_N: amount('Lighter test force at the pedal', 'force', 20, 800),
     heavy_N: amount('Heavier test force at the pedal, beyond runout', 'force', 20, 1000),
     moderate_N: amount('Moderate pedal force', 'force', 20, 400),
+    decay_s: amount('Vacuum watched at rest', 'duration', 5, 3600),
     hold_s: amount('Pedal held, engine off', 'duration', 5, 600),
-    standing_s: amount('Stand before the reserve', 'duration', 10, 7200),
+    standing_s: amount('Stand before the reserve', 'duration', 5, 7200),
     limits: z
       .strictObject({
         area_fraction: limit('Effective area, either way', 'percent', 0.005, 0.5),

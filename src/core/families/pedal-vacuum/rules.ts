@@ -1,4 +1,4 @@
-import type { HealthyVehicle } from '../../contract/family';
+import type { Contradiction, HealthyVehicle } from '../../contract/family';
 import type { Keeps } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
 import { byItem } from '../results-by';
@@ -16,6 +16,7 @@ const band: Keeps<PedalVacuumProfile>['readings'][string] = {
 
 /** What the readings of a booster must keep to. Handbook-models 8.3. */
 export const keeps = {
+  'load.pressure': band,
   drop: band,
   supplyApplied: { to: 'noted' },
   applyTime: { to: 'at-most', limit: ({ limits }) => limits.apply_s },
@@ -33,11 +34,11 @@ export const keeps = {
       value: clearance_m + limit.value,
     }),
   },
-} satisfies Partial<Record<ReadingId, Keeps<PedalVacuumProfile>['readings'][string]>>;
+} satisfies Partial<Record<ReadingId | 'load.pressure', Keeps<PedalVacuumProfile>['readings'][string]>>;
 
 /** Results of the booster's tests. */
 export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): ResultRule[] {
-  const { limits, moderate_N, light_N, heavy_N } = profile;
+  const { limits, moderate_N, heavy_N } = profile;
   const heavy = { pedal_N: heavy_N };
   // What the rod pushes on, from the whole: its force by the pressure that this makes.
   const pushed_m2 = vehicle.shows('output', heavy) / vehicle.shows('load.pressure', heavy);
@@ -51,12 +52,12 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
     end: `${id}.end`,
     quantity: 'depressionRate',
     limit: limits.decay_PaPerS,
-    planned_s: id === 'standing' ? profile.standing_s : 120,
+    planned_s: id === 'standing' ? profile.standing_s : profile.decay_s,
   });
   const gain = (i: number): ResultRule => ({
     of: 'parameter',
     id: `gain.${i}`,
-    name: `Assist gain G at ${i === 1 ? light_N : heavy_N} N`,
+    name: `Assist gain G at the ${i === 1 ? 'lighter' : 'heavier'} force`,
     step: 'without',
     quantity: 'ratio',
     from: { with: `with.${i}.pressure`, without: `without.${i}.pressure` },
@@ -70,10 +71,10 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
     loss('decay', 'Vacuum lost at rest'),
     loss('capped', 'Vacuum lost, source side capped'),
     byItem('drop', 'start.drop', 'Pedal drop as the engine starts'),
-    byItem('with.1', 'with.1.pressure', `Pressure with assist, ${light_N} N`),
-    byItem('with.2', 'with.2.pressure', `Pressure with assist, ${heavy_N} N`),
-    byItem('without.1', 'without.1.pressure', `Pressure without assist, ${light_N} N`),
-    byItem('without.2', 'without.2.pressure', `Pressure without assist, ${heavy_N} N`),
+    byItem('with.1', 'with.1.pressure', 'Pressure with assist, lighter force'),
+    byItem('with.2', 'with.2.pressure', 'Pressure with assist, heavier force'),
+    byItem('without.1', 'without.1.pressure', 'Pressure without assist, lighter force'),
+    byItem('without.2', 'without.2.pressure', 'Pressure without assist, heavier force'),
     gain(1),
     gain(2),
     // Spring and friction cancel, and only beyond runout does all of the vacuum work. Handbook-models 8.3.
@@ -112,3 +113,26 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
     byItem('clearance', 'gap.rod', 'Clearance of the pushrod'),
   ];
 }
+
+/** Less vacuum than this part of what the booster needs assists nobody. */
+const NONE = 0.15;
+/** More assist than this part of the unassisted pressure is felt. */
+const FELT = 1.5;
+
+/** What was said that a gauge of the same test contradicts. */
+export const contradictions = ({ limits }: PedalVacuumProfile): Contradiction[] => [
+  {
+    item: 'start.how',
+    answer: 'good',
+    from: [REST],
+    when: (vacuum_Pa) => vacuum_Pa < NONE * limits.supplyNeed_Pa.value,
+    say: 'Contradictory: the pedal dropped as the engine started, and the gauge at the booster showed no vacuum. Read the vacuum at the booster again, on another gauge.',
+  },
+  {
+    item: 'start.how',
+    answer: 'stayed',
+    from: ['with.1.pressure', 'without.1.pressure'],
+    when: (assisted_Pa, without_Pa) => assisted_Pa > FELT * without_Pa,
+    say: 'Contradictory: the pedal stayed where it was, and with the engine running the same force made far more pressure. Exhaust and start again.',
+  },
+];

@@ -30,11 +30,9 @@ const watched = (id: string, duration_s: number, measures: ReadingId): Item[] =>
   readingAt(`${id}.end`, 'supply', measures, 'Read the vacuum again.', { elapsed_s: duration_s }),
 ];
 
-const KEEP_UP_S = 120;
-
 /** The booster's own tests on a vehicle, in the order of handbook 8.3. Minutes: handbook-models 8.3. */
 export function steps(profile: PedalVacuumProfile): VehicleStep[] {
-  const { limits, moderate_N, light_N, heavy_N, hold_s, standing_s } = profile;
+  const { limits, moderate_N, light_N, heavy_N, decay_s, hold_s, standing_s } = profile;
   const reserve = (id: string, least: number): Item[] => [
     readingAt(`${id}.supply`, 'supply', 'supply', 'Engine off: read the vacuum that is stored.'),
     ...Array.from({ length: least + BEYOND }, (_, i) =>
@@ -64,7 +62,7 @@ export function steps(profile: PedalVacuumProfile): VehicleStep[] {
       leaves: { input: 'released' },
       attended_s: 90,
       items: [
-        ...watched('decay', KEEP_UP_S, 'left'),
+        ...watched('decay', decay_s, 'left'),
         look(
           'hiss-rest',
           'Hiss at rest',
@@ -85,7 +83,7 @@ export function steps(profile: PedalVacuumProfile): VehicleStep[] {
       needs: ['decay'],
       leaves: { input: 'released' },
       attended_s: 90,
-      items: watched('capped', KEEP_UP_S, 'leftCapped'),
+      items: watched('capped', decay_s, 'leftCapped'),
     },
     {
       id: 'start',

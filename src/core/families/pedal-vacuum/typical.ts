@@ -27,6 +27,7 @@ export const typical: PedalVacuumProfile = {
   light_N: 150,
   heavy_N: 300,
   moderate_N: 150,
+  decay_s: 120,
   hold_s: 30,
   standing_s: 300,
   limits: {
@@ -35,7 +36,7 @@ export const typical: PedalVacuumProfile = {
     without_N: typicalLimit(80),
     supplyNeed_Pa: { value: TYPICAL_NEED_PA, source: 'Bench handbook 15: the 18 inHg school, uncorrected' },
     decay_PaPerS: typicalLimit(DECAY_PA_PER_S),
-    rise_m: typicalLimit(1e-3),
+    rise_m: typicalLimit(3e-3),
     apply_s: typicalLimit(0.5),
     reserve: typicalLimit(2),
     standingReserve: typicalLimit(1),

@@ -15,7 +15,7 @@ const checkLeak = grown(1e-11, 1e-9);
 const tankLeak = grown(1e-11, 1e-9);
 /** A valve that is stuck open lets all of it back, one that is shut or reversed lets nothing through. */
 const STUCK_OPEN_M3_PER_S_PA = 1e-8;
-const SHUT = 1e-3;
+const SHUT = 1e-7;
 
 const moves = moving(parameters);
 
@@ -167,7 +167,7 @@ const ASSISTED = ['start', 'with', 'apply'];
 export const parts: readonly Part[] = [
   part('engine', 'Engine or vacuum pump', [...SUPPLIED, ...ASSISTED, ...KEPT], []),
   part('check-valve', 'Check valve', [...SUPPLIED, ...KEPT, ...ASSISTED], ['supply']),
-  line('hose', 'Vacuum hose or tank', [...SUPPLIED, ...KEPT, ...ASSISTED], ['supply']),
+  line('hose', 'Hose or tank of the vacuum', [...SUPPLIED, ...KEPT, ...ASSISTED], ['supply']),
 ];
 
 export const leakPoints: readonly Port[] = [

@@ -17,6 +17,7 @@ export const wheelBrakesProfile = z.strictObject({
   stiffness_m3PerPa: amount('Give of calipers, hoses and fluid', 'volumePerPressure', 1e-14, 1e-11),
   split_Pa: amount('Pressure at which the rear is held back', 'pressure', BAR, 200 * BAR),
   slope: amount('Rear pressure for each front one beyond that', 'ratio', 0.05, 1),
+  sink_s: amount('Pedal held for the sink', 'duration', 5, 600),
   limits: z
     .strictObject({
       stiffness_fraction: limit('Give, either way', 'percent', 0.01, 0.9),

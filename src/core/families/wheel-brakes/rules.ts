@@ -2,13 +2,13 @@ import type { Keeps } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
 import { byItem } from '../results-by';
 import type { WheelBrakesProfile } from './profile';
-import { SINK_S } from './steps';
+import { moreNeeded, splitOf } from './proportioning';
+import { SWEEP_N } from './steps';
 
 const MINUTE_S = 60;
 
 /** What the readings of wheel brakes must keep to. Handbook-models 10. */
 export const keeps: Keeps<WheelBrakesProfile>['readings'] = {
-  'load.pressure': { to: 'band', says: () => [] },
   'load.rearPressure': {
     to: 'about',
     least: ({ limits }) => limits.rear_Pa,
@@ -18,15 +18,48 @@ export const keeps: Keeps<WheelBrakesProfile>['readings'] = {
   'load.travel': { to: 'band', says: ({ limits }) => [limits.stiffness_fraction] },
   'load.sink': {
     to: 'at-most',
-    limit: ({ limits: { sink_m } }) => ({ ...sink_m, value: (sink_m.value * SINK_S) / MINUTE_S }),
+    limit: ({ sink_s, limits: { sink_m } }) => ({ ...sink_m, value: (sink_m.value * sink_s) / MINUTE_S }),
   },
 };
 
+/** Readings of the sweep by names of their own: f1, r1, f2, … */
+const SWEEP = SWEEP_N.map((_, i) => [`f${i + 1}`, `r${i + 1}`] as const);
+const sweptFrom = Object.fromEntries(
+  SWEEP.flatMap(([f, r], i) => [
+    [f, `sweep.${i + 1}.front`],
+    [r, `sweep.${i + 1}.rear`],
+  ]),
+) as Record<string, string>;
+const pairsOf = (read: Readonly<Record<string, number>>) =>
+  SWEEP.map(([f, r]) => ({ front_Pa: read[f]!, rear_Pa: read[r]! }));
+
 /** Results of the tests of wheel brakes. */
-export const results = (): ResultRule[] => [
-  byItem('travel', 'without.travel', 'Pedal travel, assist off', 'load'),
-  byItem('sink', 'sink.end', 'Pedal sink on a hold'),
-  ...Array.from({ length: 6 }, (_, i) =>
-    byItem(`rear.${i + 1}`, `sweep.${i + 1}.rear`, `Rear pressure, point ${i + 1}`),
-  ),
-];
+export function results({ split_Pa, slope, limits }: WheelBrakesProfile): ResultRule[] {
+  const swept = {
+    of: 'parameter',
+    step: 'sweep',
+    from: sweptFrom,
+    unless: (read: Readonly<Record<string, number>>) => moreNeeded(pairsOf(read), split_Pa),
+  } as const;
+  return [
+    byItem('travel', 'without.travel', 'Pedal travel, assist off', 'load'),
+    byItem('sink', 'sink.end', 'Pedal sink on a hold'),
+    ...SWEEP_N.map((_, i) => byItem(`rear.${i + 1}`, `sweep.${i + 1}.rear`, `Rear pressure, point ${i + 1}`)),
+    {
+      ...swept,
+      id: 'split',
+      name: 'Pressure at which the rear is held back',
+      quantity: 'pressure',
+      value: (read) => splitOf(pairsOf(read)).split_Pa,
+      nominal: { value: split_Pa, part: limits.split_fraction },
+    },
+    {
+      ...swept,
+      id: 'slope',
+      name: 'Rear against front beyond that',
+      quantity: 'ratio',
+      value: (read) => splitOf(pairsOf(read)).slope,
+      nominal: { value: slope, part: { ...limits.slope, value: limits.slope.value / slope } },
+    },
+  ];
+}

@@ -8,9 +8,8 @@ const OFF = { engine: 'off', charge: 'spent' } as const;
 const IDLE = { ignition: 'on', engine: 'idle' } as const;
 /** Pedal force of the sink test, assist off, N: hard enough to part a seal that leaks. */
 const HARD_N = 250;
-export const SINK_S = 60;
 /** Pedal forces of the sweep, with assist, N. */
-const SWEEP_N = [30, 45, 60, 80, 105, 135];
+export const SWEEP_N = [40, 60, 85, 110, 140, 170, 220];
 
 const pair = (force_N: number, i: number): Item[] => [
   pedalAt(`sweep.${i + 1}.input`, force_N, 'Bring the pedal to about this force, always upward.'),
@@ -24,7 +23,7 @@ const pair = (force_N: number, i: number): Item[] => [
 ];
 
 /** Tests of what a booster drives. Handbook 10; minutes: handbook-models 10. */
-export function steps(_profile: WheelBrakesProfile): VehicleStep[] {
+export function steps({ sink_s }: WheelBrakesProfile): VehicleStep[] {
   const first: Step = {
     id: 'wheels',
     title: 'Pads, linings, tyres',
@@ -51,7 +50,7 @@ export function steps(_profile: WheelBrakesProfile): VehicleStep[] {
     {
       id: 'sink',
       title: 'Master cylinder: sink on a hold',
-      instruction: `Engine off, assist used up. Hold the force named and mark the pedal; go on holding for ${SINK_S} s. A master that leaks past its seals sinks, with the pressure and the level as they were.`,
+      instruction: `Engine off, assist used up. Hold the force named and mark the pedal; go on holding for ${sink_s} s. A master that leaks past its seals sinks, with the pressure and the level as they were.`,
       cautions: [],
       state: OFF,
       needs: ['zeros'],
@@ -60,11 +59,11 @@ export function steps(_profile: WheelBrakesProfile): VehicleStep[] {
       attended_s: 120,
       items: [
         pedalAt('sink.input', HARD_N),
-        { kind: 'wait', id: 'sink.wait', prompt: 'Pedal held', duration_s: SINK_S, starts: 'reading' },
+        { kind: 'wait', id: 'sink.wait', prompt: 'Pedal held', duration_s: sink_s, starts: 'reading' },
         readingAt('sink.end', 'travel', 'load.sink', 'Read how far it has sunk below its mark.', {
           target_Pa: HARD_N,
           inputFrom: 'sink.input',
-          elapsed_s: SINK_S,
+          elapsed_s: sink_s,
         }),
         look(
           'sink.level',

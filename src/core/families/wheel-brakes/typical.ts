@@ -18,12 +18,13 @@ export const typical: WheelBrakesProfile = {
   stiffness_m3PerPa: 3.5e-13,
   split_Pa: 30 * BAR,
   slope: 0.4,
+  sink_s: 60,
   limits: {
     stiffness_fraction: typicalLimit(0.15),
     rear_Pa: typicalLimit(3 * BAR),
     rear_fraction: typicalLimit(0.1),
     split_fraction: typicalLimit(0.1),
     slope: typicalLimit(0.06),
-    sink_m: typicalLimit(1e-3),
+    sink_m: typicalLimit(2e-3),
   },
 };

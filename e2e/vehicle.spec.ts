@@ -1,0 +1,104 @@
+import { FAMILIES } from '../src/core/families/registry';
+import type { VacuumVehicleProfile } from '../src/core/families/vacuum-vehicle';
+import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
+import { expect, test } from './app';
+import { Technician } from './technician';
+
+const family = FAMILIES['vacuum-vehicle'];
+/** Tests that nobody does once the first of them has shown the fault. */
+const LEFT = [
+  'decay',
+  'capped',
+  'start',
+  'with',
+  'without',
+  'airtight',
+  'apply',
+  'reserve',
+  'standing',
+  'gap',
+  'sink',
+  'sweep',
+  'axles',
+  'lamps',
+  'parking',
+];
+
+test('a vehicle from complaint to verified repair by keyboard: a blocked hose that no gauge at rest shows', async ({
+  app,
+  page,
+}) => {
+  test.setTimeout(300_000);
+  page.setDefaultTimeout(20_000);
+  const { keyboard } = page;
+  const profiles = await app.get<StoredProfile[]>('/profiles');
+  const van = profiles.find(({ body }) => body.name === 'Tollan Mail Van 3')!;
+  const own = { ...(van.body as unknown as VacuumVehicleProfile), name: 'VAN profile' };
+  await app.post<Stored<unknown>>('/profiles', own);
+
+  await page.goto(`${app.url}/jobs/new`);
+  await page.getByLabel('Job tag').focus();
+  await keyboard.type('VAN-1');
+  await keyboard.press('Tab');
+  await keyboard.press('ArrowDown');
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await keyboard.type('VAN');
+  await keyboard.press('Enter');
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await keyboard.press('Tab');
+  await keyboard.type('Mail van 9');
+  await keyboard.press('Tab');
+  await keyboard.type('Pedal feels harder than it used to.');
+  await keyboard.press('F8');
+  await expect(page.getByRole('heading', { name: 'VAN-1 · VAN profile' })).toBeVisible();
+  await keyboard.press('t');
+  await page.waitForURL(/\/runs\//);
+
+  const blocked = family.faults.find(({ id }) => id === 'hose-blocked')!;
+  const { values } = family.healthy(own);
+  const first = await Technician.at(app, page, page.url().split('/').at(-1)!, {
+    parameters: blocked.apply(values, 0.9),
+  });
+  await expect(page.getByText('Running engine.')).toBeVisible();
+  await first.until('rest.supply');
+  // Before anything of the supply is read: what a healthy engine makes at this place.
+  await expect(page.getByText(/Expect 19\.\d inHg/)).toBeVisible();
+  await first.until('recovery.time');
+  await expect(page.getByText('A blocked hose passes every gauge that stands still.')).toBeVisible();
+  await first.until(null, { left: LEFT, why: 'Recovery shows it' });
+  await expect(page.getByRole('heading', { name: 'The vacuum supply fails' })).toBeVisible();
+
+  await page.goto(`${app.url}/jobs`);
+  await page.getByRole('link', { name: /VAN-1/ }).first().click();
+  await expect(
+    page.getByText('Recovery of the vacuum after a release', { exact: false }).first(),
+  ).toBeVisible();
+  await expect(async () => {
+    await keyboard.press('w');
+    await expect(page.getByRole('dialog')).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: /Part or line/ }).focus();
+  await keyboard.press('ArrowDown');
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await keyboard.type('Hose');
+  await keyboard.press('Enter');
+  await dialog.getByRole('textbox', { name: 'Why' }).focus();
+  await keyboard.type('Swollen shut inside.');
+  await dialog.getByRole('button', { name: 'Write it down' }).focus();
+  await keyboard.press('Enter');
+  await expect(dialog).toBeHidden();
+  await expect(page.getByText(/Hose or tank of the vacuum: replaced/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /Start the re-test/ })).toBeVisible();
+  await keyboard.press('t');
+  await page.waitForURL(/\/runs\//);
+  const second = await Technician.at(app, page, page.url().split('/').at(-1)!, { parameters: values });
+  await second.until(null, { left: LEFT, why: 'As before the repair' });
+  const { runs } = (await app.get<{ jobs: { body: { tag: string }; runs: StoredRun[] }[] }>('/jobs?q=VAN-1'))
+    .jobs[0]!;
+  await page.goto(`${app.url}/runs/${runs.at(-1)!.id}/report`);
+  const report = page.getByRole('article', { name: 'Report' });
+  await expect(report.getByRole('heading', { name: 'Brake test report' })).toBeVisible();
+  await expect(report.getByRole('row', { name: /^Recovery of the vacuum/ })).toContainText('Meets');
+  await expect(report.getByText(/They do not say that a vehicle is safe to drive/).first()).toBeVisible();
+});
