@@ -1,7 +1,7 @@
 import { connect } from 'node:net';
 import type { Knex } from 'knex';
 import { z } from 'zod';
-import { FAMILIES } from '@/core/families/registry';
+import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { handsSchema, simUnitSchema } from '@/core/shop/live';
 import { Lines } from '@/devices/logger/protocol';
 import { link } from './live';
@@ -20,14 +20,24 @@ export async function workBench(db: Knex, input: unknown): Promise<Outcome<unkno
   const line = await link(db);
   if (!line?.status.simulated) return refused({ code: 'refused', message: NOT_SIMULATED });
   const [host = '', port = ''] = line.address.split(':');
-  const message = 'hands' in parsed.data ? parsed.data : { unit: await unitFor(db, parsed.data.unit) };
+  const unit = 'hands' in parsed.data ? null : await unitFor(db, parsed.data.unit);
+  const kind = unit?.kind;
+  if (kind && !FAMILIES[kind].motion)
+    return refused({
+      code: 'refused',
+      message: `${FAMILIES[kind].name}: the simulated bench has none of these.`,
+    });
+  const message = unit ? { unit } : parsed.data;
   const answer = await say(host, Number(port) + 1, message);
   return answer?.ok
     ? done(answer)
     : refused({ code: 'refused', message: answer?.why ?? 'The simulated bench does not answer.' });
 }
 
-async function unitFor(db: Knex, { run, ...rest }: z.infer<typeof simUnitSchema>): Promise<object> {
+async function unitFor(
+  db: Knex,
+  { run, ...rest }: z.infer<typeof simUnitSchema>,
+): Promise<Readonly<Record<string, unknown>> & { readonly kind?: FamilyKind }> {
   const found = run ? await findRun(db, run) : null;
   if (!found) return rest.kind ? { ...rest, profile: FAMILIES[rest.kind].typical } : rest;
   const { barometer_Pa, temperature_K } = found.context.conditions;

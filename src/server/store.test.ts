@@ -258,9 +258,16 @@ describe('a run', () => {
   });
   test('cannot start without a gauge on every port', async () => {
     await db('instruments').where('tag', 'V-31').delete();
-    const [job] = await listJobs(db);
-    const answer = await startRun(db, job!.id, NOW);
-    expect(!answer.ok && answer.why.message).toMatch(/No gauge on the shelf stands on: Vacuum supply/);
+    const jobs = await listJobs(db);
+    const refused = async (kind: string) => {
+      const answer = await startRun(db, jobs.find(({ body }) => body.kind === kind)!.id, NOW);
+      return !answer.ok && answer.why.message;
+    };
+    expect(await refused('remote-vacuum')).toMatch(/No gauge on the shelf stands on: Vacuum supply/);
+    // A vehicle is tested with what is in the bag; without its vacuum gauge it is not.
+    expect(await refused('vacuum-vehicle')).toMatch(
+      /No gauge on the shelf stands on: Vacuum at the booster\. /,
+    );
   });
 });
 
@@ -301,10 +308,12 @@ describe('shelf and jobs', () => {
 });
 
 describe('the demo world', () => {
-  test('has one run half done, on the bench with the vacuum on', async () => {
-    const [run, ...others] = await benchNow(db);
-    expect(others).toEqual([]);
-    expect(run).toMatchObject({ stands: 'Boost ratio', live: { sources: { vacuum: 'on' } } });
+  test('has two runs half done: a unit with the vacuum on, and a vehicle with its engine idling', async () => {
+    const now = await benchNow(db);
+    expect(now.map(({ stands, live }) => [stands, live.sources])).toEqual([
+      ['Boost ratio', { vacuum: 'on' }],
+      ['Two forces, with assist', expect.objectContaining({ engine: 'idle' })],
+    ]);
   });
   test('each finished run comes out as what is hidden in it', async () => {
     const calls = Object.fromEntries(

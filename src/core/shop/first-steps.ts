@@ -31,7 +31,9 @@ const USUAL_KIND = FAMILY_KINDS[0];
 export function bareOf(kind: FamilyKind, instruments: ShopState['instruments']): string[] {
   const stands = (id: string, quantity: string | null) =>
     instruments.some((gauge) => gauge.usualPort === id && gauge.quantity === quantity);
-  return FAMILIES[kind].ports.filter(({ id, quantity }) => !stands(id, quantity)).map(({ name }) => name);
+  return FAMILIES[kind].ports
+    .filter(({ id, quantity, optional }) => !optional && !stands(id, quantity))
+    .map(({ name }) => name);
 }
 
 /** What a new shop does before its first test, in order; null once it has tested a unit of its own. */

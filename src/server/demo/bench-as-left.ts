@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { Hands } from '@/core/model/motion';
+import { FAMILIES } from '@/core/families/registry';
 import { supplied } from '@/core/contract/sources';
 import { liveState } from '@/core/procedure/live';
 import { countedCaptures } from '@/core/procedure/run';
@@ -13,9 +14,9 @@ export interface BenchAsLeft {
   readonly hands: Hands;
 }
 
-/** The simulated bench as the newest open run left it, so that both agree; null where no run is open. */
+/** The simulated bench as the newest open run of a unit left it, so that both agree; null where none is open. */
 export async function benchAsLeft(db: Knex): Promise<BenchAsLeft | null> {
-  const run = (await openRuns(db)).at(-1);
+  const run = (await openRuns(db)).findLast(({ kind }) => FAMILIES[kind].motion);
   return run ? asLeft(run) : null;
 }
 

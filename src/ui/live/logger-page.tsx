@@ -132,7 +132,7 @@ function SimulatedUnit() {
             setFault('');
           }}
         >
-          {FAMILY_KINDS.map((one) => (
+          {FAMILY_KINDS.filter((one) => FAMILIES[one].motion).map((one) => (
             <MenuItem key={one} value={one}>
               {FAMILIES[one].name}
             </MenuItem>

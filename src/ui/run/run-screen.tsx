@@ -54,7 +54,10 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
   );
-  const { status, moment: heard } = useLive(settings.logger !== '' && action.kind !== 'done');
+  const { status, moment: heard } = useLive(
+    // A vehicle stands where it is: what the bench's logger reads meanwhile is another's.
+    settings.logger !== '' && action.kind !== 'done' && context.procedure.setting !== 'vehicle',
+  );
   const [handsFree, setHandsFree] = useState(false);
   const { logged, takeOver } = useStepTraces(stored.id, step?.id ?? null, status?.state === 'streaming');
   /** Another run has the bench: what it shows is not this run's. */

@@ -47,7 +47,7 @@ export const PLACES: Record<string, Spot> = {
   source: { name: 'Source', x: 396, y: 43, tx: 412, ty: 48, anchor: 'start', channel: 'supply' },
   front: { name: 'Front', x: 466, y: 94, tx: 466, ty: 76, anchor: 'middle', channel: 'output' },
   rear: { name: 'Rear', x: 506, y: 264, tx: 506, ty: 246, anchor: 'middle', channel: 'output' },
-  gap: { name: 'Clearance', x: 330, y: 222, tx: 344, ty: 227, anchor: 'start', channel: 'activation' },
+  gap: { name: 'Clearance', x: 330, y: 222, tx: 344, ty: 250, anchor: 'middle', channel: 'activation' },
   'air-seat': { name: 'Intake', x: 126, y: 164, tx: 128, ty: 148, anchor: 'middle' },
   shell: { name: 'Shell', x: 234, y: 240, tx: 234, ty: 262, anchor: 'middle' },
   'check-valve': { name: 'Check valve', x: 288, y: 120, tx: 300, ty: 118, anchor: 'start' },

@@ -67,6 +67,8 @@ const ROD = 1;
 const CLOSE_N = 1e-3;
 /** An application is of use while its output is this much above the unassisted one. Handbook 4. */
 const WORTH = 1.1;
+/** Longer than this nobody waits for a vacuum that does not come, s. */
+const NEVER_S = 3600;
 /** More applications than this are counted by nobody. */
 const MOST_APPLICATIONS = 12;
 
@@ -311,10 +313,10 @@ class PedalVacuum implements Standing {
     for (const [s, weight] of GAUSS) {
       const at_Pa = to_Pa + (from_Pa - to_Pa) * s * s;
       const taken = nodes.taken(VACUUM, at_Pa) - this.restLeak_PaM3PerS(at_Pa);
-      if (taken <= 0) return Infinity;
+      if (taken <= 0) return NEVER_S;
       sum += (weight * 2 * s * (from_Pa - to_Pa)) / taken;
     }
-    return volume_m3 * sum;
+    return Math.min(NEVER_S, volume_m3 * sum);
   }
 
   /** Time in which the open air valve fills the working side for this output, s. Handbook-models 8.3. */

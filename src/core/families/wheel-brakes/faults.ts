@@ -194,7 +194,7 @@ export const looks: readonly Look[] = [
   rate('parking', 0.05, 0.1),
 ];
 
-const TRAVELS = ['start', 'sink', 'airtight', 'recovery', 'reserve', 'standing', 'apply', 'axles'];
+const TRAVELS = ['start', 'without', 'sink', 'airtight', 'recovery', 'reserve', 'standing', 'apply', 'axles'];
 const FLUID = ['front', 'rear'];
 
 /** What can be changed in wheel brakes, and what that makes stale. */
