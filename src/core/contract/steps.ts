@@ -202,6 +202,16 @@ export function holdStart(procedure: Procedure, { id, elapsed_s }: ReadingItem):
   return start?.kind === 'reading' ? start.id : null;
 }
 
+/**
+ * The item at which the input on a port was set for a reading: the one that it names, or where that was read on a gauge behind
+ * the input, the one which that names. Null where none is named.
+ */
+export function setItem(procedure: Procedure, { inputFrom }: ReadingItem, port: string): ReadingItem | null {
+  const from = inputFrom ? findItem(procedure, inputFrom)?.item : null;
+  if (from?.kind !== 'reading') return null;
+  return from.port === port ? from : setItem(procedure, from, port);
+}
+
 type Found = { readonly step: Step; readonly item: Item };
 
 /** Items of a procedure by name: looked up many times for every reading, and a procedure never changes. */

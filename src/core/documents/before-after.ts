@@ -28,11 +28,16 @@ const WHY = {
   'no-convergence': 'The readings of one of the two tests do not settle on any one unit.',
 } as const;
 
+const OF_A_VEHICLE =
+  'The numbers behind the readings are told apart for a unit on its bench, not for a whole vehicle. Its results stand side by side.';
+
 /** Two tests of one unit side by side: as results, and as the parameters of the twin that they show. Handbook 7. */
 export function beforeAfter(before: StoredRun, after: StoredRun): BeforeAfter {
   const family = FAMILIES[before.kind];
   const [a, b] = [judgedRun(before), judgedRun(after)];
   const results = pairs(a.results, b.results);
+  // A whole vehicle has so many numbers that telling them apart would hold the server up for a minute.
+  if (!family.member) return { ok: false, why: OF_A_VEHICLE, results };
   const [fitA, fitB] = [fitTwin(family, before.context, a.state), fitTwin(family, after.context, b.state)];
   if (!fitA.ok || !fitB.ok) {
     const failed = fitA.ok ? fitB : fitA;

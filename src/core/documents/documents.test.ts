@@ -349,6 +349,18 @@ describe('before and after', () => {
     expect(moved).toEqual(['Passage between the sides']);
     expect(found.results.find(({ id }) => id === 'full-force')!.before!.verdict).toBe('fails');
   });
+  test('of a vehicle: the results stand side by side, and why nothing is fitted is said', () => {
+    const van = benchOf('vacuum-vehicle');
+    const runWith = (truth: ReturnType<typeof van.truthWith>) =>
+      recordOf(truth, van.contextWith(), [], 'vacuum-vehicle').runs[0]!;
+    const found = beforeAfter(runWith(van.faultyTruth('hose-blocked', 0.9)), runWith(van.truthWith()));
+    expect(found).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/not for a whole vehicle/) as string,
+    });
+    const recovery = found.results.find(({ id }) => id === 'recovery')!;
+    expect([recovery.before!.verdict, recovery.after!.verdict]).toEqual(['fails', 'meets']);
+  });
   test('a test broken off early: the results are shown, the parameters are not guessed', () => {
     const early = runOf(truthWith());
     const found = beforeAfter({ ...early, events: early.events.slice(0, 25) }, early);

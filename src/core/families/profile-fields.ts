@@ -26,6 +26,9 @@ export const limit = (title: string, quantity: Quantity, low: number, high: numb
     })
     .meta({ title });
 
+/** Limits that all come from one source. */
+export const limitFrom = (source: string) => (value: number) => ({ value, source });
+
 /** What every profile has: its name, its maker, the fluid of the unit. */
 export const identityFields = {
   name: z.string().trim().min(1, 'Give the profile a name.').max(120).meta({ title: 'Name' }),

@@ -1,33 +1,31 @@
 import { z } from 'zod';
-import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import {
   sayingOverdue,
   VEHICLE_PHASES,
-  type Contradiction,
   type Family,
   type FamilyCurve,
-  type HealthyVehicle,
   type LoadBehind,
   type Port,
   type VehicleFolder,
 } from '../contract/family';
-import type { Keep, Keeps, Limit, Of } from '../contract/keeps';
+import type { Keeps } from '../contract/keeps';
 import type { Result } from '../contract/result';
 import type { ResultRule } from '../contract/result-rules';
 import type { Rig, RunContext } from '../contract/run-context';
 import { findItem, type Procedure } from '../contract/steps';
 import type { FluidKind } from '../fluid/kinds';
-import { installation, ROLES, type Role } from '../model/installation';
+import { ROLES, type Role } from '../model/installation';
 import type { Member } from '../model/member';
-import { AT_ONCE, inputVector, placeOf, type HealthyUnit } from '../model/vectors';
+import type { HealthyUnit } from '../model/vectors';
 import type { RunState } from '../contract/run-state';
-import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import { sentence } from '../quantities/sentence';
 import { assessVehicle, type Excused } from './assess-vehicle';
+import { contradicted } from './contradicted';
 import { expectBy } from './expectation';
+import { keptOf } from './kept-of';
 import { identityFields } from './profile-fields';
 import { resultsBy } from './results-by';
+import { behindLoad, healthyVehicle, roleOf, wholeModel, widened } from './vehicle-model';
 import { closingSteps, openingSteps } from './vehicle-steps';
 import { VEHICLE_PORTS } from './vehicle-ports';
 
@@ -42,9 +40,6 @@ export interface VehicleProfile<S, U, L> {
   /** Whether the figures of each part are this vehicle's own. */
   readonly known: Readonly<Record<Role, boolean>>;
 }
-
-/** How many times as far a healthy part may lie from typical figures that only stand in for its own. */
-const STAND_IN = 3;
 
 /** What a kind of vehicle is made of. */
 interface Parts<S, U, L> {
@@ -69,39 +64,6 @@ interface Parts<S, U, L> {
   readonly full: (profile: VehicleProfile<S, U, L>) => Readonly<Record<string, number>>;
   readonly vacuumVolume_m3: (profile: VehicleProfile<S, U, L>) => number;
   readonly excused: Excused;
-}
-
-/** A rule of one part of a vehicle, as one of the whole. */
-function keptOf<Whole, Own>(of: (whole: Whole) => Own, keep: Keep<Own>): Keep<Whole> {
-  const limit =
-    (own: Of<Own>): Of<Whole> =>
-    (whole, item) =>
-      own(of(whole), item);
-  switch (keep.to) {
-    case 'band':
-      return {
-        to: 'band',
-        says: (whole) => keep.says(of(whole)),
-        ...(keep.wider && { wider: limit(keep.wider) }),
-      };
-    case 'at-most':
-    case 'at-least':
-      return { ...keep, limit: limit(keep.limit) };
-    case 'range':
-      return { ...keep, low: limit(keep.low), high: limit(keep.high) };
-    case 'about':
-      return {
-        ...keep,
-        least: limit(keep.least),
-        part: keep.part && { of: keep.part.of, limit: limit(keep.part.limit) },
-      };
-    case 'below':
-      return { to: 'below', by: limit(keep.by) };
-    case 'start':
-      return { to: 'start', lossPerS: limit(keep.lossPerS) };
-    case 'noted':
-      return keep;
-  }
 }
 
 /**
@@ -166,7 +128,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
         ),
       ),
     ) as Keeps<Profile>['readings'],
-    otherwise: { to: 'band', says: saysOf },
+    otherwise: { to: 'band', says: () => [] },
   };
 
   const results = (context: RunContext<Profile>, run: RunState): Result[] => {
@@ -262,23 +224,9 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     results: sayingOverdue((context, run) => results(context as RunContext<Profile>, run)),
     assess: (context, run, found) => assessVehicle(found, parts.excused),
   };
-  const [loadFrom, loadTo] = model.slices.load;
-  const loadReadings = model.readings.flatMap(({ id }, place) => (roleOf(id) === 'load' ? [place] : []));
-  /** The same where a gauge on the load was read: what drives it has no part in what it shows. */
-  const behindGauge: Family = {
-    ...family,
-    inputs: [behind.input, ...behind.inputs],
-    steady: (vector, [shown = 0, ...others]) => {
-      const read = behind.read(vector.slice(loadFrom, loadTo), shown, others);
-      const readings = model.readings.map(() => NaN);
-      loadReadings.forEach((place, i) => (readings[place] = read[i]!));
-      return readings;
-    },
-  };
+  const behindGauge: Family = { ...family, ...behindLoad(model, behind) };
   return family;
 }
-
-const roleOf = (id: string): Role => ROLES.find((role) => id.startsWith(`${role}.`)) ?? 'unit';
 
 /** What a result of a part's own steps is about. */
 const ABOUT: Readonly<Record<Role, Result['about']>> = { source: 'supply', unit: 'unit', load: 'load' };
@@ -289,79 +237,6 @@ const ROLE_OF_ABOUT: Readonly<Record<Result['about'], Role>> = {
   load: 'load',
   gauges: 'unit',
 };
-
-/** Where the limits of a band come from: every tolerance of a profile. */
-const saysOf = (profile: { readonly unit: unknown }): readonly Limit[] =>
-  Object.values((profile.unit as { limits?: Record<string, Limit> }).limits ?? {}).slice(0, 1);
-
-/** Answers that a reading of the same test contradicts, with what is said of it. */
-function contradicted(
-  contradictions: readonly Contradiction[],
-  context: RunContext<unknown>,
-  run: RunState,
-): Map<string, string> {
-  const instruments = instrumentsOf(context.rig, context.shelf);
-  return new Map(
-    contradictions.flatMap(({ item, answer, from, when, say }): [string, string][] => {
-      if (run.observations[item]?.answer !== answer) return [];
-      const read = from.flatMap((id) => measuredItem(instruments, run, id)?.value_SI ?? []);
-      return read.length === from.length && when(...read) ? [[item, say]] : [];
-    }),
-  );
-}
-
-/** The three joined, as they are and as a gauge at the unit tells the source: the readings of both together. */
-function wholeModel<S, U>({
-  source,
-  asRead,
-  unit,
-  load,
-}: {
-  readonly source: Member<S>;
-  readonly asRead: Member<S>;
-  readonly unit: Member<U>;
-  readonly load: Member<never>;
-}) {
-  const whole = installation({ source, unit, load });
-  const known = installation({ source: asRead, unit, load });
-  const places = whole.inputs.map(({ id }) => placeOf(known.inputs, id));
-  const ofSource = known.readings.flatMap(({ id }, place) => (roleOf(id) === 'source' ? [place] : []));
-  const counts = {
-    unit: unit.parameters.length,
-    source: source.parameters.length,
-    load: load.parameters.length,
-  };
-  const slices = {
-    unit: [0, counts.unit],
-    source: [counts.unit, counts.unit + counts.source],
-    load: [counts.unit + counts.source, counts.unit + counts.source + counts.load],
-  } as const satisfies Record<Role, readonly [number, number]>;
-  return {
-    ...known,
-    slices,
-    steady: (parameters: readonly number[], inputs: readonly number[]): number[] => {
-      const readings = known.steady(parameters, inputs);
-      const joined = whole.steady(
-        parameters,
-        places.map((place) => inputs[place]!),
-      );
-      for (const place of ofSource) readings[place] = joined[place]!;
-      return readings;
-    },
-  };
-}
-
-/** Healthy parts, those not known as wide again as typical figures deserve. */
-function widened(
-  { values, tolerances }: HealthyUnit,
-  standsIn: (parameter: { readonly id: string }) => boolean,
-  parameters: readonly { readonly id: string }[],
-): HealthyUnit {
-  return {
-    values,
-    tolerances: tolerances.map((half, i) => (standsIn(parameters[i]!) ? STAND_IN * half : half)),
-  };
-}
 
 /** A result that would fail by figures which only stand in for the vehicle's own. */
 const onTypicalFigures = (result: Result): Result =>
@@ -376,19 +251,3 @@ const onTypicalFigures = (result: Result): Result =>
         ],
       }
     : result;
-
-function healthyVehicle(family: Family, profile: unknown): HealthyVehicle {
-  const { values } = family.healthy(profile);
-  return {
-    shows: (reading, inputs) => {
-      const known = {
-        barometer_Pa: SEA_LEVEL_PA,
-        temperature_K: REFERENCE_TEMPERATURE_K,
-        ...AT_ONCE,
-        supply_Pa: 0,
-        ...inputs,
-      };
-      return family.steady(values, inputVector(family.inputs, known))[placeOf(family.readings, reading)]!;
-    },
-  };
-}

@@ -2,7 +2,7 @@ import type { Family } from '../contract/family';
 import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { supplied } from '../contract/sources';
-import { findItem, type ReadingItem } from '../contract/steps';
+import { findItem, setItem, type ReadingItem } from '../contract/steps';
 import { measured, type Measured } from '../metrology/uncertainty';
 import { AT_ONCE, readingOf } from '../model/vectors';
 import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
@@ -46,8 +46,9 @@ export function inputsAt(
       if (value === undefined) throw new RangeError(`inputs: nothing says what “${id}” is`);
       known.push({ value, measured: null });
     } else if (from.as === 'set') {
-      const read = item.inputFrom ? measuredItem(instruments, run, item.inputFrom) : null;
-      known.push({ value: read?.value_SI ?? item.target_Pa ?? 0, measured: read });
+      const set = setItem(context.procedure, item, from.port);
+      const read = set && measuredItem(instruments, run, set.id);
+      known.push({ value: read?.value_SI ?? set?.target_Pa ?? item.target_Pa ?? 0, measured: read });
     } else {
       const counts = (other: ReadingItem) =>
         source === 'under-load' || !family.readings.some(({ id: reading }) => reading === other.measures);

@@ -9,7 +9,7 @@ import { type Vector } from '../model/descriptor';
 import type { RunEvent } from '../contract/events';
 import { gaugeOfGate } from './check-capture';
 import { instrumentsOf, gateRule } from './measured-item';
-import { findItem, holdStart, type ObservationItem, type ReadingItem } from '../contract/steps';
+import { holdStart, setItem, type ObservationItem, type ReadingItem } from '../contract/steps';
 import { nextAction } from './next-action';
 import { applyEvent, reduceRun } from './run';
 import { type RunState } from '../contract/run-state';
@@ -143,11 +143,11 @@ class Bench {
     return readingOf(this.family, this.truth.parameters, known, measures);
   }
 
-  /** What the input was set to for a reading, though another gauge behind it told what it was taken at. */
-  private setFor({ inputFrom, target_Pa = 0 }: ReadingItem): number {
-    const from = inputFrom ? findItem(this.context.procedure, inputFrom)?.item : null;
-    if (from?.kind === 'reading' && from.measures !== 'input') return this.setFor(from);
-    return (inputFrom && this.set.get(inputFrom)) || target_Pa;
+  /** What the input was set to for a reading. */
+  private setFor(item: ReadingItem): number {
+    const port = this.family.inputs.flatMap(({ from }) => (from?.as === 'set' ? [from.port] : []))[0];
+    const set = port ? setItem(this.context.procedure, item, port) : null;
+    return (set && this.set.get(set.id)) || (item.target_Pa ?? set?.target_Pa ?? 0);
   }
 
   /** Vacuum at the unit: what the bench makes, or where its source is a part of what is tested, what that makes. */

@@ -194,14 +194,12 @@ export const faults: readonly Fault[] = [
   },
 ];
 
-const rate = (item: string, falseAlarm: number, miss: number): Look => ({ item, falseAlarm, miss });
-
 /** How far each look can be trusted. Handbook-models 8.3. */
 export const looks: readonly Look[] = [
-  rate('hiss-rest', 0.05, 0.15),
-  rate('hiss-held', 0.05, 0.15),
-  rate('drag', 0.05, 0.15),
-  rate('start.how', 0.05, 0.1),
+  { item: 'hiss-rest', miss: 0.15, falseAlarm: 0.05 },
+  { item: 'hiss-held', miss: 0.15, falseAlarm: 0.05 },
+  { item: 'drag', miss: 0.15, falseAlarm: 0.05 },
+  { item: 'start.how', miss: 0.1, falseAlarm: 0.05 },
 ];
 
 const VACUUM = [

@@ -1,9 +1,9 @@
+import { limitFrom } from '../profile-fields';
 import { DECAY_PA_PER_S, TYPICAL_NEED_PA, type PedalVacuumProfile } from './profile';
 
-const typicalLimit = (value: number) => ({
-  value,
-  source: 'Typical for pedal-mounted boosters; the maker’s own figure where it is known',
-});
+const typicalLimit = limitFrom(
+  'Typical for pedal-mounted boosters; the maker’s own figure where it is known',
+);
 
 /** A single booster of middling size with the figures of the worked example (handbook-models 8.3). */
 export const typical: PedalVacuumProfile = {

@@ -1,13 +1,11 @@
+import { limitFrom } from '../profile-fields';
 import type { RemoteVacuumProfile } from './profile';
 
 const BAR = 1e5;
 const INHG = 3386.389;
 const MINUTE = 60;
 const bar = (...values: number[]) => values.map((value) => value * BAR);
-const typicalLimit = (value: number) => ({
-  value,
-  source: 'Typical for remote vacuum units; the maker’s own figure where it is known',
-});
+const typicalLimit = limitFrom('Typical for remote vacuum units; the maker’s own figure where it is known');
 
 /** The handbook's worked example of a large remote unit (8.1), with its typical limits. */
 export const typical: RemoteVacuumProfile = {

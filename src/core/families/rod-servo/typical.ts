@@ -1,13 +1,13 @@
+import { limitFrom } from '../profile-fields';
 import { INHG_PA } from '../../quantities/units';
 import type { RodServoProfile } from './profile';
 
 const BAR = 1e5;
 const MINUTE = 60;
-const typicalLimit = (value: number) => ({
-  value,
-  source: 'Typical for servos that push a rod; the maker’s own figure where it is known',
-});
-const benchLimit = (value: number) => ({ value, source: 'Setting of this bench' });
+const typicalLimit = limitFrom(
+  'Typical for servos that push a rod; the maker’s own figure where it is known',
+);
+const benchLimit = limitFrom('Setting of this bench');
 
 /** A servo of middling size with the handbook's typical figures (8.2), and bench settings where it gives none. */
 export const typical: RodServoProfile = {

@@ -150,13 +150,11 @@ export const faults: readonly Fault[] = [
   },
 ];
 
-const rate = (item: string, falseAlarm: number, miss: number): Look => ({ item, falseAlarm, miss });
-
 /** How far each look can be trusted. Handbook-models 8.3. */
 export const looks: readonly Look[] = [
-  rate('rush', 0.05, 0.1),
-  rate('one-way', 0.05, 0.1),
-  rate('hose', 0.05, 0.15),
+  { item: 'rush', miss: 0.1, falseAlarm: 0.05 },
+  { item: 'one-way', miss: 0.1, falseAlarm: 0.05 },
+  { item: 'hose', miss: 0.15, falseAlarm: 0.05 },
 ];
 
 const SUPPLIED = ['rest', 'source', 'recovery', 'check'];

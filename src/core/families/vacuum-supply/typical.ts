@@ -1,9 +1,9 @@
+import { limitFrom } from '../profile-fields';
 import type { VacuumSupplyProfile } from './profile';
 
-const typicalLimit = (value: number) => ({
-  value,
-  source: 'Typical for vacuum supplies of vehicles; the maker’s own figure where it is known',
-});
+const typicalLimit = limitFrom(
+  'Typical for vacuum supplies of vehicles; the maker’s own figure where it is known',
+);
 
 /** A naturally aspirated engine's manifold with the handbook's typical figures (9). */
 export const typical: VacuumSupplyProfile = {

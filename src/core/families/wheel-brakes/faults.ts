@@ -181,17 +181,15 @@ export const faults: readonly Fault[] = [
   },
 ];
 
-const rate = (item: string, falseAlarm: number, miss: number): Look => ({ item, falseAlarm, miss });
-
 /** How far each look can be trusted: our judgement. */
 export const looks: readonly Look[] = [
-  rate('linings', 0.05, 0.1),
-  rate('axle.front', 0.05, 0.1),
-  rate('axle.rear', 0.05, 0.1),
-  rate('pedal-high', 0.1, 0.15),
-  rate('lamp', 0.02, 0.02),
-  rate('stop-lamps', 0.02, 0.02),
-  rate('parking', 0.05, 0.1),
+  { item: 'linings', miss: 0.1, falseAlarm: 0.05 },
+  { item: 'axle.front', miss: 0.1, falseAlarm: 0.05 },
+  { item: 'axle.rear', miss: 0.1, falseAlarm: 0.05 },
+  { item: 'pedal-high', miss: 0.15, falseAlarm: 0.1 },
+  { item: 'lamp', miss: 0.02, falseAlarm: 0.02 },
+  { item: 'stop-lamps', miss: 0.02, falseAlarm: 0.02 },
+  { item: 'parking', miss: 0.1, falseAlarm: 0.05 },
 ];
 
 const TRAVELS = ['start', 'without', 'sink', 'airtight', 'recovery', 'reserve', 'standing', 'apply', 'axles'];

@@ -1,10 +1,8 @@
+import { limitFrom } from '../profile-fields';
 import type { WheelBrakesProfile } from './profile';
 
 const BAR = 1e5;
-const typicalLimit = (value: number) => ({
-  value,
-  source: 'Typical for cars and light vans; the maker’s own figure where it is known',
-});
+const typicalLimit = limitFrom('Typical for cars and light vans; the maker’s own figure where it is known');
 
 /** Disc and drum brakes of a light vehicle with the handbook's typical figures (10). */
 export const typical: WheelBrakesProfile = {
