@@ -30,7 +30,7 @@ export interface ReportContent {
 const ON_VEHICLE: Record<Assessment['call'], string> = {
   healthy: 'We tested the brake of your vehicle where it stood. Every limit that we tested was met.',
   'weak-supply':
-    'We tested the brake of your vehicle where it stood. The booster did what its vacuum allows; what makes or carries that vacuum falls short.',
+    'We tested the brake of your vehicle where it stood. The booster did what its vacuum allows; that vacuum falls short of what it needs, or comes too slowly.',
   faulty: 'We tested the brake of your vehicle where it stood. It did not meet its limits.',
   open: 'We tested the brake of your vehicle where it stood. On at least one point our gauges cannot yet tell whether it meets its limit.',
   incomplete: 'The test of your vehicle’s brake is not complete.',

@@ -11,6 +11,10 @@ const NAMES = {
 } as const satisfies Partial<Record<Result['about'], string>>;
 const GROUPS = Object.keys(NAMES) as (keyof typeof NAMES)[];
 
+const TOO_HIGH = sentence(
+  'The source makes what a healthy engine at this altitude makes: it is not at fault, and the booster has less to work with here.',
+);
+
 const named = (list: readonly Result[]) => printNames(list.map(({ name }) => name));
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
@@ -47,14 +51,9 @@ export function assessVehicle(results: readonly Result[], excused: Excused): Ass
   ];
   // Only the need fails, and what makes the vacuum is as it should be here: the place is too high for this booster.
   const verdictOf = (id: string) => results.find((result) => result.id === id)?.verdict;
-  const high: Sentence[] =
-    verdictOf('supply-need') === 'fails' && verdictOf('supply-idle') === 'meets'
-      ? [
-          sentence(
-            'The source makes what a healthy engine at this altitude makes: it is not at fault, and the booster has less to work with here.',
-          ),
-        ]
-      : [];
+  const tooHigh =
+    failing.flatMap(({ found }) => found).every(({ id }) => id === 'supply-need') &&
+    verdictOf('supply-idle') === 'meets';
   if (failing.length > 0) {
     const onlySupply = failing.every(({ group }) => group === 'supply');
     const clearedWords =
@@ -63,12 +62,14 @@ export function assessVehicle(results: readonly Result[], excused: Excused): Ass
         : [];
     return {
       call: onlySupply ? 'weak-supply' : 'faulty',
-      headline: `${capital(failing.map(({ group }) => NAMES[group]).join(' and '))} ${failing.length > 1 ? 'fail' : 'fails'}`,
+      headline: tooHigh
+        ? 'Less vacuum here than the booster needs, from a healthy source'
+        : `${capital(failing.map(({ group }) => NAMES[group]).join(' and '))} ${failing.length > 1 ? 'fail' : 'fails'}`,
       reasons: [
         ...failing.map(({ group, found }) =>
           sentence(`Outside its limits, ${NAMES[group]}: ${named(found)}.`),
         ),
-        ...high,
+        ...(tooHigh ? [TOO_HIGH] : []),
         ...clearedWords,
         ...open,
       ],

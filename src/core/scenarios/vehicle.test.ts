@@ -54,6 +54,7 @@ describe('a vehicle tested where it stands', () => {
     expect(high.byId('supply-idle').value! / 1e3).toBeCloseTo((standardPressure_Pa(1800) - 35e3) / 1e3, 0);
     expect(failing(high)).toContain('supply-need');
     expect(high.results.filter(({ about, verdict }) => about === 'unit' && verdict === 'fails')).toEqual([]);
+    expect(said(high)[0]).toBe('Less vacuum here than the booster needs, from a healthy source');
     expect(said(high).join(' ')).toMatch(/healthy engine at this altitude/);
   });
   test('a tripped shuttle: the booster is cleared, the brakes behind it fail', () => {
