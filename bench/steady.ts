@@ -1,5 +1,9 @@
+import { member as booster } from '../src/core/families/pedal-vacuum/index';
 import { FAMILIES } from '../src/core/families/registry';
 import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/index';
+import { member as supply } from '../src/core/families/vacuum-supply/index';
+import { member as brakes } from '../src/core/families/wheel-brakes/index';
+import { installation } from '../src/core/model/installation';
 import { inputVector } from '../src/core/model/vectors';
 import { quantiles, table } from './figures';
 
@@ -33,6 +37,13 @@ const perState_us = (work: (input: number) => number) => {
 const servo = FAMILIES['rod-servo'];
 const servoValues = servo.healthy(servo.typical).values;
 
+const vehicle = FAMILIES['vacuum-vehicle'];
+const vehicleValues = vehicle.healthy(vehicle.typical).values;
+/** The three joined once, as a diagnosis or a simulated vehicle asks them; the family asks them joined both ways. */
+const joined = installation({ source: supply, unit: booster, load: brakes });
+const pushed = (model: Pick<typeof vehicle, 'inputs'>, pedal_N: number) =>
+  inputVector(model.inputs, { ...ROOM, pedal_N, supply_Pa: 64_000, elapsed_s: 60, applications: 0 });
+
 /** Air passes between the sides: two balances are solved for. */
 const torn = family.faults.find(({ id }) => id === 'torn-diaphragm')!.apply(values, 0.7);
 
@@ -44,12 +55,16 @@ const ofTorn: number[] = [];
 const one: number[] = [];
 const ofServo: number[] = [];
 const ofReserve: number[] = [];
+const ofJoined: number[] = [];
+const ofVehicle: number[] = [];
 for (let round = 0; round < ROUNDS; round++) {
   all.push(perState_us((input) => family.steady(values, at(family, input))[0]!));
   ofTorn.push(perState_us((input) => family.steady(torn, at(family, input))[0]!));
   one.push(perState_us((input) => bare(input, 67_728)));
   ofServo.push(perState_us((input) => servo.steady(servoValues, at(servo, input / 3))[0]!));
   ofReserve.push(perState_us((input) => servo.steady(servoValues, at(servo, input / 3, 6))[0]!));
+  ofJoined.push(perState_us((input) => joined.steady(vehicleValues, pushed(joined, input / 1e4))[0]!));
+  ofVehicle.push(perState_us((input) => vehicle.steady(vehicleValues, pushed(vehicle, input / 1e4))[0]!));
 }
 table('µs', {
   'all 16 steady readings of a state': quantiles(all),
@@ -57,4 +72,6 @@ table('µs', {
   'bare closed form, output only': quantiles(one),
   'all 13 steady readings of a servo': quantiles(ofServo),
   'the same with six applications from the reserve': quantiles(ofReserve),
+  'all 21 steady readings of a supply, a booster and wheel brakes joined': quantiles(ofJoined),
+  'the same of the vehicle, joined as it is and as the gauge tells it': quantiles(ofVehicle),
 });

@@ -12,8 +12,9 @@ const ROUNDING = 1e-13;
  */
 export function rootOfFalling(f: (x: number) => number, low: number, high: number, close: number): number {
   let [a, b] = [low, high];
-  let [fa, fb] = [f(a), f(b)];
+  let fa = f(a);
   if (fa <= 0) return a;
+  let fb = f(b);
   if (fb >= 0) return b;
   const nothing = ROUNDING * (fa - fb);
   let last = a;

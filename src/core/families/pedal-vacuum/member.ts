@@ -63,8 +63,8 @@ export type ReadingId = (typeof readings)[number]['id'];
 
 const VACUUM = 0;
 const ROD = 1;
-/** How closely an output is found that the stroke itself takes vacuum from, N. */
-const CLOSE_N = 1e-3;
+/** How closely an output is found that the stroke itself takes vacuum from, N: far less than any gauge shows. */
+const CLOSE_N = 0.05;
 /** An application is of use while its output is this much above the unassisted one. Handbook 4. */
 const WORTH = 1.1;
 /** Longer than this nobody waits for a vacuum that does not come, s. */
@@ -274,7 +274,8 @@ class PedalVacuum implements Standing {
 
   /** Applications at the input set since the engine stopped, on what is stored: how many helped, and what they leave. */
   private used(nodes: Nodes, from_Pa: number, most: number) {
-    const least_N = WORTH * unassisted_N(this.p, this.in_N);
+    const without_N = unassisted_N(this.p, this.in_N);
+    const least_N = WORTH * without_N;
     let [left_Pa, useful] = [from_Pa, 0];
     for (let i = 0; i < most; i += 1) {
       const stroke = this.bodies(nodes, 0);
@@ -283,11 +284,9 @@ class PedalVacuum implements Standing {
         const full_Pa = depressionAtStroke_Pa(left_Pa, stroke, this.barometer_Pa);
         return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
       };
-      // The stroke presses the vacuum side together, and so takes from what makes it; the valve seldom calls for all.
-      const force_N =
-        at(this.called_N) >= this.called_N
-          ? this.called_N
-          : rootOfFalling((force) => at(force) - force, 0, this.called_N, CLOSE_N);
+      // The stroke presses the vacuum side together, and so takes from what makes it: less than with none.
+      const most_N = this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N);
+      const force_N = rootOfFalling((force) => at(force) - force, without_N, most_N, CLOSE_N);
       if (force_N <= least_N) return { left_Pa, useful };
       at(force_N);
       useful += 1;

@@ -1,5 +1,7 @@
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
-import { airFlow_PaM3PerS } from '../../air/flow';
+import { airFlow_PaM3PerS, chokedPerPa_m3PerS } from '../../air/flow';
+import { CRITICAL_RATIO } from '../../air/leak';
+import { tankBehindHose_Pa } from '../../air/pumped';
 import { rootOfFalling } from '../../numeric/root';
 import type { Member, Standing, Stopped } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
@@ -50,6 +52,8 @@ const CLOSE_PA = 0.01;
 class VacuumSupply implements Standing {
   private readonly p: Parameters;
   private readonly floor_Pa: number;
+  /** What an idle control takes back. */
+  private readonly spare_PaM3PerS: number;
 
   constructor(
     parameters: Vector,
@@ -58,6 +62,7 @@ class VacuumSupply implements Standing {
   ) {
     this.p = named(parameters);
     this.floor_Pa = Math.min(barometer_Pa, this.p.floor_Pa + this.p.floorShare * barometer_Pa);
+    this.spare_PaM3PerS = this.flow(this.p.spare_m3PerSPa, barometer_Pa, this.floor_Pa);
   }
 
   get stopped(): Stopped {
@@ -69,11 +74,15 @@ class VacuumSupply implements Standing {
     return airFlow_PaM3PerS(conductance_m3PerSPa, from_Pa, to_Pa, this.temperature_K);
   }
 
+  /** The hose as wide as it is with the unit at a pressure. */
+  private hoseAt_m3PerSPa(unit_Pa: number): number {
+    const { hose_m3PerSPa, collapse, collapseFrom_Pa } = this.p;
+    return this.barometer_Pa - unit_Pa > collapseFrom_Pa ? hose_m3PerSPa * collapse : hose_m3PerSPa;
+  }
+
   /** Air through the hose from a unit at one pressure to the source at another. */
   private hose_PaM3PerS(unit_Pa: number, source_Pa: number): number {
-    const { hose_m3PerSPa, collapse, collapseFrom_Pa, crack_Pa } = this.p;
-    const collapsed = this.barometer_Pa - unit_Pa > collapseFrom_Pa;
-    return this.flow(collapsed ? hose_m3PerSPa * collapse : hose_m3PerSPa, unit_Pa - crack_Pa, source_Pa);
+    return this.flow(this.hoseAt_m3PerSPa(unit_Pa), unit_Pa - this.p.crack_Pa, source_Pa);
   }
 
   /** What the source takes away at a pressure of its own, besides what an idle control takes back. */
@@ -81,16 +90,34 @@ class VacuumSupply implements Standing {
     return this.p.suction_m3PerS * (source_Pa - this.floor_Pa);
   }
 
-  /** Pressure at the source while the unit stands at one. */
+  /**
+   * Pressure at the source while the unit stands at one. A leak into it that is choked takes as much at any pressure, so that
+   * the source is a pump with another reach, and the balance is a quadratic; else the balance is struck.
+   */
   private source_Pa(unit_Pa: number): number {
     const { floor_Pa, barometer_Pa } = this;
-    const spare = this.flow(this.p.spare_m3PerSPa, barometer_Pa, floor_Pa);
-    const lacks = (source_Pa: number) =>
+    const { sourceLeak_m3PerSPa, suction_m3PerS, crack_Pa } = this.p;
+    const leak = this.flow(sourceLeak_m3PerSPa, barometer_Pa, floor_Pa);
+    const reach_Pa = floor_Pa + (leak - this.spare_PaM3PerS) / suction_m3PerS;
+    const alone_Pa = Math.max(floor_Pa, reach_Pa);
+    const inner_Pa = unit_Pa - crack_Pa;
+    const hose_m3PerS = chokedPerPa_m3PerS(this.hoseAt_m3PerSPa(unit_Pa), this.temperature_K);
+    const found_Pa =
+      inner_Pa <= alone_Pa
+        ? alone_Pa
+        : Math.max(floor_Pa, tankBehindHose_Pa(hose_m3PerS, suction_m3PerS, inner_Pa, reach_Pa));
+    if (sourceLeak_m3PerSPa <= 0 || found_Pa <= CRITICAL_RATIO * barometer_Pa) return found_Pa;
+    return rootOfFalling((source_Pa) => this.lacks(unit_Pa, source_Pa), floor_Pa, barometer_Pa, CLOSE_PA);
+  }
+
+  /** What comes in at the source beyond what is taken away there. */
+  private lacks(unit_Pa: number, source_Pa: number): number {
+    return (
       this.hose_PaM3PerS(unit_Pa, source_Pa) +
-      this.flow(this.p.sourceLeak_m3PerSPa, barometer_Pa, source_Pa) -
-      spare -
-      this.suction_PaM3PerS(source_Pa);
-    return rootOfFalling(lacks, floor_Pa, barometer_Pa, CLOSE_PA);
+      this.flow(this.p.sourceLeak_m3PerSPa, this.barometer_Pa, source_Pa) -
+      this.spare_PaM3PerS -
+      this.suction_PaM3PerS(source_Pa)
+    );
   }
 
   span(): readonly [number, number] {
