@@ -94,7 +94,7 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
     const { body } = await app.get<Stored<Settings>>('/settings');
     expect(body).toMatchObject({ unitSet: 'imperial', altitude_m: 1600, captureKey: 'F11' });
     await page.goto(app.url);
-    await page.getByRole('link', { name: 'Go on' }).click();
+    await page.getByRole('link', { name: 'Go on' }).first().click();
     await expect(page.getByText(/Expect 1044 psi/)).toBeVisible();
     await page.locator('#reading').fill('1044');
     await page.waitForTimeout(850);
