@@ -84,12 +84,12 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
   const every = <T>(what: (folder: VehicleFolder<unknown>) => readonly T[]): T[] =>
     ROLES.flatMap((role) => what(folders[role]));
 
-  const healthy = (profile: Profile): HealthyUnit =>
-    widened(
-      model.healthy({ source: profile.source, unit: profile.unit, load: parts.loadOf(profile) as never }),
-      ({ id }) => !profile.known[roleOf(id)],
-      model.parameters,
-    );
+  const healthy = (profile: Profile): HealthyUnit => {
+    const { source, unit } = profile;
+    const own = model.healthy({ source, unit, load: parts.loadOf(profile) as never });
+    if (Object.values(profile.known).every(Boolean)) return own;
+    return widened(own, ({ id }) => !profile.known[roleOf(id)], model.parameters);
+  };
 
   const procedure = (profile: Profile, rig: Rig): Procedure => {
     const own = ROLES.flatMap((role) => folders[role].steps(profile[role], rig));

@@ -117,6 +117,17 @@ export const inputVector = (
     return value;
   });
 
+/** One steady reading of a model with nothing set and nothing done, in a room: what its source makes while all is at rest. */
+export const restingReading = (
+  model: Parameters<typeof readingOf>[0],
+  parameters: Vector,
+  room: Readonly<Record<'barometer_Pa' | 'temperature_K', number>>,
+  reading: string,
+): number => {
+  const nothing = Object.fromEntries(model.inputs.map(({ id }) => [id, 0]));
+  return readingOf(model, parameters, { ...nothing, ...room }, reading);
+};
+
 /**
  * One steady reading of a model, everything by name.
  *

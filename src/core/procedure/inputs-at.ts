@@ -4,7 +4,7 @@ import type { RunState } from '../contract/run-state';
 import { supplied } from '../contract/sources';
 import { findItem, setItem, type ReadingItem } from '../contract/steps';
 import { measured, type Measured } from '../metrology/uncertainty';
-import { AT_ONCE, readingOf } from '../model/vectors';
+import { restingReading } from '../model/vectors';
 import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
 import { roomOf } from './room';
 import { countedCaptures, counts } from './run';
@@ -57,12 +57,8 @@ export function inputsAt(
         if (!from.until) return null;
         // Until the gauge was read, what a healthy source makes there.
         const healthy = family.healthy(context.profile).values;
-        const before = { ...AT_ONCE, barometer_Pa, temperature_K };
-        const others = Object.fromEntries(family.inputs.map((one) => [one.id, 0]));
-        known.push({
-          value: readingOf(family, healthy, { ...others, ...before }, from.until),
-          measured: null,
-        });
+        const room = { barometer_Pa, temperature_K };
+        known.push({ value: restingReading(family, healthy, room, from.until), measured: null });
         continue;
       }
       known.push({ value: read?.value_SI ?? 0, measured: read });

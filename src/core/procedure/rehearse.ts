@@ -2,7 +2,7 @@ import { supplied } from '../contract/sources';
 import { shownBy } from '../metrology/shown';
 import { gaussian, uuidFrom } from '../numeric/chance';
 import { gaugeFor, type Instrument } from '../metrology/instrument';
-import { readingOf } from '../model/vectors';
+import { readingOf, restingReading } from '../model/vectors';
 import { type Family } from '../contract/family';
 import { type RunContext } from '../contract/run-context';
 import { type Vector } from '../model/descriptor';
@@ -156,8 +156,7 @@ class Bench {
     const until = family.inputs.flatMap(({ from }) => (from?.as === 'source' && from.until) || [])[0];
     if (!until) return truth.supply_Pa;
     const { barometer_Pa, temperature_K } = this.context.conditions;
-    const others = Object.fromEntries(family.inputs.map(({ id }) => [id, 0]));
-    return readingOf(family, truth.parameters, { ...others, barometer_Pa, temperature_K }, until);
+    return restingReading(family, truth.parameters, { barometer_Pa, temperature_K }, until);
   }
 
   private gaugeOn(item: ReadingItem, true_Pa: number): Instrument {

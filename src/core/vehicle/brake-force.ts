@@ -1,13 +1,12 @@
+import { heldBack_Pa, type HeldBack } from '../fluid/held-back';
+
 /** Brakes of a vehicle as forces for pressures. SI. */
-export interface Brakes {
+export interface Brakes extends HeldBack {
   /** Force of each axle for a pressure, N/Pa: 4·μ·A_piston·r_eff/r_tyre for a pair of discs. Handbook-models 11. */
   readonly front_NPerPa: number;
   readonly rear_NPerPa: number;
   /** Pressure that presses nothing yet, Pa. */
   readonly contact_Pa: number;
-  /** Where the rear is held back, Pa, and its pressure for each front one beyond that. */
-  readonly split_Pa: number;
-  readonly slope: number;
 }
 
 /** Force of an axle of two discs for a pressure, N/Pa. */
@@ -20,10 +19,10 @@ export const axleGain_NPerPa = (
 
 /** Brake force of each axle at a line pressure, N. */
 export function axleForces_N(
-  { front_NPerPa, rear_NPerPa, contact_Pa, split_Pa, slope }: Brakes,
+  { front_NPerPa, rear_NPerPa, contact_Pa, ...valve }: Brakes,
   pressure_Pa: number,
 ): { readonly front_N: number; readonly rear_N: number } {
-  const rear_Pa = Math.min(pressure_Pa, split_Pa + slope * (pressure_Pa - split_Pa));
+  const rear_Pa = heldBack_Pa(valve, pressure_Pa);
   return {
     front_N: front_NPerPa * Math.max(0, pressure_Pa - contact_Pa),
     rear_N: rear_NPerPa * Math.max(0, rear_Pa - contact_Pa),

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { Plot } from '../documents/plot';
-import { takenUp_m3 } from '../fluid/closed-line';
+import { member as brakes } from '../families/wheel-brakes/index';
+import { toVector } from '../model/vectors';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
 
@@ -16,15 +17,19 @@ const fields = z.strictObject({
 });
 type Fields = z.infer<typeof fields>;
 
-/** Clearances are taken up over the first half bar. */
-const TAKEN_UP_AT_PA = 0.5 * BAR;
-
-const travel_m = (input: Fields, pressure_Pa: number, air_m3 = input.air_m3) =>
-  input.pedalRatio *
-  (input.freeTravel_m +
-    (input.takeUp_m3 * Math.min(1, pressure_Pa / TAKEN_UP_AT_PA) +
-      takenUp_m3({ air_m3, stiffness_m3PerPa: input.stiffness_m3PerPa }, pressure_Pa, SEA_LEVEL_PA)) /
-      input.masterArea_m2);
+/** The brakes as asked for, as the load of the vehicle twin: nothing holds its rear back here. */
+const travel_m = (input: Fields, pressure_Pa: number, air_m3 = input.air_m3): number => {
+  const parameters = toVector(brakes.parameters, {
+    ...input,
+    air_m3,
+    bypass_m3PerSPa: 0,
+    split_Pa: 0,
+    slope: 1,
+    rearOpen: 1,
+  });
+  const standing = brakes.with(parameters, [SEA_LEVEL_PA, 0]);
+  return input.pedalRatio * standing.through(0, pressure_Pa * input.masterArea_m2, []);
+};
 
 /** How far the pedal goes for a pressure, and what air in the lines adds. */
 export const pedalTravel = defineWorking<Fields>({

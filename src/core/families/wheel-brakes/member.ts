@@ -1,4 +1,5 @@
 import { takenUp_m3 } from '../../fluid/closed-line';
+import { heldBack_Pa } from '../../fluid/held-back';
 import type { Member, Standing } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import type { Vector } from '../../model/descriptor';
@@ -85,10 +86,9 @@ class WheelBrakes implements Standing {
     const { p } = this;
     const force_N = efforts[0]!;
     const pressure_Pa = force_N / p.masterArea_m2;
-    const held_Pa = p.split_Pa + p.slope * (pressure_Pa - p.split_Pa);
     return [
       pressure_Pa,
-      p.rearOpen * Math.min(pressure_Pa, held_Pa),
+      p.rearOpen * heldBack_Pa(p, pressure_Pa),
       p.pedalRatio * this.through(0, force_N),
       p.pedalRatio * this.sink_m(pressure_Pa),
     ];
