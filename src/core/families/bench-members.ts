@@ -1,3 +1,4 @@
+import { BAROMETER, TEMPERATURE } from './inputs';
 import { z } from 'zod';
 import { chokedPerPa_m3PerS } from '../air/flow';
 import { tankBehindHose_Pa } from '../air/pumped';
@@ -21,8 +22,8 @@ const pumpInputs = [
     quantity: 'depression',
     from: { port: 'supply', as: 'source' },
   },
-  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
-  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
+  BAROMETER,
+  TEMPERATURE,
 ] as const satisfies readonly InputDescriptor[];
 
 /**
@@ -71,7 +72,7 @@ const plugParameters = [
 /** A plugged port with its pipe: it takes up hardly anything. */
 export const pluggedPort: Member<ClosedLine> = {
   parameters: plugParameters,
-  inputs: [{ id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' }],
+  inputs: [BAROMETER],
   readings: [],
   fedBy: [{ id: 'fluid', name: 'Fluid', coupling: 'fluid' }],
   feeds: [],

@@ -1,3 +1,4 @@
+import { APPLICATIONS, BAROMETER, ELAPSED, TEMPERATURE } from '../inputs';
 import { airFlow_PaM3PerS } from '../../air/flow';
 import { fillTime_s } from '../../air/fill';
 import { depressionAfter_Pa } from '../../air/leak';
@@ -31,10 +32,10 @@ export const parameters = [
 
 const inputs = [
   { id: 'pedal_N', name: 'Pedal force', quantity: 'force', from: { port: 'pedal', as: 'set' } },
-  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
-  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
-  { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
-  { id: 'applications', name: 'Applications since the source stopped', quantity: 'count' },
+  BAROMETER,
+  TEMPERATURE,
+  ELAPSED,
+  APPLICATIONS,
 ] as const satisfies readonly InputDescriptor[];
 
 const readings = [

@@ -1,3 +1,4 @@
+import { BAROMETER, ELAPSED, TEMPERATURE } from '../inputs';
 import { inputPart, slaveOutput_Pa } from '../../air/diaphragm';
 import { airFlow_PaM3PerS } from '../../air/flow';
 import {
@@ -56,9 +57,9 @@ export const parameters = [
 /** What is set. */
 const inputs = [
   { id: 'input_Pa', name: 'Input', quantity: 'pressure', from: { port: 'input', as: 'set' } },
-  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
-  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
-  { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
+  BAROMETER,
+  TEMPERATURE,
+  ELAPSED,
 ] as const satisfies readonly InputDescriptor[];
 
 /** What a gauge can show. */

@@ -1,3 +1,4 @@
+import { APPLICATIONS, BAROMETER, ELAPSED, TEMPERATURE } from '../inputs';
 import { airFlow_PaM3PerS, downstream_Pa, upstream_Pa } from '../../air/flow';
 import { rodPush_N } from '../../air/diaphragm';
 import { emptyTime_s, fillTime_s } from '../../air/fill';
@@ -42,10 +43,10 @@ export const parameters = [
 /** What is set. */
 const inputs = [
   { id: 'input_Pa', name: 'Fluid pressure', quantity: 'pressure', from: { port: 'input', as: 'set' } },
-  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
-  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
-  { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
-  { id: 'applications', name: 'Applications since the source stopped', quantity: 'count' },
+  BAROMETER,
+  TEMPERATURE,
+  ELAPSED,
+  APPLICATIONS,
 ] as const satisfies readonly InputDescriptor[];
 
 /** What a gauge can show. */

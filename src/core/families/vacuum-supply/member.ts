@@ -1,3 +1,4 @@
+import { BAROMETER, TEMPERATURE } from '../inputs';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import { airFlow_PaM3PerS, chokedPerPa_m3PerS } from '../../air/flow';
 import { CRITICAL_RATIO } from '../../air/leak';
@@ -27,10 +28,7 @@ export const parameters = [
   { id: 'tank_m3', name: 'Tank and hose up to the check valve', quantity: 'volume' },
 ] as const;
 
-const room = [
-  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
-  { id: 'temperature_K', name: 'Room temperature', quantity: 'temperature' },
-] as const satisfies readonly InputDescriptor[];
+const room = [BAROMETER, TEMPERATURE] as const satisfies readonly InputDescriptor[];
 
 const readings = [
   { id: 'idle', name: 'Vacuum at the source', quantity: 'depression' },

@@ -1,3 +1,4 @@
+import { BAROMETER, ELAPSED } from '../inputs';
 import { takenUp_m3 } from '../../fluid/closed-line';
 import { heldBack_Pa } from '../../fluid/held-back';
 import type { Member, Standing } from '../../model/member';
@@ -21,10 +22,7 @@ export const parameters = [
   { id: 'rearOpen', name: 'Part of the pressure that reaches the rear', quantity: 'ratio' },
 ] as const;
 
-const inputs = [
-  { id: 'barometer_Pa', name: 'Barometer', quantity: 'barometer' },
-  { id: 'elapsed_s', name: 'Time on hold', quantity: 'duration' },
-] as const satisfies readonly InputDescriptor[];
+const inputs = [BAROMETER, ELAPSED] as const satisfies readonly InputDescriptor[];
 
 const readings = [
   { id: 'pressure', name: 'Line pressure, front', quantity: 'pressure' },
