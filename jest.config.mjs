@@ -7,6 +7,18 @@ export default createConfig({
   globalSetup: '<rootDir>/scripts/unit-setup.mjs',
   // A demo world is made before some tests: on a busy machine that takes longer than the five seconds that are usual.
   testTimeout: 60_000,
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Object',
+    'Array',
+    'Float64Array',
+    'Map',
+    'Set',
+    'JSON',
+    'String',
+    'Boolean',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
   modulePathIgnorePatterns: ['<rootDir>/.next/'],
