@@ -54,8 +54,8 @@ export async function runOn(
 export async function onSimulatedBench(app: Site, page: Page, runId: string) {
   await page.goto(`${app.url}/runs/${runId}`);
   await expect(page.getByText('Simulated bench reads')).toBeVisible();
-  await page.getByRole('button', { name: 'Put this unit on it' }).click();
-  await expect(page.getByText(/This unit is on the bench now/)).toBeVisible();
+  await page.getByRole('button', { name: 'Simulate what this run tests' }).click();
+  await expect(page.getByText(/is simulated now/)).toBeVisible();
   return async (change: Hands): Promise<void> =>
     expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
 }
@@ -202,14 +202,16 @@ export class Technician {
     { left, why }: { left: readonly string[]; why: string } = { left: [], why: '' },
   ): Promise<void> {
     for (;;) {
-      const { action, count } = await this.next();
+      const { action } = await this.next();
       if (action.kind === 'done' || (action.kind === 'item' && action.item.id === itemId)) return;
       if (!('step' in action) || !left.includes(action.step.id)) await this.doNext();
-      else await this.skipStep(why, count);
+      else await this.skipStep(why);
     }
   }
 
-  private async skipStep(why: string, count: number): Promise<void> {
+  /** Skips the step that is next, whole. */
+  async skipStep(why: string): Promise<void> {
+    const { count } = await this.next();
     await this.page.keyboard.press('F4');
     const dialog = this.page.getByRole('dialog', { name: /^Skip/ });
     await dialog.getByLabel('Reason').focus();

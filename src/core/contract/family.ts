@@ -37,6 +37,8 @@ export interface Fault {
   readonly name: string;
   /** What a technician would tell a customer. */
   readonly plain: string;
+  /** Whether a unit of these healthy parameters is so made that it can have it. Where left out, every one is. */
+  readonly fits?: (healthy: Vector) => boolean;
   /** Parameters of a unit with this fault; severity 0 (just begun) to 1 (severe). */
   readonly apply: (healthy: Vector, severity: number) => Vector;
   /** Observation items that find it, with the answer given, once it is past the first third of its range. */
@@ -243,6 +245,12 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
     })),
     results: sayingOverdue(folder.results),
   } as unknown as Family;
+}
+
+/** The faults that what a profile describes can have. */
+export function faultsOf(family: Pick<Family, 'faults' | 'healthy'>, profile: unknown): readonly Fault[] {
+  const { values } = family.healthy(profile);
+  return family.faults.filter(({ fits }) => fits?.(values) ?? true);
 }
 
 /**

@@ -44,3 +44,10 @@ export const VEHICLE_PORTS = [
 ] as const satisfies readonly Port[];
 
 export type VehiclePort = (typeof VEHICLE_PORTS)[number]['id'];
+
+/** Places of ports among those of a vehicle, by name. */
+export const portPlaces = <Id extends VehiclePort>(...ids: readonly Id[]): Readonly<Record<Id, number>> =>
+  Object.fromEntries(ids.map((id) => [id, VEHICLE_PORTS.findIndex((port) => port.id === id)])) as Record<
+    Id,
+    number
+  >;

@@ -3,6 +3,7 @@ import {
   sayingOverdue,
   VEHICLE_PHASES,
   type Family,
+  type Fault,
   type FamilyCurve,
   type LoadBehind,
   type Port,
@@ -16,6 +17,7 @@ import { findItem, type Procedure } from '../contract/steps';
 import type { FluidKind } from '../fluid/kinds';
 import { ROLES, type Role } from '../model/installation';
 import type { Member } from '../model/member';
+import { overTime } from '../model/over-time';
 import type { HealthyUnit } from '../model/vectors';
 import type { RunState } from '../contract/run-state';
 import { sentence } from '../quantities/sentence';
@@ -188,7 +190,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     },
     ...model,
     healthy: (profile) => healthy(profile as Profile),
-    motion: null,
+    motion: overTime(members as never),
     member: null,
     full: (profile) => parts.full(profile as Profile),
     curve,
@@ -199,8 +201,9 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
       vacuumVolume_m3: parts.vacuumVolume_m3(profile as Profile),
     }),
     faults: ROLES.flatMap((role) =>
-      folders[role].faults.map((fault) => ({
+      folders[role].faults.map((fault): Fault => ({
         ...fault,
+        ...(fault.fits && { fits: (healthy) => fault.fits!(healthy.slice(...model.slices[role])) }),
         apply: (vector: readonly number[], severity: number) => {
           const [from, to] = model.slices[role];
           return [

@@ -17,6 +17,22 @@ export const takenUp_m3 = (
   barometer_Pa: number,
 ) => air_m3 * (1 - barometer_Pa / (barometer_Pa + pressure_Pa)) + stiffness_m3PerPa * pressure_Pa;
 
+/**
+ * Pressure at a volume taken up, Pa: `takenUp_m3` the other way round, which is the root above zero of
+ * c·p² + (c·p_atm + V_air − V)·p − V·p_atm = 0. Handbook-models, loads on fluid lines.
+ */
+export function pressureOf_Pa(
+  { air_m3, stiffness_m3PerPa }: ClosedLine,
+  volume_m3: number,
+  barometer_Pa: number,
+): number {
+  if (volume_m3 <= 0) return 0;
+  const half = (stiffness_m3PerPa * barometer_Pa + air_m3 - volume_m3) / 2;
+  const root = Math.sqrt(half * half + stiffness_m3PerPa * volume_m3 * barometer_Pa);
+  // Of the two ways to write the root, the one that takes no two nearly equal numbers from each other.
+  return half > 0 ? (volume_m3 * barometer_Pa) / (half + root) : (root - half) / stiffness_m3PerPa;
+}
+
 /** How much more a line takes up for a little more pressure, m³/Pa: the slope of V(p). */
 export const lineGive_m3PerPa = (
   { air_m3, stiffness_m3PerPa }: ClosedLine,

@@ -49,6 +49,8 @@ export interface NodeNow {
   passed: number;
   /** How much more a load takes up for a little more effort: m³/Pa, m/N. Written once, by the load. */
   give: (effort: number) => number;
+  /** Volume that stands open to the node beside its owner's own: a tank, m³. Written once, by who brings it. */
+  volume_m3: number;
 }
 
 /** A switch: it flips where this rises through zero, and the solver stops there. */
@@ -59,13 +61,15 @@ export interface Turn {
 
 /**
  * A member over time, its parameters taken in once. Its steady end is its closed form. Nothing is allocated on the way.
- * First every member writes the efforts and movements that follow from its states, the source first; then, the load first,
- * each writes its rates and what passes.
+ * First every member writes the efforts and movements that follow from its states, the source first; then a source at a node
+ * of the unit's own says what passes there; then, the load first, each writes its rates and what passes.
  */
 export interface Moving {
   /** Its states with nothing going on. */
   atRest(at: Instant): number[];
   efforts?(y: Float64Array, at: Instant): void;
+  /** For a source at a node that the unit owns: writes what passes there, once the efforts are known. */
+  passes?(at: Instant): void;
   /** Writes the rates of its own states, and what passes. */
   rates?(y: Float64Array, dy: Float64Array, at: Instant): void;
   /** Writes what a true gauge on each of the family's ports would show, in the order of the ports. */

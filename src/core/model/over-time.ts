@@ -65,7 +65,12 @@ export function overTime(members: Members<never, never, never>): OverTime | null
     states: ROLES.flatMap((role) => motionOf[role].states),
     commands,
     with: (parameters, inputs) => {
-      const nodes = terminals.unit.map((): NodeNow => ({ effort: 0, passed: 0, give: unknownGive }));
+      const nodes = terminals.unit.map((): NodeNow => ({
+        effort: 0,
+        passed: 0,
+        give: unknownGive,
+        volume_m3: 0,
+      }));
       let [parameter, from] = [0, 0];
       const moving = {} as Record<Role, Moving>;
       for (const role of ROLES) {
@@ -84,17 +89,25 @@ export function overTime(members: Members<never, never, never>): OverTime | null
         atRest: (at) => ROLES.flatMap((role) => moving[role].atRest(at)),
         rates: (y, dy, at) => {
           efforts(y, at);
+          if (source.passes) source.passes(at);
           if (load.rates) load.rates(y, dy, at);
           if (unit.rates) unit.rates(y, dy, at);
           if (source.rates) source.rates(y, dy, at);
         },
         shown: (y, at, out) => {
           efforts(y, at);
+          if (source.passes) source.passes(at);
           if (source.shown) source.shown(y, at, out);
           if (unit.shown) unit.shown(y, at, out);
           if (load.shown) load.shown(y, at, out);
         },
-        turns: ROLES.flatMap((role) => moving[role].turns ?? []),
+        turns: ROLES.flatMap((role) => moving[role].turns ?? []).map(({ beyond, flip }) => ({
+          beyond: (y, at) => {
+            efforts(y, at);
+            return beyond(y, at);
+          },
+          flip,
+        })),
       };
     },
   };

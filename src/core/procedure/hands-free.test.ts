@@ -83,6 +83,7 @@ describe('what is live by the gauges', () => {
     supply_Pa: 20 * INHG,
     input: 20 * BAR,
     inputQuantity: 'pressure',
+    inputPort: 'input',
     mayStand: false,
     spent: false,
   } as const;
@@ -94,6 +95,7 @@ describe('what is live by the gauges', () => {
       supply_Pa: 12 * INHG,
       input: 30 * BAR,
       inputQuantity: 'pressure',
+      inputPort: 'input',
       mayStand: true,
     });
     expect(liveByGauges(off, ports({}))).toEqual(off);

@@ -26,11 +26,13 @@ const EMPTY_PART = 0.02;
 /**
  * Whether a reading can be captured now without a hand: it has settled where it should be, or the moment that the item
  * asks for has come. What only a meter or an eye tells is never captured by itself.
+ *
+ * @param set the port at which this test sets what goes in
  */
-export function captureNow(item: ReadingItem, ports: LivePorts): boolean {
+export function captureNow(item: ReadingItem, ports: LivePorts, set = 'input'): boolean {
   const own = ports[item.port];
   if (!own || item.moment === 'by-hand') return false;
-  const { input, output, supply, activation } = ports;
+  const { [set]: input, output, supply, activation } = ports;
   if (item.measures === 'zero') return own.settled && Math.abs(own.value) <= ZERO_STEPS * own.step;
   if (item.moment === 'output-begins') return Boolean(output && output.value > BEGUN_STEPS * output.step);
   if (item.moment === 'working-side-moves')
@@ -55,5 +57,5 @@ export function captureNow(item: ReadingItem, ports: LivePorts): boolean {
 }
 
 /** Whether the hand has done what must come before a reading can be captured by itself: let go since the one before. */
-export const readyFor = ({ moment, target_Pa }: ReadingItem, { input }: LivePorts): boolean =>
-  moment !== 'next-application' || Boolean(input && input.value < LET_GO_PART * (target_Pa ?? 0));
+export const readyFor = ({ moment, target_Pa }: ReadingItem, ports: LivePorts, set = 'input'): boolean =>
+  moment !== 'next-application' || Boolean(ports[set] && ports[set].value < LET_GO_PART * (target_Pa ?? 0));

@@ -16,6 +16,8 @@ export interface LiveState {
   /** 'released', or the input last read and not yet let go: a pressure, Pa, or the force of a foot, N. */
   readonly input: 'released' | number;
   readonly inputQuantity: Quantity;
+  /** The port at which the input is set. */
+  readonly inputPort: string;
   /** Vacuum may stand in the unit though its source is off: no gauge was read at zero there since. */
   readonly mayStand: boolean;
   /** The last test used up what was stored: the next one that needs it charges again. */
@@ -53,10 +55,14 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     supply_Pa: on || shutIn ? supply_Pa : null,
     input,
     inputQuantity: set?.quantity ?? 'pressure',
+    inputPort: setPort(procedure),
     mayStand: !on && mayStandAt(procedure, run, 'supply'),
     spent,
   };
 }
+
+/** The port at which a test sets what goes in: a pressure, or the force of a foot. */
+export const setPort = (procedure: Procedure): string => inputItem(procedure)?.port ?? 'input';
 
 /** The first item at which the input is set: it says where and in what. */
 function inputItem({ steps }: Procedure): ReadingItem | undefined {
@@ -69,7 +75,8 @@ function inputItem({ steps }: Procedure): ReadingItem | undefined {
 const STANDS_STEPS = 5;
 
 /** What is live, where gauges that read themselves say so: they know better than what was last captured. */
-export function liveByGauges(live: LiveState, { input, supply }: LivePorts): LiveState {
+export function liveByGauges(live: LiveState, ports: LivePorts): LiveState {
+  const { [live.inputPort]: input, supply } = ports;
   const stands = (port: LivePort) => port.value > STANDS_STEPS * port.step;
   return {
     ...live,
@@ -106,7 +113,7 @@ const SOME_VACUUM_PA = 3_000;
 
 /**
  * Where the bench contradicts what the run has of it: the vacuum on and read, and none there, or off and still there. A
- * vacuum that the run has shut in is no contradiction.
+ * vacuum that the run has shut in, or stored, is no contradiction.
  *
  * @returns a sentence that says both, and what to do; null where they agree or the supply is not seen
  */
@@ -116,12 +123,12 @@ export function contradiction(live: LiveState, { supply }: LivePorts): Sentence 
   const on = supplied(live.sources);
   if (on && live.supply_Pa !== null && shown.value < GONE_PART * live.supply_Pa)
     return sentence(
-      'The run has the vacuum on, last read at {read}; the bench shows {shown}. Open the vacuum, or see whether this unit is on the bench.',
+      'The run has the vacuum on, last read at {read}; the gauge shows {shown}. Bring the vacuum back, or see whether the gauge is on what this run tests.',
       { read: { value: live.supply_Pa, quantity: 'depression' }, shown },
     );
-  if (!on && live.supply_Pa === null && shown.value > SOME_VACUUM_PA)
+  if (!on && live.sources.charge !== 'full' && live.supply_Pa === null && shown.value > SOME_VACUUM_PA)
     return sentence(
-      'The run has the vacuum off and vented; the bench shows {shown}. Vent it before a line comes off.',
+      'The run has the vacuum off and vented; the gauge shows {shown}. Vent it before a line comes off.',
       { shown },
     );
   return null;

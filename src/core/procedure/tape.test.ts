@@ -93,6 +93,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      inputPort: 'input',
       inputQuantity: 'pressure',
       mayStand: false,
       spent: false,
@@ -119,6 +120,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      inputPort: 'input',
       inputQuantity: 'pressure',
       mayStand: false,
       spent: true,
@@ -134,11 +136,11 @@ describe('what is live', () => {
     };
     test('a supply that is on and gone is said, with both figures', () => {
       expect(said(on, 0)).toMatch(
-        /has the vacuum on, last read at 20\.\d+ inHg; the bench shows 0\.00? inHg/,
+        /has the vacuum on, last read at 20\.\d+ inHg; the gauge shows 0\.00? inHg/,
       );
     });
     test('a vacuum that is off and still there is said', () =>
-      expect(said(off, 19.9)).toMatch(/has the vacuum off and vented; the bench shows 19\.9\d* inHg/));
+      expect(said(off, 19.9)).toMatch(/has the vacuum off and vented; the gauge shows 19\.9\d* inHg/));
     test.each([
       ['a weaker supply is none', on, 15],
       ['nor is a vented one that is off', off, 0.2],
@@ -164,6 +166,7 @@ describe('what is live', () => {
       sources: { vacuum: 'off' },
       supply_Pa: null,
       input: 'released',
+      inputPort: 'input',
       inputQuantity: 'pressure',
       mayStand: false,
       spent: false,

@@ -1,4 +1,4 @@
-import type { Family } from '../contract/family';
+import { faultsOf, type Family } from '../contract/family';
 import type { Vector } from '../model/descriptor';
 import { cholesky, dot, solve, times, transpose, type Matrix } from '../numeric/linear';
 
@@ -76,7 +76,7 @@ const MOST_DAMPING = 1e9;
  */
 export function assumedSpread(family: Family, profile: unknown): number[] {
   const { values, tolerances } = family.healthy(profile);
-  const moved = family.faults.map((fault) => fault.apply(values, 1));
+  const moved = faultsOf(family, profile).map((fault) => fault.apply(values, 1));
   return values.map((value, i) =>
     Math.max(tolerances[i]!, ...moved.map((vector) => Math.abs(vector[i]! - value))),
   );

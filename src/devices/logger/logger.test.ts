@@ -160,13 +160,8 @@ describe('the stand-in and its reader', () => {
     const [name, catalogue, one, all] = await ask('*IDN?', 'CHAN:CAT?', 'READ? "G-12"', 'READ?');
     expect(name).toMatch(/^Hard Pedal,Bench stand-in/);
     expect(parseCatalogue(catalogue!)!.map(({ tag }) => tag)).toEqual([
-      'G-11',
-      'G-12',
-      'G-21',
-      'G-22',
-      'V-31',
-      'V-41',
-      'L-51',
+      ...['G-11', 'G-12', 'G-21', 'G-22', 'V-31', 'V-41', 'L-51'],
+      ...['P-71', 'P-72', 'F-73', 'V-75', 'Rule at the pedal', 'Depth at the pushrod'],
     ]);
     expect(Math.abs(Number(one))).toBeLessThan(1);
     expect(all!.split(',')).toHaveLength(TYPICAL_BENCH.gauges.length);

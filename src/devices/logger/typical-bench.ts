@@ -23,7 +23,7 @@ const gauge = (
 /** What lies on it until a unit is put there. */
 const [KIND] = FAMILY_KINDS;
 
-/** The bench that stands in: tied pairs on both fluid ports, a gauge on each vacuum port, a load cell, tagged as on the shelf. */
+/** The bench that stands in: tied pairs on both fluid ports, a gauge on each vacuum port, a load cell, and the bag, tagged as on the shelf. */
 export const TYPICAL_BENCH: SimUnit = {
   kind: KIND,
   profile: FAMILIES[KIND].typical,
@@ -38,6 +38,14 @@ export const TYPICAL_BENCH: SimUnit = {
     gauge('V-31', 'supply', 'depression', 30 * INHG_PA, 0.02 * INHG_PA),
     gauge('V-41', 'activation', 'depression', 30 * INHG_PA, 0.02 * INHG_PA),
     gauge('L-51', 'output', 'force', 2500, 0.5),
+    // The bag that goes out to a vehicle: the vacuum gauge of the bench goes with it.
+    gauge('P-71', 'front', 'pressure', 160 * BAR, 0.2 * BAR),
+    gauge('P-72', 'rear', 'pressure', 160 * BAR, 0.2 * BAR),
+    gauge('F-73', 'pedal', 'force', 1000, 1),
+    gauge('V-75', 'source', 'depression', 30 * INHG_PA, 0.1 * INHG_PA),
+    // What is read by eye on a vehicle: no gauge of the shelf, so that it is looked at and typed.
+    gauge('Rule at the pedal', 'travel', 'travel', 0.3, 5e-4),
+    gauge('Depth at the pushrod', 'gap', 'travel', 0.025, 2e-5),
   ],
   noise_steps: 0.6,
   seed: 1,

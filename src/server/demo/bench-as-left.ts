@@ -16,7 +16,9 @@ export interface BenchAsLeft {
 
 /** The simulated bench as the newest open run of a unit left it, so that both agree; null where none is open. */
 export async function benchAsLeft(db: Knex): Promise<BenchAsLeft | null> {
-  const run = (await openRuns(db)).findLast(({ kind }) => FAMILIES[kind].motion);
+  const run = (await openRuns(db)).findLast(
+    ({ kind, context }) => FAMILIES[kind].motion && context.procedure.setting !== 'vehicle',
+  );
   return run ? asLeft(run) : null;
 }
 

@@ -2,7 +2,8 @@ import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import type { RunState } from '@/core/contract/run-state';
-import type { LiveMoment } from '@/core/shop/live';
+import { findUnit, type Quantity } from '@/core/quantities/units';
+import type { LiveMoment, LoggerChannel } from '@/core/shop/live';
 import type { Rig } from '@/core/contract/run-context';
 
 /** The gauge of a port that reads now: of a tied pair the low one until its end, then the high one. */
@@ -12,6 +13,19 @@ export function gaugeNow(gauges: readonly Instrument[], { shown }: LiveMoment): 
   return (
     gaugeFor(heard, 1.02 * reach) ?? [...heard].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa)[0] ?? null
   );
+}
+
+/** What is read by eye at a simulated vehicle, a rule at its pedal: channels that are no instrument of the run. */
+export function seenByEye(
+  channels: readonly LoggerChannel[],
+  own: Pick<ReadonlyMap<string, unknown>, 'has'>,
+  { shown }: LiveMoment,
+): { readonly name: string; readonly value_SI: number; readonly quantity: Quantity }[] {
+  return channels.flatMap(({ tag, unit }) => {
+    const quantity = findUnit(unit)?.measures[0];
+    const value_SI = shown[tag];
+    return own.has(tag) || !quantity || value_SI === undefined ? [] : [{ name: tag, value_SI, quantity }];
+  });
 }
 
 /** What every port of the bench shows now, vented zeros taken off. */

@@ -12,6 +12,7 @@ import {
   TextField,
 } from '@mui/material';
 import { useState } from 'react';
+import { faultsOf } from '@/core/contract/family';
 import { portName } from '@/core/families/port-names';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
 import type { LoggerChannel } from '@/core/shop/live';
@@ -87,8 +88,8 @@ interface ChannelRowProps {
 function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
   const print = usePrint();
   const { unitSet } = useSettings();
-  const quantity = gauge?.body.quantity ?? 'pressure';
   const unit = findUnit(channel.unit);
+  const quantity = gauge?.body.quantity ?? unit?.measures[0] ?? 'pressure';
   const end = unit ? print.value(toSI(channel.high, unit), quantity) : `${channel.high} ${channel.unit}`;
   return (
     <TableRow>
@@ -107,32 +108,40 @@ function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
   );
 }
 
+/** What is known over time, so that it can be simulated. */
+const SIMULATED = FAMILY_KINDS.filter((one) => FAMILIES[one].motion);
+
 /** What stands on the simulated bench, and what is hidden in it. */
 function SimulatedUnit() {
   const print = usePrint();
-  const [kind, setKind] = useState<FamilyKind>(FAMILY_KINDS[0]);
+  const [kind, setKind] = useState<FamilyKind>(SIMULATED[0]!);
   const [fault, setFault] = useState('');
   const [severity, setSeverity] = useState(0.7);
   const [supply_inHg, setSupply] = useState(20);
   const [said, setSaid] = useState('');
+  /** A vehicle brings a supply of its own. */
+  const onBench = FAMILIES[kind].member !== null;
   const put = async () => {
     const unit = { kind, fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * INHG_PA };
     const answer = await call('POST', '/live/hands', { unit });
-    setSaid(answer.ok ? 'On the bench now, vented and released.' : answer.problem.title);
+    const there = onBench
+      ? 'On the bench now, vented and released.'
+      : 'Here now: key off, foot off the pedal.';
+    setSaid(answer.ok ? there : answer.problem.title);
   };
   return (
     <Part title="Simulated bench" note="what is hidden in the unit is not shown to the run">
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 3, pt: 1 }}>
         <TextField
           select
-          label="Unit, with typical figures"
+          label="Unit or vehicle, with typical figures"
           value={kind}
           onChange={(event) => {
             setKind(event.target.value as FamilyKind);
             setFault('');
           }}
         >
-          {FAMILY_KINDS.filter((one) => FAMILIES[one].motion).map((one) => (
+          {SIMULATED.map((one) => (
             <MenuItem key={one} value={one}>
               {FAMILIES[one].name}
             </MenuItem>
@@ -145,7 +154,7 @@ function SimulatedUnit() {
           onChange={(event) => setFault(event.target.value)}
         >
           <MenuItem value="">None: a healthy unit</MenuItem>
-          {FAMILIES[kind].faults.map(({ id, name }) => (
+          {faultsOf(FAMILIES[kind], FAMILIES[kind].typical).map(({ id, name }) => (
             <MenuItem key={id} value={id}>
               {name}
             </MenuItem>
@@ -163,7 +172,7 @@ function SimulatedUnit() {
             onChange={(_event, value) => setSeverity(value as number)}
           />
         </Box>
-        <Box>
+        <Box sx={{ display: onBench ? 'block' : 'none' }}>
           <Box id="supply">
             Vacuum that the pump reaches: {print.value(supply_inHg * INHG_PA, 'depression')}
           </Box>
@@ -178,7 +187,7 @@ function SimulatedUnit() {
         </Box>
       </Box>
       <Button variant="contained" onClick={() => void put()} sx={{ mt: 1 }}>
-        Put it on the bench
+        {onBench ? 'Put it on the bench' : 'Bring it in'}
       </Button>
       <Box role="status" sx={{ mt: 1 }}>
         {said}

@@ -6,6 +6,7 @@ import { handsOff, type Command, type Hands, type Level } from '@/core/model/mot
 import { fromSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
 import { Key, useKeys } from '../keys';
+import type { seenByEye } from './live-gauges';
 import { usePrint, useSettings } from '../settings-context';
 
 interface SimHandleProps {
@@ -18,6 +19,8 @@ interface SimHandleProps {
   /** Input as it is now, SI. */
   readonly input: number | null;
   readonly runId: string;
+  /** What is read by eye: no gauge of the run shows it. */
+  readonly seen: ReturnType<typeof seenByEye>;
 }
 
 /** How fast an aim is gone to, and how fast while a key is held, as a part of the usual speed. */
@@ -25,7 +28,7 @@ const TO_AIM = 0.75;
 const HELD = 0.3;
 
 /** The hands at the simulated bench: what its models can be told, and nothing else. */
-export function SimHandle({ commands, aim, most, input, runId }: SimHandleProps) {
+export function SimHandle({ commands, aim, most, input, runId, seen }: SimHandleProps) {
   const print = usePrint();
   const [hands, setHands] = useState<Hands>(() => handsOff(commands));
   const [problem, setProblem] = useState('');
@@ -50,7 +53,7 @@ export function SimHandle({ commands, aim, most, input, runId }: SimHandleProps)
   const put = async () => {
     const answer = await call('POST', '/live/hands', { unit: { run: runId, fault: null } });
     setProblem(
-      answer.ok ? 'This unit is on the bench now: healthy, vented, released.' : answer.problem.title,
+      answer.ok ? 'What this run tests is simulated now: healthy, at rest, let go.' : answer.problem.title,
     );
     if (answer.ok) setHands(handsOff(commands));
   };
@@ -141,8 +144,13 @@ export function SimHandle({ commands, aim, most, input, runId }: SimHandleProps)
             onSet={(value) => void move({ [command.id]: value })}
           />
         ))}
+        {seen.map(({ name, value_SI, quantity }) => (
+          <Box key={name}>
+            {name}: <b>{print.value(value_SI, quantity)}</b>
+          </Box>
+        ))}
         <Button size="small" onClick={() => void put()}>
-          Put this unit on it
+          Simulate what this run tests
         </Button>
       </Box>
       <Box role="status" sx={{ color: 'text.secondary', '&:empty': { display: 'none' } }}>

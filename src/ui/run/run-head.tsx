@@ -1,6 +1,6 @@
 'use client';
 
-import { Box } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import type { LiveState, progress } from '@/core/procedure/live';
 import type { LivePorts } from '@/core/procedure/hands-free';
 import type { BenchOwner, LiveStatus } from '@/core/shop/live';
@@ -14,12 +14,14 @@ interface RunHeadProps {
   readonly status: LiveStatus | null;
   /** The run that has the bench, where it is another one. */
   readonly held: BenchOwner | null;
+  /** The logger was not brought to what this run tests. */
+  readonly elsewhere: boolean;
   readonly onTake: () => Promise<unknown>;
   readonly done: ReturnType<typeof progress>;
 }
 
 /** What is tested, what is live now, how the bench logger does, how far the run is. */
-export function RunHead({ title, known, livePorts, status, held, onTake, done }: RunHeadProps) {
+export function RunHead({ title, known, livePorts, status, held, elsewhere, onTake, done }: RunHeadProps) {
   return (
     <Box
       sx={{
@@ -39,7 +41,12 @@ export function RunHead({ title, known, livePorts, status, held, onTake, done }:
       </Box>
       <LiveStrip known={known} gauges={livePorts} />
       {held && <HeldBench owner={held} onTake={onTake} />}
-      {status && status.state !== 'off' && !held && (
+      {elsewhere && !held && status?.state === 'streaming' && (
+        <Button variant="outlined" onClick={() => void onTake()} sx={{ minHeight: 44 }}>
+          Logger is on this vehicle
+        </Button>
+      )}
+      {status && status.state !== 'off' && !held && !elsewhere && (
         <Box
           role="status"
           sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}

@@ -3,11 +3,12 @@
 import { Box } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
+import { instrumentsOf } from '@/core/procedure/measured-item';
 import { contradiction, liveState, progress } from '@/core/procedure/live';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import type { StoredJob, StoredRun } from '@/core/records/views';
-import { portsNow } from '../live/live-gauges';
+import { portsNow, seenByEye } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
 import { SCHEMATICS } from '../schematics/registry';
@@ -54,16 +55,20 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
   );
-  const { status, moment: heard } = useLive(
-    // A vehicle stands where it is: what the bench's logger reads meanwhile is another's.
-    settings.logger !== '' && action.kind !== 'done' && context.procedure.setting !== 'vehicle',
-  );
-  const [handsFree, setHandsFree] = useState(false);
-  const { logged, takeOver } = useStepTraces(stored.id, step?.id ?? null, status?.state === 'streaming');
+  const { status, moment: heard } = useLive(settings.logger !== '' && action.kind !== 'done');
   /** Another run has the bench: what it shows is not this run's. */
   const held = status?.owner && status.owner.run !== stored.id ? status.owner : null;
-  const streaming = status?.state === 'streaming' && !held;
-  const moment = held ? null : heard;
+  /** A vehicle stands where it is: what the bench's logger reads is another's until somebody says that it is here. */
+  const onVehicle = context.procedure.setting === 'vehicle';
+  const elsewhere = onVehicle && status?.owner?.run !== stored.id;
+  const streaming = status?.state === 'streaming' && !held && !elsewhere;
+  const moment = held || elsewhere ? null : heard;
+  const [handsFree, setHandsFree] = useState(false);
+  const { logged, takeOver } = useStepTraces(
+    stored.id,
+    step?.id ?? null,
+    status?.state === 'streaming' && !elsewhere,
+  );
   const [drawing, setDrawing] = useState(false);
   const withCurve = hasCurve(run, step);
   const curveShown = withCurve && !drawing;
@@ -100,6 +105,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
         livePorts={livePorts}
         status={status}
         held={held}
+        elsewhere={elsewhere}
         onTake={takeOver}
         done={progress(context.procedure, state)}
       />
@@ -166,9 +172,14 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           <SimHandle
             commands={run.family.motion.commands}
             aim={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
-            most={stopsAt(context.procedure)}
-            input={livePorts?.input?.value ?? null}
+            most={stopsAt(context.procedure, known.inputPort)}
+            input={livePorts?.[known.inputPort]?.value ?? null}
             runId={stored.id}
+            seen={
+              onVehicle && moment
+                ? seenByEye(status.channels, instrumentsOf(context.rig, context.shelf), moment)
+                : []
+            }
           />
         )}
       </Box>
@@ -222,9 +233,16 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
 const placeOfItem = (item: Item | null): string | null =>
   item?.kind === 'reading' ? item.port : item?.kind === 'observation' ? (item.point ?? null) : null;
 
-/** The proof limit that the steps name: the handle goes no further. */
-const stopsAt = ({ steps }: Procedure): number =>
-  Math.max(0, ...steps.flatMap(({ items }) => items.map((i) => (i.kind === 'reading' && i.stopAt_Pa) || 0)));
+/** A foot goes this much beyond what a test asks of it, and no further. */
+const BEYOND = 1.5;
+
+/** How far the hands go: to the proof limit that the steps name or, where they name none, a little beyond all that they ask for. */
+function stopsAt({ steps }: Procedure, port: string): number {
+  const readings = steps.flatMap(({ items }) => items.filter((item) => item.kind === 'reading'));
+  const proof = Math.max(0, ...readings.map(({ stopAt_Pa }) => stopAt_Pa ?? 0));
+  const asked = readings.map((item) => (item.port === port ? (item.target_Pa ?? 0) : 0));
+  return proof || BEYOND * Math.max(0, ...asked);
+}
 
 function leakMarks({ context, state }: RunHandle) {
   const marks: Record<string, 'good' | 'bad' | 'unknown'> = {};

@@ -31,10 +31,10 @@ export function useStepTraces(runId: string, step: string | null, streaming: boo
     },
     [streaming, runId],
   );
-  /** Takes the bench over from the run that has it. */
+  /** Takes the bench over from the run that has it, or from none. */
   const takeOver = useCallback(
-    () => call('POST', `/runs/${runId}/live`, { step: at, take: true }),
-    [runId, at],
+    () => call('POST', `/runs/${runId}/live`, { step, take: true }),
+    [runId, step],
   );
   return { logged, takeOver };
 }

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { movedBy } from '@/core/families/fault-effects';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { CAUTIONS } from '@/core/contract/cautions';
+import { faultsOf } from '@/core/contract/family';
 import { Nothing, Page } from '../page';
 import { usePrint } from '../settings-context';
 
@@ -41,7 +42,7 @@ export function FaultsPage({ profiles }: FaultsPageProps) {
     >
       {!profile && <Nothing>There is no profile on the shelf yet.</Nothing>}
       {profile &&
-        FAMILIES[profile.kind].faults.map((fault) => {
+        faultsOf(FAMILIES[profile.kind], profile.body).map((fault) => {
           const moved = movedBy(FAMILIES[profile.kind], profile.body, fault);
           return (
             <Box

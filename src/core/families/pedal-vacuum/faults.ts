@@ -9,6 +9,7 @@ import { parameters } from './member';
 const seatLeak = grown(5e-11, 2e-8);
 const shellLeak = grown(2e-11, 5e-9);
 const beginRaised = left(1.5, 4);
+const frictionRaised = left(2, 6);
 const binding_N = grown(20, 150);
 const rodLong_m = grown(0.2e-3, 1.5e-3);
 const rodShort_m = grown(1e-3, 5e-3);
@@ -85,6 +86,7 @@ export const faults: readonly Fault[] = [
     plain: 'The valve moves late and lets go late: the pedal is hard at first, then grabs.',
     apply: moves((p, s) => ({
       begin_N: p.begin_N * beginRaised(s),
+      friction_N: p.friction_N * frictionRaised(s),
     })),
     signs: { drag: 'drags' },
     confirm: 'Pressure is low at the lighter force and right at the heavier one.',

@@ -1,11 +1,14 @@
 import type { VehicleFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
+import { member as steady } from './member';
+import { motion } from './motion';
 import { pedalVacuumProfile, type PedalVacuumProfile } from './profile';
 import { contradictions, keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
-export { member } from './member';
+/** The booster, at rest and over time. */
+export const member = { ...steady, motion };
 export type { PedalVacuumProfile };
 
 /** Pedal-mounted vacuum booster, single or tandem, on its vehicle. Handbook 8.3. */

@@ -1,14 +1,16 @@
 import type { Fault, Look, Part, Port } from '../../contract/family';
-import { moving } from '../../model/vectors';
+import type { Vector } from '../../model/descriptor';
+import { moving, placeOf } from '../../model/vectors';
 import { line, part } from '../part-kinds';
 import { grown, left } from '../severity';
-import { parameters } from './member';
+import { parameters, type Parameters } from './member';
 
 /** From just begun to severe. Handbook-models 9. */
 const manifoldLeak = grown(1e-9, 1.5e-8);
 const timing_Pa = grown(3e3, 12e3);
 const suctionLeft = left(0.8, 0.3);
 const reachLost = grown(0.1, 0.4);
+const switchOff_Pa = grown(3e3, 15e3);
 const hoseLeft = left(0.3, 0.02);
 const hoseLeak = grown(1e-10, 5e-9);
 const checkLeak = grown(1e-11, 1e-9);
@@ -18,6 +20,18 @@ const STUCK_OPEN_M3_PER_S_PA = 1e-8;
 const SHUT = 1e-7;
 
 const moves = moving(parameters);
+const place = (id: (typeof parameters)[number]['id']) => placeOf(parameters, id);
+const ELECTRIC = place('electric');
+const SHARE = place('floorShare');
+const electric = (healthy: Vector) => healthy[ELECTRIC]! > 0;
+const enginePump = (healthy: Vector) => !electric(healthy) && healthy[SHARE]! > 0;
+const manifold = (healthy: Vector) => healthy[SHARE] === 0;
+
+/** What wear leaves of a pump: it reaches less, and slower. */
+const worn = (p: Parameters, severity: number): Partial<Parameters> => ({
+  suction_m3PerS: p.suction_m3PerS * suctionLeft(severity),
+  floorShare: p.floorShare + reachLost(severity),
+});
 
 /** Faults of a vacuum supply, named as in handbook 9. */
 export const faults: readonly Fault[] = [
@@ -25,6 +39,7 @@ export const faults: readonly Fault[] = [
     id: 'manifold-leak',
     prior: 8,
     name: 'air leak at the manifold',
+    fits: manifold,
     plain: 'The engine draws air where it should not, so it makes less vacuum for the brake.',
     apply: moves((p, s) => ({ sourceLeak_m3PerSPa: p.sourceLeak_m3PerSPa + manifoldLeak(s) })),
     signs: {},
@@ -38,6 +53,7 @@ export const faults: readonly Fault[] = [
     id: 'timing',
     prior: 5,
     name: 'late timing or a worn engine',
+    fits: manifold,
     plain: 'The engine itself makes less vacuum than it should.',
     apply: moves((p, s) => ({ floor_Pa: p.floor_Pa + timing_Pa(s) })),
     signs: {},
@@ -49,17 +65,56 @@ export const faults: readonly Fault[] = [
   {
     id: 'pump-worn',
     prior: 6,
-    name: 'vacuum pump worn',
+    name: 'engine-driven vacuum pump worn',
+    fits: enginePump,
     plain: 'The vacuum pump is worn: it reaches less, and slower.',
-    apply: moves((p, s) => ({
-      suction_m3PerS: p.suction_m3PerS * suctionLeft(s),
-      floorShare: p.floorShare + reachLost(s),
-    })),
+    apply: moves(worn),
     signs: {},
     confirm: 'Vacuum is low at the pump with the hose plugged.',
     repair: 'Renew the pump; read the vacuum again.',
     parts: ['engine'],
     cautions: ['running-engine'],
+  },
+  {
+    id: 'electric-worn',
+    prior: 5,
+    name: 'electric vacuum pump worn',
+    fits: electric,
+    plain: 'The electric vacuum pump is worn: it runs longer than it should and may never stop.',
+    apply: moves(worn),
+    signs: { 'pump-rest': 'runs' },
+    confirm: 'With the hose plugged the pump alone does not reach the vacuum at which it should stop.',
+    repair: 'Renew the pump; read its thresholds again.',
+    parts: ['engine'],
+    cautions: ['vacuum'],
+  },
+  {
+    id: 'electric-dead',
+    prior: 6,
+    name: 'electric vacuum pump dead',
+    fits: electric,
+    plain: 'The electric vacuum pump does not run, so there is no help for the brake.',
+    apply: moves((_p, s) => (s === 0 ? {} : { floorShare: 1 })),
+    signs: {},
+    confirm:
+      'No sound with the ignition on and the pedal pumped. Fuse, relay and plug first; then the motor.',
+    repair: 'Mend the feed or renew the pump; read its thresholds again.',
+    parts: ['engine'],
+    cautions: [],
+  },
+  {
+    id: 'electric-switch',
+    prior: 4,
+    name: 'vacuum sensor or switch of the pump off its mark',
+    fits: electric,
+    plain: 'The pump is told to stop too early, so the brake has less help than it could.',
+    apply: moves((p, s) => ({ on_Pa: p.on_Pa - switchOff_Pa(s), off_Pa: p.off_Pa - switchOff_Pa(s) })),
+    signs: {},
+    confirm:
+      'A gauge at the booster shows other thresholds than the maker names, and the pump alone reaches them.',
+    repair: 'Renew the sensor or switch; read its thresholds again.',
+    parts: ['engine'],
+    cautions: [],
   },
   {
     id: 'hose-blocked',
@@ -155,9 +210,10 @@ export const looks: readonly Look[] = [
   { item: 'rush', miss: 0.1, falseAlarm: 0.05 },
   { item: 'one-way', miss: 0.1, falseAlarm: 0.05 },
   { item: 'hose', miss: 0.15, falseAlarm: 0.05 },
+  { item: 'pump-rest', miss: 0.1, falseAlarm: 0.05 },
 ];
 
-const SUPPLIED = ['rest', 'source', 'recovery', 'check'];
+const SUPPLIED = ['rest', 'source', 'switch', 'recovery', 'check'];
 const KEPT = ['decay', 'capped', 'airtight', 'reserve', 'standing'];
 const ASSISTED = ['start', 'with', 'apply'];
 

@@ -25,6 +25,9 @@ export const parameters = [
   { id: 'crack_Pa', name: 'Check valve opens at', quantity: 'pressure' },
   { id: 'hoseLeak_m3PerSPa', name: 'Leak of hose and tank behind the check valve', quantity: 'conductance' },
   { id: 'back_m3PerSPa', name: 'Air back through the check valve', quantity: 'conductance' },
+  { id: 'electric', name: 'Runs by itself: 1 for an electric pump, else 0', quantity: 'ratio' },
+  { id: 'on_Pa', name: 'Vacuum at which an electric pump starts', quantity: 'depression' },
+  { id: 'off_Pa', name: 'Vacuum at which it stops', quantity: 'depression' },
   { id: 'tank_m3', name: 'Tank and hose up to the check valve', quantity: 'volume' },
 ] as const;
 
@@ -33,6 +36,8 @@ const room = [BAROMETER, TEMPERATURE] as const satisfies readonly InputDescripto
 const readings = [
   { id: 'idle', name: 'Vacuum at the source', quantity: 'depression' },
   { id: 'atUnit', name: 'Vacuum at the unit', quantity: 'depression' },
+  { id: 'stopsAt', name: 'Vacuum at which the pump stops', quantity: 'depression' },
+  { id: 'startsAt', name: 'Vacuum at which the pump starts', quantity: 'depression' },
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
@@ -47,7 +52,7 @@ const CLOSE_PA = 0.01;
  * p_s = p_m0 + (q − q_spare)⁺·R·T/S, a pump ε·p_atm + q·R·T/S; the hose follows ISO 6358 with b = 0.5, which is
  * p_u = p_s·(1 + κ²/4); the check valve opens at its crack. A hose that collapses is narrower once it is deeply evacuated.
  */
-class VacuumSupply implements Standing {
+export class VacuumSupply implements Standing {
   private readonly p: Parameters;
   private readonly floor_Pa: number;
   /** What an idle control takes back. */
@@ -133,7 +138,12 @@ class VacuumSupply implements Standing {
 
   read(efforts: ArrayLike<number>): number[] {
     const unit_Pa = efforts[0]!;
-    return [this.barometer_Pa - this.source_Pa(unit_Pa), this.barometer_Pa - unit_Pa];
+    const { on_Pa, off_Pa, crack_Pa } = this.p;
+    const source = this.barometer_Pa - this.source_Pa(unit_Pa);
+    const unit = this.barometer_Pa - unit_Pa;
+    // A pump that reaches its mark stops there; one that does not runs on.
+    const stops = Math.min(unit, off_Pa);
+    return [Math.min(source, off_Pa + crack_Pa), stops, stops, Math.min(unit, on_Pa)];
   }
 }
 
@@ -155,6 +165,9 @@ function healthy(profile: VacuumSupplyProfile) {
       crack_Pa: profile.crack_Pa,
       hoseLeak_m3PerSPa: 0,
       back_m3PerSPa: 0,
+      electric: makes === 'electric-pump' ? 1 : 0,
+      on_Pa: profile.on_Pa ?? NEVER_STOPS.on_Pa,
+      off_Pa: profile.off_Pa ?? NEVER_STOPS.off_Pa,
       tank_m3: profile.tank_m3,
     },
     {
@@ -162,9 +175,13 @@ function healthy(profile: VacuumSupplyProfile) {
         ? { floor_Pa: limits.idle_Pa.value }
         : { floorShare: Math.min(floorShare ?? 0, limits.idle_Pa.value / SEA_LEVEL_PA) }),
       hose_m3PerSPa: limits.hose_fraction.value * profile.hose_m3PerSPa,
+      ...(makes === 'electric-pump' && { on_Pa: limits.switch_Pa.value, off_Pa: limits.switch_Pa.value }),
     },
   );
 }
+
+/** A pump without a switch, Pa: it would stop at more than there is anywhere. */
+const NEVER_STOPS = { on_Pa: 1e6, off_Pa: 1.1e6 } as const;
 
 /** Depression at which a soft hose closes up, Pa: the middle of 40 to 60 kPa. Handbook-models 9. */
 const COLLAPSES_FROM_PA = 5e4;

@@ -26,27 +26,42 @@ export const vacuumSupplyProfile = z
     floorShare: amount('Part of the barometer that the pump leaves', 'ratio', 0.01, 0.6)
       .nullable()
       .meta({ title: 'Part of the barometer that the pump leaves (pump only)', quantity: 'ratio' }),
+    on_Pa: amount('Vacuum at which the pump starts', 'depression', 5 * KPA, 95 * KPA)
+      .nullable()
+      .meta({ title: 'Vacuum at which the pump starts (electric only)', quantity: 'depression' }),
+    off_Pa: amount('Vacuum at which the pump stops', 'depression', 5 * KPA, 95 * KPA)
+      .nullable()
+      .meta({ title: 'Vacuum at which the pump stops (electric only)', quantity: 'depression' }),
     hose_m3PerSPa: amount('Hose, sonic conductance', 'conductance', 1e-10, 1e-6),
     crack_Pa: amount('Check valve opens at', 'pressure', 0, 10 * KPA),
     tank_m3: amount('Tank and hose up to the check valve', 'volume', 1e-5, 0.05),
     limits: z
       .strictObject({
         idle_Pa: limit('Idle vacuum, either way', 'depression', 100, 20 * KPA),
+        switch_Pa: limit(
+          'Vacuum at which an electric pump starts and stops, either way',
+          'depression',
+          100,
+          20 * KPA,
+        ),
         hose_fraction: limit('Hose, either way', 'percent', 0.01, 0.9),
         recovery_s: limit('Recovery of the vacuum after a release, at most', 'duration', 0.05, 60),
       })
       .meta({ title: 'Limits' }),
   })
   .superRefine((p, ctx) => {
-    const needed =
-      p.makes === 'manifold' ? (['idle_Pa', 'spare_m3PerSPa'] as const) : (['floorShare'] as const);
-    for (const id of needed)
-      if (p[id] === null)
-        ctx.addIssue({
-          code: 'custom',
-          path: [id],
-          message: p.makes === 'manifold' ? 'A manifold needs this figure.' : 'A pump needs this figure.',
-        });
+    const issue = (path: string, message: string) => ctx.addIssue({ code: 'custom', path: [path], message });
+    const [needed, whose] = NEEDED[p.makes];
+    for (const id of needed) if (p[id] === null) issue(id, `${whose} needs this figure.`);
+    if (p.on_Pa !== null && p.off_Pa !== null && p.on_Pa >= p.off_Pa)
+      issue('on_Pa', 'The pump must start at less vacuum than it stops at.');
   });
+
+/** Figures without which a source of each kind is not described. */
+const NEEDED = {
+  manifold: [['idle_Pa', 'spare_m3PerSPa'], 'A manifold'],
+  'engine-pump': [['floorShare'], 'A pump'],
+  'electric-pump': [['floorShare', 'on_Pa', 'off_Pa'], 'An electric pump'],
+} as const;
 
 export type VacuumSupplyProfile = z.infer<typeof vacuumSupplyProfile>;

@@ -3,7 +3,37 @@ import { look } from '../bench-items';
 import { readingAt } from '../vehicle-items';
 import type { VacuumSupplyProfile } from './profile';
 
+/** What only an ear tells is not captured by itself. */
+const BY_EAR = { moment: 'by-hand' } as const;
+
 const IDLE = { ignition: 'on', engine: 'idle' } as const;
+
+/** When an electric pump stops and starts, and whether it stands still between. Handbook-models 9: six minutes. */
+const thresholds: VehicleStep = {
+  phase: 'supply',
+  step: {
+    id: 'switch',
+    title: 'Thresholds of the electric pump',
+    instruction:
+      'Ignition on, foot off the pedal, gauge at the booster. Listen: read as the pump stops. Then press the pedal lightly again and again, and read as it starts. A pump that never stops leaks, is worn, or stands too high above the sea for its mark.',
+    cautions: ['vacuum'],
+    state: { ignition: 'on' },
+    needs: ['zeros'],
+    leaves: { input: 'released' },
+    attended_s: 360,
+    items: [
+      readingAt('switch.off', 'supply', 'source.stopsAt', 'Read the vacuum as the pump stops.', BY_EAR),
+      readingAt('switch.on', 'supply', 'source.startsAt', 'Read the vacuum as the pump starts.', BY_EAR),
+      look(
+        'pump-rest',
+        'Pump between two starts',
+        'Foot off the pedal: does the pump stand still for two minutes?',
+        'Stands still',
+        ['runs', 'Runs again, or never stops'],
+      ),
+    ],
+  },
+};
 
 /** Tests of a vacuum supply on its vehicle. Handbook 8.3 and 9; minutes: handbook-models 8.3. */
 export function steps({ makes }: VacuumSupplyProfile): VehicleStep[] {
@@ -47,6 +77,7 @@ export function steps({ makes }: VacuumSupplyProfile): VehicleStep[] {
         items: [readingAt('source.idle', 'source', 'source.idle', `Read the vacuum at the ${where}.`)],
       },
     },
+    ...(makes === 'electric-pump' ? [thresholds] : []),
     {
       phase: 'supply',
       step: {

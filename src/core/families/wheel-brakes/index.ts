@@ -1,11 +1,15 @@
 import type { VehicleFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
+import { member as steady } from './member';
+import { motion } from './motion';
 import { wheelBrakesProfile, type WheelBrakesProfile } from './profile';
 import { keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
-export { behindFront, member } from './member';
+export { behindFront } from './member';
+/** The brakes, at rest and over time. */
+export const member = { ...steady, motion };
 export type { WheelBrakesProfile };
 
 /** What a brake unit drives: master cylinder, lines, wheels, lamps, parking brake. Handbook 10. */

@@ -1,0 +1,108 @@
+import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
+import type { Vector } from '../../model/descriptor';
+import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
+import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
+import { portPlaces } from '../vehicle-ports';
+import { named, type Parameters } from './member';
+
+/** What changes with time in the unit. */
+const states = [
+  { id: 'front_Pa', name: 'Vacuum side, absolute', quantity: 'barometer', scale: 1e3 },
+  { id: 'rear_Pa', name: 'Working side, absolute', quantity: 'barometer', scale: 1e3 },
+  { id: 'travel_m', name: 'Travel of the pushrod', quantity: 'length', scale: 1e-4 },
+] as const;
+
+/** How quickly the rod of a unit of ordinary make follows; the steady end does not know it. */
+const RESPONSE = {
+  rod_s: 0.01,
+  /** Most that a rod with hardly any load moves for a newton, m. */
+  most_mPerN: 2e-5,
+} as const;
+
+const PORT = portPlaces('pedal', 'supply', 'travel', 'gap');
+
+/**
+ * A pedal-mounted booster over time: the air on either side of its diaphragm, and its rod. Handbook-models 8.3: the valve's
+ * error e = F_in − F_p − (F_o − J)⁺/R opens the air valve by e/w and the vacuum port by (−e − 2h)/w. What a passage between
+ * the sides carries on, the air valve lets in besides, so that the steady end on the apply branch is `steady`.
+ */
+class PedalVacuumMotion implements Moving {
+  private readonly p: Parameters;
+  private readonly vacuum: NodeNow;
+  private readonly rod: NodeNow;
+
+  constructor(
+    vector: Vector,
+    private readonly place: Place,
+  ) {
+    this.p = named(vector);
+    [this.vacuum, this.rod] = place.nodes as [NodeNow, NodeNow];
+  }
+
+  atRest({ barometer_Pa }: Instant): number[] {
+    return [barometer_Pa, barometer_Pa, 0];
+  }
+
+  efforts(y: Float64Array): void {
+    const { from } = this.place;
+    this.vacuum.effort = y[from]!;
+    this.rod.passed = Math.max(0, y[from + 2]!);
+  }
+
+  rates(y: Float64Array, dy: Float64Array, at: Instant): void {
+    const { p, place, rod } = this;
+    const { from } = place;
+    const { barometer_Pa, temperature_K } = at;
+    const { pedal_N } = at.hands as VehicleHands;
+    const front = y[from]!;
+    const rear = y[from + 1]!;
+    const travel = rod.passed;
+    const in_N = Math.max(0, p.pedalRatio * pedal_N - p.binding_N);
+
+    const push_N = in_N + (rear - front) * p.area_m2 - p.spring_N;
+    const net_N = push_N - rod.effort;
+    const free = net_N > 0 || travel > 0;
+    const give = Math.min(RESPONSE.most_mPerN, rod.give(rod.effort));
+    const speed = free ? (net_N * give) / RESPONSE.rod_s : 0;
+
+    const off_N = in_N - p.begin_N - Math.max(0, Math.max(0, push_N) - p.jump_N) / p.reaction;
+    const across =
+      p.tear_m3PerSPa > 0 ? airExchange_PaM3PerS(p.tear_m3PerSPa, rear, front, temperature_K) : 0;
+    const joining = Math.min(1, Math.max(0, (-off_N - 2 * p.friction_N) / p.valve_N));
+    const joined =
+      joining > 0
+        ? across + airExchange_PaM3PerS(p.vacuumPort_m3PerSPa * joining, rear, front, temperature_K)
+        : across;
+    const letIn =
+      in_N >= p.begin_N
+        ? meteredFlow_PaM3PerS(
+            airExchange_PaM3PerS(p.air_m3PerSPa, barometer_Pa, rear, temperature_K),
+            off_N / p.valve_N,
+            joining > 0 ? 0 : across,
+          )
+        : 0;
+    const seat =
+      p.seat_m3PerSPa > 0 ? airExchange_PaM3PerS(p.seat_m3PerSPa, barometer_Pa, rear, temperature_K) : 0;
+    const shell = airFlow_PaM3PerS(p.shell_m3PerSPa, barometer_Pa, front, temperature_K);
+    const sweep = p.area_m2 * speed;
+    const front_m3 = p.front_m3 + this.vacuum.volume_m3 - p.area_m2 * travel;
+    const rear_m3 = p.rear_m3 + p.area_m2 * travel;
+    dy[from] = (joined + shell - this.vacuum.passed + front * sweep) / front_m3;
+    dy[from + 1] = (letIn + seat - joined - rear * sweep) / rear_m3;
+    dy[from + 2] = speed;
+  }
+
+  shown(y: Float64Array, { barometer_Pa, hands }: Instant, shown: Float64Array): void {
+    shown[PORT.pedal] = (hands as VehicleHands).pedal_N;
+    shown[PORT.supply] = Math.max(0, barometer_Pa - y[this.place.from]!);
+    shown[PORT.travel] = this.p.pedalRatio * this.rod.passed;
+    shown[PORT.gap] = this.p.clearance_m;
+  }
+}
+
+export const motion: Motion = {
+  states,
+  commands: [PEDAL_COMMAND],
+  owns: ['vacuum'],
+  with: (parameters, place) => new PedalVacuumMotion(parameters, place),
+};

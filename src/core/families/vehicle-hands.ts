@@ -1,0 +1,32 @@
+import type { Command } from '../model/motion';
+
+/** What can be done by hand in a vehicle: a foot on its pedal, and its key. */
+// A type and no interface: only so is it one of `Hands`.
+export type VehicleHands = {
+  /** Force of the foot, N, and how fast it comes, N/s. */
+  readonly pedal_N: number;
+  readonly press_NPerS: number;
+  readonly key: 'off' | 'ignition' | 'engine';
+};
+
+export const PEDAL_COMMAND: Command = {
+  kind: 'level',
+  id: 'pedal_N',
+  name: 'Pedal',
+  quantity: 'force',
+  most: 1000,
+  usual: 0,
+  speed: { id: 'press_NPerS', usual: 400, most: 1e5 },
+};
+
+export const KEY_COMMAND: Command = {
+  kind: 'choice',
+  id: 'key',
+  name: 'Key',
+  usual: 'off',
+  choices: [
+    { id: 'off', name: 'Off' },
+    { id: 'ignition', name: 'Ignition' },
+    { id: 'engine', name: 'Idling' },
+  ],
+};
