@@ -9,12 +9,14 @@ import { SchemaForm } from './forms/schema-form';
 
 interface IntakeFormProps {
   readonly profiles: readonly Pick<StoredProfile, 'id' | 'kind' | 'body'>[];
+  /** The profile that is chosen to begin with; the first one where none is named. */
+  readonly chosen?: string;
   /** A job to be changed; absent when a unit is taken in. */
   readonly job?: Pick<StoredJob, 'id' | 'version' | 'body'>;
 }
 
 /** Takes in a unit: tag, kind, profile, the complaint in the customer's words, the fluid found in it. */
-export function IntakeForm({ profiles, job }: IntakeFormProps) {
+export function IntakeForm({ profiles, chosen, job }: IntakeFormProps) {
   const router = useRouter();
   const choices = useMemo(
     () => ({
@@ -35,7 +37,7 @@ export function IntakeForm({ profiles, job }: IntakeFormProps) {
     [profiles],
   );
   const blank: Partial<Job> = {
-    profileId: profiles[0]?.id,
+    profileId: profiles.some(({ id }) => id === chosen) ? chosen : profiles[0]?.id,
     fluid: 'unknown',
     promisedOn: null,
   };

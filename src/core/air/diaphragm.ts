@@ -60,3 +60,22 @@ export const rodPistonArea_m2 = (
   push_N: number,
 ): number =>
   difference_Pa > 0 ? (push_N + rod.preload_N - input_Pa * rod.pushArea_m2) / difference_Pa : NaN;
+
+/**
+ * Area that pushes, from two pressures of a master cylinder at one pedal force, with assist and without, m²:
+ * A = (p_a − p_u)·A_mc/Δp. Spring and friction cancel. Below runout it is a lower bound. Handbook-models 8.3.
+ *
+ * @returns NaN without vacuum
+ * @example 78.3 and 24.5 bar, 3.871 cm², 65 kPa: 0.0320 m²
+ */
+export const pushingArea_m2 = ({
+  with_Pa,
+  without_Pa,
+  vacuum_Pa,
+  masterArea_m2,
+}: {
+  readonly with_Pa: number;
+  readonly without_Pa: number;
+  readonly vacuum_Pa: number;
+  readonly masterArea_m2: number;
+}): number => (vacuum_Pa > 0 ? ((with_Pa - without_Pa) * masterArea_m2) / vacuum_Pa : NaN);

@@ -57,13 +57,18 @@ const WITHOUT_ZERO: readonly (Port['quantity'] | undefined)[] = [null, 'duration
 export const gauged = (ports: readonly Port[]) =>
   ports.filter(({ quantity }) => !WITHOUT_ZERO.includes(quantity));
 
-/** A look that nobody gets past: only the good answer lets the run go on, and none is the one by default. */
+/**
+ * A look that nobody gets past: only a good answer lets the run go on, and none is the one by default.
+ *
+ * @param also another answer that is as good: there was nothing to be looked at
+ */
 export const mustBe = (
   id: string,
   name: string,
   prompt: string,
   good: string,
   bad: readonly [id: string, label: string, stops: NonNullable<Answer['stops']>],
+  also?: readonly [id: string, label: string],
 ): ObservationItem => ({
   kind: 'observation',
   id,
@@ -72,6 +77,7 @@ export const mustBe = (
   answers: [
     { id: 'good', label: good, finds: 'good' },
     { id: bad[0], label: bad[1], finds: 'bad', stops: bad[2] },
+    ...(also ? [{ id: also[0], label: also[1], finds: 'good' } as const] : []),
     { id: 'not-looked', label: 'Not looked yet', finds: 'unknown', stops: SEE },
   ],
 });

@@ -1,9 +1,10 @@
-import { FLUIDS, type FluidKind } from '../fluid/kinds';
+import type { FluidKind } from '../fluid/kinds';
 import type { Part } from '../contract/family';
 import { allAtRest } from '../contract/sources';
 import type { Procedure, Step } from '../contract/steps';
 import type { Settling } from '../contract/family';
-import { mustBe, untilMended, WEEPS } from './bench-items';
+import { mustBe, untilMended } from './bench-items';
+import { bledLook, bleedingLooks, closedLook, dryLook, pedalLook } from './closing-looks';
 
 /**
  * The step that closes what was opened while a run was done: closed, bled where it holds fluid, looked at for leaks, and
@@ -25,6 +26,7 @@ export function closingStep(
   const wet = procedure.steps.some(({ items }) =>
     items.some((item) => item.kind === 'reading' && ports.has(item.port) && item.quantity === 'pressure'),
   );
+  const onVehicle = procedure.setting === 'vehicle';
   const id = `closing.${count}`;
   const names = opened.map(({ name }) => name.toLowerCase()).join(', ');
   const step: Step = {
@@ -39,29 +41,11 @@ export function closingStep(
     ...(wet && { fluid: true }),
     leaves: { input: 'released' },
     items: [
-      mustBe(
-        `${id}.closed`,
-        'Closed again',
-        'Every union, clip, hose and screw that was off: back on and tight?',
-        'Closed',
-        ['open', 'Not yet', untilMended('Close it, then look again. No pressure and no vacuum before that.')],
-      ),
+      closedLook(id, 'Every union, clip, hose and screw that was off: back on and tight?'),
       ...(wet
         ? [
-            mustBe(
-              `${id}.bled`,
-              'Bled',
-              `Bled${fluid ? ` with ${FLUIDS[fluid]}` : ''} until no air comes?`,
-              'Bled',
-              ['air', 'Air still comes', untilMended('Bleed it until no air comes, then look again.')],
-            ),
-            mustBe(
-              `${id}.dry`,
-              'Looked at for leaks',
-              'A little pressure on and off again: dry where it was open? Use card, never a hand.',
-              'Dry',
-              ['weeps', 'Weeps', WEEPS],
-            ),
+            ...(onVehicle && fluid ? bleedingLooks(id, fluid) : [bledLook(id, fluid)]),
+            dryLook(id, 'A little pressure on and off again: dry where it was open? Use card, never a hand.'),
           ]
         : [
             mustBe(
@@ -72,22 +56,8 @@ export function closingStep(
               ['leaks', 'Not sound', untilMended('Renew or seat it, then look again.')],
             ),
           ]),
-      ...(procedure.setting === 'vehicle'
-        ? [
-            mustBe(
-              `${id}.pedal`,
-              'Pedal firm',
-              'Pedal pressed hard and held: firm, and does it stay where it is?',
-              'Firm, and stays',
-              [
-                'soft',
-                'Soft, or it sinks',
-                untilMended(
-                  'Bleed it and look for leaks again. The vehicle does not move before the pedal is firm.',
-                ),
-              ],
-            ),
-          ]
+      ...(onVehicle
+        ? [pedalLook(id, 'Pedal pressed hard and held: firm, and does it stay where it is?')]
         : []),
     ],
   };

@@ -2,7 +2,8 @@ import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import type { Port } from '../contract/family';
 import type { Rig } from '../contract/run-context';
 import type { Step } from '../contract/steps';
-import { look, mustBe, openCocks, untilMended, WEEPS, zeroItems } from './bench-items';
+import { look, openCocks, untilMended, zeroItems } from './bench-items';
+import { bleedingLooks, closedLook, dryLook, pedalLook } from './closing-looks';
 import { safeItems } from './making-safe';
 
 /** Every source of a vehicle that a booster is fed by, at rest. */
@@ -61,72 +62,51 @@ export const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind)
 ];
 
 /** What ends a test on a vehicle: every gauge at zero, then everything closed and the vehicle handed on as it is. */
-export const closingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] => [
-  {
-    id: 'make-safe',
-    title: 'Make safe',
-    instruction: `Engine off, pedal pumped until nothing helps any more, foot off.${openCocks(rig)} Every gauge must read zero before it comes off.`,
-    cautions: ['open-line'],
-    state: AT_REST,
-    needs: [],
-    mandatory: true,
-    leaves: { input: 'released', charge: 'spent' },
-    attended_s: 60,
-    items: safeItems(ports, rig),
-  },
-  {
-    id: 'made-good',
-    title: 'Made good',
-    instruction:
-      'Take the gauges off, close and bleed what was open, and look at all of it. What is left open is said, never guessed.',
-    cautions: ['fluids'],
-    state: AT_REST,
-    needs: ['make-safe'],
-    mandatory: true,
-    fluid: true,
-    attended_s: 240,
-    items: [
-      mustBe(
-        'good.closed',
-        'Everything closed again',
-        'Bleed screws tight and capped, vacuum hose back on and clipped, tools and gauges out?',
-        'Closed',
-        ['open', 'Not yet', untilMended('Close it, then look again.')],
-      ),
-      mustBe(
-        'good.bled',
-        'Bled where it was open',
-        `Bled with ${FLUIDS[fluid]} until no air comes, reservoir between its marks?`,
-        'Bled, or nothing was open',
-        ['air', 'Air still comes', untilMended('Bleed it until no air comes, then look again.')],
-      ),
-      mustBe(
-        'good.dry',
-        'Looked at for leaks',
-        'Pedal pressed hard for ten seconds: dry wherever it was open? Use card, never a hand.',
-        'Dry',
-        ['weeps', 'Weeps', WEEPS],
-      ),
-      mustBe(
-        'good.pedal',
-        'Pedal firm',
-        'Pedal pressed hard and held, engine running: firm, and does it stay where it is?',
-        'Firm, and stays',
-        [
-          'soft',
-          'Soft, or it sinks',
-          untilMended(
-            'Bleed it and look for leaks again. The vehicle does not move before the pedal is firm.',
-          ),
-        ],
-      ),
-      look(
-        'good.lamps',
-        'Brake lamps',
-        'Warning lamp out, stop lamps on with the pedal and off without?',
-        'As they should',
-        ['wrong', 'Not as they should'],
-      ),
-    ],
-  },
-];
+export function closingSteps(ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] {
+  // A gauge of pressure stands at a bleed screw that was opened for it.
+  const wet = ports.some(({ id, quantity }) => quantity === 'pressure' && (rig[id] ?? []).length > 0);
+  return [
+    {
+      id: 'make-safe',
+      title: 'Make safe',
+      instruction: `Engine off, pedal pumped until nothing helps any more, foot off.${openCocks(rig)} Every gauge must read zero before it comes off.`,
+      cautions: ['open-line'],
+      state: AT_REST,
+      needs: [],
+      mandatory: true,
+      leaves: { input: 'released', charge: 'spent' },
+      attended_s: 60,
+      items: safeItems(ports, rig),
+    },
+    {
+      id: 'made-good',
+      title: 'Made good',
+      instruction: `Take the gauges off, close what was open${wet ? ', bleed it in order, each place again until it runs clear,' : ''} and look at all of it. What is left open is said, never guessed.`,
+      cautions: ['fluids'],
+      state: AT_REST,
+      needs: ['make-safe'],
+      mandatory: true,
+      fluid: true,
+      attended_s: 240,
+      items: [
+        closedLook(
+          'good',
+          'Bleed screws tight and capped, vacuum hose back on and clipped, tools and gauges out?',
+        ),
+        ...(wet ? bleedingLooks('good', fluid) : []),
+        dryLook(
+          'good',
+          'Pedal pressed hard for ten seconds: dry wherever it was open? Use card, never a hand.',
+        ),
+        pedalLook('good', 'Pedal pressed hard and held, engine running: firm, and does it stay where it is?'),
+        look(
+          'good.lamps',
+          'Brake lamps',
+          'Warning lamp out, stop lamps on with the pedal and off without?',
+          'As they should',
+          ['wrong', 'Not as they should'],
+        ),
+      ],
+    },
+  ];
+}

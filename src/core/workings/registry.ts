@@ -2,9 +2,12 @@ import { altitude } from './altitude';
 import { assistGain } from './assist-gain';
 import { axleLoads } from './axle-loads';
 import { cross } from './cross-check';
+import { effectiveAreaWorking } from './effective-area';
 import { failedAssist } from './failed-assist';
 import { faultyUnits } from './faulty-unit';
 import { pedalTravel } from './pedal-travel';
+import { hoseRecovery } from './hose-recovery';
+import { pullDown } from './pull-down';
 import { reserve } from './reserve';
 import { runout } from './runout';
 import { stopHeat } from './stop-heat';
@@ -20,7 +23,10 @@ export const WORKINGS: readonly Working[] = [
   verdict,
   altitude,
   reserve,
+  hoseRecovery,
+  pullDown,
   assistGain,
+  effectiveAreaWorking,
   pedalTravel,
   failedAssist,
   axleLoads,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { reserveSeries_Pa } from '../air/reserve';
+import { depressionAtStroke_Pa, reserveSeries_Pa } from '../air/reserve';
 import { INHG_PA } from '../quantities/units';
 import { Plot } from '../documents/plot';
 import { axis } from './drawing';
@@ -41,13 +41,20 @@ export const reserve = defineWorking<ReserveFields>({
     tank_m3: 0,
     barometer_Pa: SEA_LEVEL_PA,
   },
-  compute: (input) =>
-    strokes(input).map((value, i) => ({
+  compute: (input) => [
+    ...strokes(input).map((value, i) => ({
       id: `after${i + 1}_Pa`,
       name: `After application ${i + 1}`,
       value,
       quantity: 'depression' as const,
     })),
+    {
+      id: 'held_Pa',
+      name: 'Behind the first, while it stands',
+      value: depressionAtStroke_Pa(input.supply_Pa, input, input.barometer_Pa),
+      quantity: 'depression',
+    },
+  ],
   picture: (input, set) => {
     const all = [input.supply_Pa, ...strokes(input)];
     const y = axis('Depression left', 'depression', set, 0, 1.1 * input.supply_Pa);

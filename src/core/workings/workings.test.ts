@@ -66,6 +66,39 @@ describe('the workings', () => {
     // What is taken up and stored of 130 N of spring at 3.6: nothing is made below 36 N.
     expect(answersOf('assist-gain', { pedal_N: 40, supply_Pa: 65e3 }).gain).toBeGreaterThan(1);
   });
+  test('effective area: 78.3 and 24.5 bar on 22.2 mm at 65 kPa are 0.0320 m²; without vacuum it is refused', () => {
+    // (78.3 − 24.5)·1e5 · π/4·0.0222² / 65 000 = 5.38e6 · 3.871e-4 / 65 000.
+    expect(Number(answersOf('effective-area').area_m2)).toBeCloseTo(0.03204, 4);
+    expect(refusals('effective-area', { vacuum_Pa: 0 })).toHaveProperty('vacuum_Pa');
+    expect(refusals('effective-area', { without_Pa: 80 * BAR })).toHaveProperty('without_Pa');
+  });
+  test('recovery: V·(√(p₀ − p_s) − √(p₁ − p_s))/(C_h·K_T·√p_s) up to 2p_s, ln above it, and inverse in the hose', () => {
+    // p_s 36 325, p₀ 49 325, p₁ 42 825 Pa, all below 2p_s: 4e-3·(√13 000 − √6 500)/(2.5e-8·100 046·√36 325).
+    const below_s = (4e-3 * (Math.sqrt(13_000) - Math.sqrt(6_500))) / (2.5e-8 * 100_046 * Math.sqrt(36_325));
+    const { time_s, narrowed_s } = answersOf('hose-recovery');
+    expect(Number(time_s)).toBeCloseTo(below_s, 3);
+    expect(Number(narrowed_s) / Number(time_s)).toBeCloseTo(5, 6);
+    // From 90 000 to 80 000 Pa into 20 000 it is choked: V·ln(p₀/p₁)/(C_h·K_T).
+    const choked = { source_Pa: 81_325, after_Pa: 11_325, part: 21_325 / 81_325 };
+    expect(Number(answersOf('hose-recovery', choked).time_s)).toBeCloseTo(
+      (4e-3 * Math.log(9 / 8)) / (2.5e-8 * 100_046),
+      4,
+    );
+    expect(refusals('hose-recovery', { after_Pa: 70e3 })).toHaveProperty('after_Pa');
+  });
+  test('pull-down: ε 0.15 cannot reach 75 kPa above 1 150 m; a leak takes its part', () => {
+    // 0.85·p_atm = 75 000: p_atm = 88 235 Pa, which stands at (1 − (88 235/101 325)^(1/5.25588))/2.25577e-5 = 1 151 m.
+    const { reaches_m, deepest_Pa, time_s } = answersOf('pull-down');
+    expect(Number(reaches_m)).toBeCloseTo((1 - (75 / 0.85 / 101.325) ** (1 / 5.25588)) / 2.25577e-5, -1);
+    expect(Number(reaches_m)).toBeCloseTo(1150, -1);
+    expect(Number(deepest_Pa)).toBeCloseTo(0.85 * 101_325, 0);
+    // (4 L / 0.5 L/s)·ln((101 325 − 15 199)/(26 325 − 15 199)) = 8·ln 7.741.
+    expect(Number(time_s)).toBeCloseTo(8 * Math.log(86_126.25 / 11_126.25), 2);
+    expect(answersOf('pull-down', { altitude_m: 1200 }).time_s).toMatch(/for ever/);
+    // C·K_T/S = 5e-10·100 046/5e-4 = 0.100046: (0.85 − 0.100046)·101 325 = 75 989 Pa, so just there; with twice the leak nowhere.
+    expect(Number(answersOf('pull-down', { leak_m3PerSPa: 5e-10 }).deepest_Pa)).toBeCloseTo(75_989, 0);
+    expect(answersOf('pull-down', { leak_m3PerSPa: 1.2e-9 }).reaches_m).toMatch(/nowhere/);
+  });
   test('failed assist: 2.44 m/s² from 100 km/h with a rise of 0.4 s, 158.1 + 5.6 m, within the 168 that are asked for', () => {
     const { distance_m, limit_m, pedal_N } = answersOf('failed-assist');
     expect(Number(distance_m)).toBeCloseTo(163.7, 1);

@@ -46,7 +46,7 @@ export function RunHead({ title, known, livePorts, status, held, elsewhere, onTa
           Logger is on this vehicle
         </Button>
       )}
-      {status && status.state !== 'off' && !held && !elsewhere && (
+      {status && status.state !== 'off' && !held && !(elsewhere && status.state === 'streaming') && (
         <Box
           role="status"
           sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}

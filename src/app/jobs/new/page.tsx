@@ -7,10 +7,20 @@ import { Nothing, Page } from '@/ui/page';
 
 export const metadata: Metadata = { title: 'Take in a unit' };
 
-export default async function Intake() {
+interface Query {
+  /** A profile that was just made for it. */
+  readonly profile?: string;
+}
+
+export default async function Intake({ searchParams }: { searchParams: Promise<Query> }) {
+  const { profile } = await searchParams;
   const profiles = await listProfiles(await database());
   return (
-    <Page title="Take in a unit or a vehicle" narrow>
+    <Page
+      title="Take in a unit or a vehicle"
+      narrow
+      actions={<LinkButton href="/shelf/profiles/fitted">A vehicle from its parts</LinkButton>}
+    >
       {profiles.length === 0 ? (
         <>
           <Nothing>A unit is tested against a profile, and there is none on the Shelf yet.</Nothing>
@@ -19,7 +29,7 @@ export default async function Intake() {
           </LinkButton>
         </>
       ) : (
-        <IntakeForm profiles={profiles} />
+        <IntakeForm profiles={profiles} chosen={profile} />
       )}
     </Page>
   );

@@ -1,3 +1,4 @@
+import { pushingArea_m2 } from '../../air/diaphragm';
 import type { Contradiction, HealthyVehicle } from '../../contract/family';
 import type { Keeps } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
@@ -85,8 +86,8 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
       step: 'without',
       quantity: 'area',
       from: { with: 'with.2.pressure', without: 'without.2.pressure', supply: 'with.supply' },
-      value: ({ with: assisted = 0, without = 0, supply = 0 }) =>
-        supply > 0 ? ((assisted - without) * pushed_m2) / supply : NaN,
+      value: ({ with: with_Pa = 0, without: without_Pa = 0, supply: vacuum_Pa = 0 }) =>
+        pushingArea_m2({ with_Pa, without_Pa, vacuum_Pa, masterArea_m2: pushed_m2 }),
       nominal: { value: profile.area_m2, part: limits.area_fraction },
     },
     byItem('airtight', 'airtight.end', 'Pedal rise, held with the engine off'),

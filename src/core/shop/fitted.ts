@@ -1,0 +1,44 @@
+import type { VehicleProfile } from '../families/vehicle';
+import { ROLES, type Role } from '../model/installation';
+
+/** A part of a vehicle as a profile on the Shelf describes it. */
+export interface FittedPart {
+  /** The vehicle whose profile it stands in. */
+  readonly vehicle: string;
+  readonly name: string;
+  readonly body: { readonly name: string };
+}
+
+type Vehicle = VehicleProfile<{ name: string }, { name: string }, { name: string }>;
+
+/** Parts of one role that the Shelf describes by figures of their own: each once, by its name. */
+export function partsOnShelf(vehicles: readonly Vehicle[], role: Role): FittedPart[] {
+  const found = new Map<string, FittedPart>();
+  for (const vehicle of vehicles) {
+    const body = vehicle[role];
+    if (vehicle.known[role] && !found.has(body.name))
+      found.set(body.name, { vehicle: vehicle.name, name: body.name, body });
+  }
+  return [...found.values()];
+}
+
+/**
+ * The profile of a vehicle put together from parts. For one that is not known the typical figures stand in, and nothing
+ * fails by them.
+ *
+ * @param chosen by role; null for a part that is not known
+ */
+export function fittedFrom(
+  typical: Vehicle,
+  identity: { readonly name: string; readonly maker: string },
+  chosen: Readonly<Record<Role, FittedPart | null>>,
+): Vehicle {
+  const of = <T>(made: (role: Role) => T) =>
+    Object.fromEntries(ROLES.map((role) => [role, made(role)])) as Record<Role, T>;
+  return {
+    ...typical,
+    ...identity,
+    ...of((role) => chosen[role]?.body ?? typical[role]),
+    known: of((role) => chosen[role] !== null),
+  };
+}
