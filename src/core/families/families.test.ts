@@ -28,13 +28,15 @@ const VEHICLE_HANDS = {
 
 /** Profiles of other make than the typical one, which ask for other steps. */
 function variantsOf(family: Family): unknown[] {
-  const { source } = family.typical as { source?: object };
+  const { source, load } = family.typical as { source?: object; load?: object };
+  if (!source) return [family.typical];
   const electric = { makes: 'electric-pump', idle_Pa: null, spare_m3PerSPa: null, floorShare: 0.12 };
-  const pump = { ...source, ...electric, suction_m3PerS: 5e-4, on_Pa: 55e3, off_Pa: 70e3 };
-  return [
-    family.typical,
-    ...(source ? [family.profile.parse({ ...(family.typical as object), source: pump })] : []),
-  ];
+  const other = {
+    ...(family.typical as object),
+    source: { ...source, ...electric, suction_m3PerS: 5e-4, on_Pa: 55e3, off_Pa: 70e3 },
+    load: { ...load, valves: 'two' },
+  };
+  return [family.typical, family.profile.parse(other)];
 }
 
 /** The contract, held over every registered family. */

@@ -26,7 +26,7 @@ export const vacuumVehicle: Family = vehicleOf({
   curve: {
     input: 'pedal_N',
     output: 'load.pressure',
-    sources: ['with.supply', 'rest.supply'],
+    sources: ['with.2.supply', 'with.1.supply', 'rest.supply'],
     releasing: null,
     knee: { reading: 'runoutPedal', word: 'runout' },
   },

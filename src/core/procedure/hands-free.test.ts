@@ -42,6 +42,8 @@ describe('a reading is captured by itself', () => {
     ['an output whose input has gone elsewhere', 'ratio.1.output', ports({ input: 16, output: 58 }), false],
     ['a vented gauge near zero', 'zero.IN-H', ports({ input: 0.4 }), true],
     ['a gauge that is not vented', 'zero.IN-H', ports({ input: 12 }), false],
+    ['a gate, at zero', 'safe.supply', ports({ supply: 0.05 }), true],
+    ['a gate, a few steps above zero', 'safe.supply', ports({ supply: 0.4 }), false],
     ['a supply that is there', 'rest.supply', ports({ supply: 20, activation: 20 }), true],
     ['a supply that is not', 'rest.supply', ports({}), false],
     [

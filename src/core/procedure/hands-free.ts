@@ -1,4 +1,5 @@
 import type { ReadingItem } from '../contract/steps';
+import { GATE_STEPS } from './measured-item';
 
 /** What the gauges on the ports show now: value in SI with the vented zero taken off, and whether it stands still. */
 export interface LivePort {
@@ -12,7 +13,7 @@ export type LivePorts = Readonly<Record<string, LivePort | undefined>>;
 
 /** How near an input has to be to its aim, as a part of it. */
 const NEAR_AIM = 0.03;
-/** A vented gauge stands within so many steps of zero, and a gate's too. */
+/** A vented gauge stands within so many steps of zero; what opens a line stands nearer. */
 const ZERO_STEPS = 10;
 /** The working side has moved when it is below the supply by this part of it. */
 const MOVED_PART = 0.04;
@@ -33,7 +34,8 @@ export function captureNow(item: ReadingItem, ports: LivePorts, set = 'input'): 
   const own = ports[item.port];
   if (!own || item.moment === 'by-hand') return false;
   const { [set]: input, output, supply, activation } = ports;
-  if (item.measures === 'zero') return own.settled && Math.abs(own.value) <= ZERO_STEPS * own.step;
+  if (item.measures === 'zero')
+    return own.settled && Math.abs(own.value) <= (item.gate ? GATE_STEPS : ZERO_STEPS) * own.step;
   if (item.moment === 'output-begins') return Boolean(output && output.value > BEGUN_STEPS * output.step);
   if (item.moment === 'working-side-moves')
     return Boolean(

@@ -53,7 +53,7 @@ export const measuredItem = (...of: Parameters<typeof measuredByGauge>): ItemRea
   measuredByGauge(...of)[0] ?? null;
 
 /** A gate opens when the gauge is within this many readable steps of what it showed vented. */
-const GATE_STEPS = 2;
+export const GATE_STEPS = 2;
 
 /**
  * The rule of gates: a gauge back at its own vented zero, or its corrected reading within bounds. By reading, never by a

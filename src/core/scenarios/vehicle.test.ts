@@ -7,6 +7,9 @@ import { benchOf } from './bench';
 
 const vehicle = benchOf('vacuum-vehicle');
 const { bench, contextWith, truthWith, faultyTruth } = vehicle;
+const typical = vehicle.profile as VacuumVehicleProfile;
+const madeWith = (change: Partial<VacuumVehicleProfile>) =>
+  contextWith({ profile: { ...typical, ...change } });
 type Made = ReturnType<typeof bench>;
 
 const failing = ({ results }: Made) =>
@@ -115,6 +118,46 @@ describe('a vehicle tested where it stands', () => {
     expect(early.byId('split').value! / 1e5).toBeCloseTo(15, 0);
     expect(early.byId('split').verdict).toBe('fails');
     expect(said(early)[0]).toBe('What it drives fails');
+  });
+  test('where each rear side has a valve of its own, both are read and compared', () => {
+    const context = madeWith({ load: { ...typical.load, valves: 'two' } });
+    const sound = bench(truthWith(), context);
+    expect(failing(sound)).toEqual([]);
+    expect(sound.byId('sides').value).toBeCloseTo(1, 1);
+    // 0.5 to 0.8 of the split on one side: at 86 bar in front 24 instead of 52 bar behind.
+    const early = bench(faultyTruth('proportioning', 1), context);
+    expect(early.byId('sides').verdict).toBe('fails');
+    expect(early.byId('other.4').verdict).toBe('meets');
+    expect(said(early)[0]).toBe('What it drives fails');
+    // With one valve for both there is nothing to compare.
+    expect(bench(truthWith()).results.some(({ id }) => id === 'sides')).toBe(false);
+  });
+  test('an electric pump: read as it stops and starts; one that is told to stop too early is found by it', () => {
+    const electric: VacuumVehicleProfile['source'] = {
+      ...typical.source,
+      makes: 'electric-pump',
+      idle_Pa: null,
+      spare_m3PerSPa: null,
+      floorShare: 0.12,
+      suction_m3PerS: 5e-4,
+      on_Pa: 55e3,
+      off_Pa: 72e3,
+      // A small pump takes its time: 4 L at half a litre a second.
+      limits: { ...typical.source.limits, recovery_s: { value: 20, source: 'Made for a test' } },
+    };
+    const context = madeWith({ source: electric });
+    const parameters = vehicle.family.healthy(context.profile).values;
+    const sound = bench(truthWith({ parameters }), context);
+    expect(failing(sound)).toEqual([]);
+    expect(sound.byId('switch.off').value! / 1e3).toBeCloseTo(72, -1);
+    const early = vehicle.family.faults.find(({ id }) => id === 'electric-switch')!.apply(parameters, 1);
+    const found = bench(truthWith({ parameters: early }), context);
+    expect(failing(found)).toEqual(expect.arrayContaining(['switch.off', 'switch.on']));
+    expect(said(found)[0]).toBe('The vacuum supply fails');
+    // At 1 800 m it cannot reach its mark: less is expected there, and nothing fails by it.
+    const high = bench(truthWith({ parameters }), { ...context, conditions: at(1800).conditions });
+    expect(failing(high).filter((id) => id.startsWith('switch'))).toEqual([]);
+    expect(high.byId('switch.off').value! / 1e3).toBeLessThan(72);
   });
   test('assist felt where the gauge shows no vacuum is kept, called contradictory, and names what to read again', () => {
     const made = bench(faultyTruth('check-shut', 1, { signs: {} }));

@@ -5,6 +5,7 @@ import { cross } from './cross-check';
 import { effectiveAreaWorking } from './effective-area';
 import { failedAssist } from './failed-assist';
 import { faultyUnits } from './faulty-unit';
+import { parkingCable } from './parking-cable';
 import { pedalTravel } from './pedal-travel';
 import { hoseRecovery } from './hose-recovery';
 import { pullDown } from './pull-down';
@@ -31,6 +32,7 @@ export const WORKINGS: readonly Working[] = [
   failedAssist,
   axleLoads,
   stopHeat,
+  parkingCable,
   conversion,
 ];
 

@@ -99,6 +99,13 @@ describe('the workings', () => {
     expect(Number(answersOf('pull-down', { leak_m3PerSPa: 5e-10 }).deepest_Pa)).toBeCloseTo(75_989, 0);
     expect(answersOf('pull-down', { leak_m3PerSPa: 1.2e-9 }).reaches_m).toMatch(/nowhere/);
   });
+  test('parking cable: half of 1 200 N through half a turn at 0.12 is 600·e^(−0.377) = 411.6 N; a seized one loses most', () => {
+    const { left_N, right_N, weaker } = answersOf('parking-cable');
+    expect(Number(left_N)).toBeCloseTo(411.6, 1);
+    expect(Number(weaker)).toBeCloseTo(Number(right_N) / Number(left_N), 9);
+    // Three times the friction on the right only would be e^(−0.36·4.712) = 0.183 of the pull.
+    expect(Number(answersOf('parking-cable', { friction: 0.36 }).right_N)).toBeCloseTo(600 * 0.18335, 1);
+  });
   test('failed assist: 2.44 m/s² from 100 km/h with a rise of 0.4 s, 158.1 + 5.6 m, within the 168 that are asked for', () => {
     const { distance_m, limit_m, pedal_N } = answersOf('failed-assist');
     expect(Number(distance_m)).toBeCloseTo(163.7, 1);

@@ -211,7 +211,7 @@ export const profiles = {
       pedalRatio: 4,
       front_m3: 4.4e-3,
     },
-    load: { name: 'Varnholt coach brakes', masterBore_m: 0.0254, stiffness_m3PerPa: 5e-13 },
+    load: { name: 'Varnholt coach brakes', valves: 'two', masterBore_m: 0.0254, stiffness_m3PerPa: 5e-13 },
   }),
   snowLoader: vehicle('Esk & Moor Summit Van', 'Esk & Moor', {
     source: {

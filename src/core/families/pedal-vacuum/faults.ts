@@ -214,7 +214,17 @@ const VACUUM = [
   'reserve',
   'standing',
 ];
-const FORCES = ['with', 'without', 'start', 'airtight', 'apply', 'reserve', 'standing', 'sweep'];
+const FORCES = [
+  'with',
+  'without',
+  'start',
+  'airtight',
+  'apply',
+  'reserve',
+  'standing',
+  'sweep',
+  'other-sweep',
+];
 const WHOLE = [...new Set([...VACUUM, ...FORCES])];
 
 /** What can be changed on a booster, and what that makes stale. */

@@ -85,7 +85,7 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
       name: 'Effective area',
       step: 'without',
       quantity: 'area',
-      from: { with: 'with.2.pressure', without: 'without.2.pressure', supply: 'with.supply' },
+      from: { with: 'with.2.pressure', without: 'without.2.pressure', supply: 'with.2.supply' },
       value: ({ with: with_Pa = 0, without: without_Pa = 0, supply: vacuum_Pa = 0 }) =>
         pushingArea_m2({ with_Pa, without_Pa, vacuum_Pa, masterArea_m2: pushed_m2 }),
       nominal: { value: profile.area_m2, part: limits.area_fraction },

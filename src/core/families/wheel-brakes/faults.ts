@@ -193,18 +193,19 @@ export const looks: readonly Look[] = [
 ];
 
 const TRAVELS = ['start', 'without', 'sink', 'airtight', 'recovery', 'reserve', 'standing', 'apply', 'axles'];
+const SWEPT = ['sweep', 'other-sweep'];
 const FLUID = ['front', 'rear'];
 
 /** What can be changed in wheel brakes, and what that makes stale. */
 export const parts: readonly Part[] = [
-  part('master', 'Master cylinder', [...TRAVELS, 'with', 'without', 'sweep', 'gap', 'lamps'], FLUID),
-  part('shuttle', 'Combination valve: proportioning and shuttle', [...TRAVELS, 'sweep', 'lamps'], FLUID),
+  part('master', 'Master cylinder', [...TRAVELS, 'with', 'without', ...SWEPT, 'gap', 'lamps'], FLUID),
+  part('shuttle', 'Combination valve: proportioning and shuttle', [...TRAVELS, ...SWEPT, 'lamps'], FLUID),
   part('front-wheels', 'Front calipers or cylinders', TRAVELS, FLUID),
-  part('rear-wheels', 'Rear calipers or cylinders', [...TRAVELS, 'sweep'], FLUID),
+  part('rear-wheels', 'Rear calipers or cylinders', [...TRAVELS, ...SWEPT], FLUID),
   part('linings', 'Pads or linings', ['wheels', ...TRAVELS], []),
   part('switches', 'Lamp or level switch', ['lamps'], []),
   part('parking', 'Parking brake cables', ['parking'], []),
-  line('lines', 'Brake line or hose, or bled', [...TRAVELS, 'sweep'], FLUID),
+  line('lines', 'Brake line or hose, or bled', [...TRAVELS, ...SWEPT], FLUID),
 ];
 
 export const leakPoints: readonly Port[] = [

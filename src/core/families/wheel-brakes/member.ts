@@ -18,6 +18,7 @@ export const parameters = [
   { id: 'stiffness_m3PerPa', name: 'Give of calipers, hoses and fluid', quantity: 'volumePerPressure' },
   { id: 'bypass_m3PerSPa', name: 'Fluid past the master’s seals', quantity: 'conductance' },
   { id: 'split_Pa', name: 'Pressure at which the rear is held back', quantity: 'pressure' },
+  { id: 'otherSplit_Pa', name: 'The same of the valve on the other side', quantity: 'pressure' },
   { id: 'slope', name: 'Rear pressure for each front one beyond that', quantity: 'ratio' },
   { id: 'rearOpen', name: 'Part of the pressure that reaches the rear', quantity: 'ratio' },
 ] as const;
@@ -27,6 +28,7 @@ const inputs = [BAROMETER, ELAPSED] as const satisfies readonly InputDescriptor[
 const readings = [
   { id: 'pressure', name: 'Line pressure, front', quantity: 'pressure' },
   { id: 'rearPressure', name: 'Line pressure, rear', quantity: 'pressure' },
+  { id: 'otherRear', name: 'Line pressure, rear, other side', quantity: 'pressure' },
   { id: 'travel', name: 'Pedal travel', quantity: 'travel' },
   { id: 'sink', name: 'Pedal sink under a steady foot', quantity: 'travel' },
 ] as const;
@@ -87,6 +89,7 @@ class WheelBrakes implements Standing {
     return [
       pressure_Pa,
       p.rearOpen * heldBack_Pa(p, pressure_Pa),
+      p.rearOpen * heldBack_Pa({ ...p, split_Pa: p.otherSplit_Pa }, pressure_Pa),
       p.pedalRatio * this.through(0, force_N),
       p.pedalRatio * this.sink_m(pressure_Pa),
     ];
@@ -106,6 +109,7 @@ function healthy(profile: WheelBrakesProfile & { readonly pedalRatio: number }) 
       stiffness_m3PerPa: profile.stiffness_m3PerPa,
       bypass_m3PerSPa: 0,
       split_Pa: profile.split_Pa,
+      otherSplit_Pa: profile.split_Pa,
       slope: profile.slope,
       rearOpen: 1,
     },

@@ -15,6 +15,10 @@ export const wheelBrakesProfile = z.strictObject({
   freeTravel_m: amount('Free travel of the pushrod', 'travel', 0, 0.01),
   takeUp_m3: amount('Volume that takes up the clearances', 'volume', 0, 2e-5),
   stiffness_m3PerPa: amount('Give of calipers, hoses and fluid', 'volumePerPressure', 1e-14, 1e-11),
+  valves: z.enum(['one', 'two']).meta({
+    title: 'Valves that hold the rear back',
+    labels: { one: 'One for both sides', two: 'One for each side' },
+  }),
   split_Pa: amount('Pressure at which the rear is held back', 'pressure', BAR, 200 * BAR),
   slope: amount('Rear pressure for each front one beyond that', 'ratio', 0.05, 1),
   sink_s: amount('Pedal held for the sink', 'duration', 5, 600),

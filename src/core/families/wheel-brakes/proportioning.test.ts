@@ -35,3 +35,18 @@ test('too few points beyond the split: how many more, and above what', () => {
   );
   expect(moreNeeded(pairs([40, 50, 60], 30, 0.4), 30 * BAR)).toBeNull();
 });
+
+test('a reading that moves by a hair moves the split by no more than a hair, wherever it stands beside the split', () => {
+  const pairs = [15.6, 23.4, 33.2, 42.8, 54.6, 66].map((bar) => ({
+    front_Pa: bar * 1e5,
+    rear_Pa: Math.min(bar, 30 + 0.4 * (bar - 30)) * 1e5,
+  }));
+  for (let behind_Pa = 0.5e5; behind_Pa < 4e5; behind_Pa += 0.1e5) {
+    const with3 = (off_Pa: number) =>
+      splitOf(
+        pairs.map((pair, i) => (i === 2 ? { ...pair, rear_Pa: pair.front_Pa - behind_Pa - off_Pa } : pair)),
+      );
+    // A hundred pascals of one reading among five are worth some hundreds of the split, never bars.
+    expect(Math.abs(with3(50).split_Pa - with3(-50).split_Pa)).toBeLessThan(1500);
+  }
+});

@@ -3,13 +3,19 @@ import type { ResultRule } from '../../contract/result-rules';
 import { byItem } from '../results-by';
 import type { WheelBrakesProfile } from './profile';
 import { moreNeeded, splitOf } from './proportioning';
-import { SWEEP_N } from './steps';
+import { OTHER_N, SWEEP_N } from './steps';
 
 const MINUTE_S = 60;
 
 /** What the readings of wheel brakes must keep to. Handbook-models 10. */
 export const keeps: Keeps<WheelBrakesProfile>['readings'] = {
   'load.rearPressure': {
+    to: 'about',
+    least: ({ limits }) => limits.rear_Pa,
+    part: { of: 'front_Pa', limit: ({ limits }) => limits.rear_fraction },
+    floor: 0,
+  },
+  'load.otherRear': {
     to: 'about',
     least: ({ limits }) => limits.rear_Pa,
     part: { of: 'front_Pa', limit: ({ limits }) => limits.rear_fraction },
@@ -33,6 +39,16 @@ const sweptFrom = Object.fromEntries(
 const pairsOf = (read: Readonly<Record<string, number>>) =>
   SWEEP.map(([f, r]) => ({ front_Pa: read[f]!, rear_Pa: read[r]! }));
 
+/** Both sides at the same pedal forces: r1, o1, r2, … */
+const sidesFrom = Object.fromEntries(
+  OTHER_N.flatMap((force_N, i) => [
+    [`r${i + 1}`, `sweep.${SWEEP_N.indexOf(force_N) + 1}.rear`],
+    [`o${i + 1}`, `other.${i + 1}.rear`],
+  ]),
+) as Record<string, string>;
+const sideOf = (read: Readonly<Record<string, number>>, side: 'r' | 'o') =>
+  OTHER_N.reduce((sum, _, i) => sum + read[`${side}${i + 1}`]!, 0);
+
 /** Results of the tests of wheel brakes. */
 export function results({ split_Pa, slope, limits }: WheelBrakesProfile): ResultRule[] {
   const swept = {
@@ -45,6 +61,19 @@ export function results({ split_Pa, slope, limits }: WheelBrakesProfile): Result
     byItem('travel', 'without.travel', 'Pedal travel, assist off', 'load'),
     byItem('sink', 'sink.end', 'Pedal sink on a hold'),
     ...SWEEP_N.map((_, i) => byItem(`rear.${i + 1}`, `sweep.${i + 1}.rear`, `Rear pressure, point ${i + 1}`)),
+    ...OTHER_N.map((_, i) =>
+      byItem(`other.${i + 1}`, `other.${i + 1}.rear`, `Rear pressure, other side, point ${i + 1}`),
+    ),
+    {
+      of: 'parameter',
+      id: 'sides',
+      name: 'Rear pressure, one side against the other',
+      step: 'other-sweep',
+      quantity: 'ratio',
+      from: sidesFrom,
+      value: (read) => sideOf(read, 'o') / sideOf(read, 'r'),
+      nominal: { value: 1, part: limits.rear_fraction },
+    },
     {
       ...swept,
       id: 'split',

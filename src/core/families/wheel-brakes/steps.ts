@@ -1,6 +1,6 @@
 import type { VehicleStep } from '../../contract/family';
 import type { Item, Step } from '../../contract/steps';
-import { look } from '../bench-items';
+import { look, mustBe, untilMended } from '../bench-items';
 import { pedalAt, readingAt } from '../vehicle-items';
 import type { WheelBrakesProfile } from './profile';
 
@@ -11,19 +11,60 @@ const HARD_N = 250;
 /** Pedal forces of the sweep, with assist, N. */
 export const SWEEP_N = [40, 60, 85, 110, 140, 170, 220];
 
-const pair = (force_N: number, i: number): Item[] => [
-  pedalAt(`sweep.${i + 1}.input`, force_N, 'Bring the pedal to about this force, always upward.'),
-  readingAt(`sweep.${i + 1}.front`, 'front', 'load.pressure', 'Read the front pressure.', {
-    target_Pa: force_N,
-    inputFrom: `sweep.${i + 1}.input`,
-  }),
-  readingAt(`sweep.${i + 1}.rear`, 'rear', 'load.rearPressure', 'Read the rear pressure.', {
-    inputFrom: `sweep.${i + 1}.front`,
-  }),
+/** Those of them at which the other side is read too: beyond the split. */
+export const OTHER_N = [110, 140, 170, 220];
+
+const pairs = (id: string, forces_N: readonly number[], measures: string): Item[] =>
+  forces_N.flatMap((force_N, i) => [
+    pedalAt(`${id}.${i + 1}.input`, force_N, 'Bring the pedal to about this force, always upward.'),
+    readingAt(`${id}.${i + 1}.front`, 'front', 'load.pressure', 'Read the front pressure.', {
+      target_Pa: force_N,
+      inputFrom: `${id}.${i + 1}.input`,
+    }),
+    readingAt(`${id}.${i + 1}.rear`, 'rear', measures, 'Read the rear pressure.', {
+      inputFrom: `${id}.${i + 1}.front`,
+    }),
+  ]);
+
+/** The other side, where each has a valve of its own: the one gauge is moved over, and the pressures compared. */
+const OTHER_SIDE: readonly Step[] = [
+  {
+    id: 'other-gauge',
+    title: 'Rear gauge to the other side',
+    instruction:
+      'Engine off, foot off the pedal. Move the rear gauge to the other rear bleed screw and bleed it.',
+    cautions: ['open-line', 'fluids'],
+    state: { engine: 'off' },
+    gates: ['safe.rear'],
+    needs: ['sweep'],
+    fluid: true,
+    leaves: { input: 'released' },
+    attended_s: 300,
+    items: [
+      mustBe(
+        'other-gauge.moved',
+        'Rear gauge on the other side',
+        'Gauge on the other rear screw, first screw shut and capped, both bled?',
+        'Moved, shut and bled',
+        ['open', 'Not yet', untilMended('Shut and bleed both, then look again.')],
+      ),
+    ],
+  },
+  {
+    id: 'other-sweep',
+    title: 'Front against rear, other side',
+    instruction: 'Engine idling. Raise the pedal in steps as before: both sides must be held back alike.',
+    cautions: ['bench-pressure'],
+    state: IDLE,
+    needs: ['other-gauge'],
+    leaves: { input: 'released' },
+    attended_s: 180,
+    items: pairs('other', OTHER_N, 'load.otherRear'),
+  },
 ];
 
 /** Tests of what a booster drives. Handbook 10; minutes: handbook-models 10. */
-export function steps({ sink_s }: WheelBrakesProfile): VehicleStep[] {
+export function steps({ sink_s, valves }: WheelBrakesProfile): VehicleStep[] {
   const first: Step = {
     id: 'wheels',
     title: 'Pads, linings, tyres',
@@ -84,8 +125,9 @@ export function steps({ sink_s }: WheelBrakesProfile): VehicleStep[] {
       needs: ['rest'],
       leaves: { input: 'released' },
       attended_s: 300,
-      items: SWEEP_N.flatMap(pair),
+      items: pairs('sweep', SWEEP_N, 'load.rearPressure'),
     },
+    ...(valves === 'two' ? OTHER_SIDE : []),
     {
       id: 'axles',
       title: 'Cylinders, axle by axle',

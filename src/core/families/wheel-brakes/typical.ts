@@ -14,6 +14,7 @@ export const typical: WheelBrakesProfile = {
   freeTravel_m: 1e-3,
   takeUp_m3: 1.2e-6,
   stiffness_m3PerPa: 3.5e-13,
+  valves: 'one',
   split_Pa: 30 * BAR,
   slope: 0.4,
   sink_s: 60,
