@@ -63,7 +63,7 @@ export const bleedingLooks = (id: string, fluid: FluidKind): ObservationItem[] =
     name: 'Order of bleeding',
     prompt: 'In which order is it bled?',
     answers: [
-      { id: 'farthest', label: 'Farthest wheel first', finds: 'good' },
+      { id: 'good', label: 'Farthest wheel first', finds: 'good' },
       { id: 'maker', label: 'As this maker says', finds: 'good' },
       { id: 'none', label: 'Nothing with fluid was open', finds: 'good' },
     ],
