@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { movedBy } from '../families/fault-effects';
+import { faultsOf } from '../contract/family';
 import { FAMILIES } from '../families/registry';
 import {
   benchOf,
@@ -207,6 +208,21 @@ describe('the installation sheet', () => {
     ])
       expect(words).toMatch(said);
   });
+  test('of a vehicle: the rod first, the pedal last, no remote unit to bleed, and the start that shows the assist', () => {
+    const van = {
+      ...recordOf(),
+      profile: { kind: 'vacuum-vehicle', body: FAMILIES['vacuum-vehicle'].typical },
+    } as JobRecord;
+    const words = wordsIn(installationDocument(van, PRINTING));
+    for (const said of [
+      /pushrod first/,
+      /pedal is connected last/,
+      /farthest wheel first, then nearer ones, the master/,
+      /as the engine starts it drops/,
+    ])
+      expect(words).toMatch(said);
+    expect(words).not.toMatch(/remote unit|rebuilt unit|Fitting the unit/);
+  });
   test('both schools name the same four places', () => {
     const [a, b] = Object.values(BLEEDING_ORDERS).map(({ steps }) => [...steps].sort());
     expect(a).toEqual(b);
@@ -374,7 +390,7 @@ describe('what a fault moves', () => {
     '%s: a fault that moves a parameter moves a reading, and a seep none',
     (_name, one) => {
       const { values } = one.healthy(one.typical);
-      for (const fault of one.faults) {
+      for (const fault of faultsOf(one, one.typical)) {
         const changes = fault.apply(values, 1).some((value, i) => value !== values[i]);
         expect([fault.id, movedBy(one, one.typical, fault).length > 0]).toEqual([fault.id, changes]);
       }

@@ -2,29 +2,90 @@ import { FAMILIES } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
 import { CAUTIONS, NOT_CLAIMED } from '../contract/cautions';
 import type { Document } from './document';
-import { BLEEDING_ORDERS, type BleedingOrder } from '../records/installation';
+import { bleedingOf, type BleedingOrder } from '../records/installation';
 import type { JobRecord } from '../records/job-record';
 import { letterhead, type Printing } from './printing';
+
+/** What differs between a unit that goes out to be fitted and parts that go on a vehicle here. */
+interface Words {
+  readonly title: string;
+  readonly what: string;
+  readonly fluid: string;
+  readonly before: string;
+  readonly first: readonly string[];
+  readonly last: readonly string[];
+}
+
+const HOSE =
+  'Fit new vacuum-rated hose of the right bore. Hose that was wet with fluid or has gone soft collapses under vacuum.';
+const CHECK =
+  'Fit the check valve with its arrow towards the source. Try it with a bulb or hand pump, never by mouth.';
+const DRY = 'Every joint dry on card with the pedal held down. Never feel for a leak by hand.';
+
+const UNIT: Words = {
+  title: 'Fitting the unit',
+  what: 'Unit',
+  fluid: 'Fluid in the unit',
+  before: 'Before the unit goes on',
+  first: [
+    HOSE,
+    'Fit a clean filter, and lead the breather hose upward to a dry, clean place, without a kink.',
+    CHECK,
+    'Start every fitting by hand. Do not force a tapered switch into a straight thread or past its shoulder: it splits the port.',
+  ],
+  last: [
+    DRY,
+    'Pedal firm and high, with the engine off and running. Lamps out.',
+    'Low-speed check on private ground, only after all of that.',
+  ],
+};
+
+/** Handbook 14, pedal boosters: the rod first, the pedal last. */
+const VEHICLE: Words = {
+  title: 'Fitting parts to the vehicle',
+  what: 'Vehicle',
+  fluid: 'Fluid of the system',
+  before: 'Before a booster or master cylinder goes on',
+  first: [
+    'The pushrod first: set it to its length, and measure its clearance at the master cylinder with the vacuum off and on. Too long drags and locks; too short wastes travel.',
+    'Bleed the master cylinder on the bench before it goes on.',
+    'Then the booster, the lines, the vacuum hose, the fluid, the bleeding. The pedal is connected last.',
+    HOSE,
+    CHECK,
+    'A clean filter behind the pedal, its foam in place.',
+    'Adjust the shoes before bleeding.',
+  ],
+  last: [
+    DRY,
+    'Pedal firm and high, with the engine off and running. Lamps out, stop lamps on with the pedal.',
+    'Engine off, pedal pumped until it changes no more and held: as the engine starts it drops and stands.',
+    'Every wheel free by hand with the pedal up.',
+    'Low-speed check on private ground, only after all of that.',
+  ],
+};
 
 /** What goes with the unit to whoever fits it. Handbook 10 and 14; the bleeding order is the school chosen. */
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
   const body = profile.body as { name: string; lampSwitch?: unknown };
+  const onVehicle = FAMILIES[profile.kind].member === null;
+  const words = onVehicle ? VEHICLE : UNIT;
   const fluid = fitting ? FLUIDS[fitting.fluid] : null;
   const order: BleedingOrder = fitting?.bleeding ?? 'wheels-first';
+  const bleeding = bleedingOf(order, !onVehicle);
   const other = order === 'wheels-first' ? 'master-first' : 'wheels-first';
   return {
     name: `${job.tag} installation`,
     blocks: [
       ...letterhead(printing.shop),
-      { kind: 'title', text: 'Fitting the unit', aside: [job.tag, printing.day(record.lastAt)] },
+      { kind: 'title', text: words.title, aside: [job.tag, printing.day(record.lastAt)] },
       {
         kind: 'facts',
         facts: [
-          ['Unit', `${body.name}, ${FAMILIES[profile.kind].name.toLowerCase()}`],
+          [words.what, `${body.name}, ${FAMILIES[profile.kind].name.toLowerCase()}`],
           ...(job.serial ? [['Serial number', job.serial] as const] : []),
           ['For', [job.customer, job.from].filter(Boolean).join(', ') || 'not given'],
-          ['Fluid in the unit', fluid ?? 'NOT CONFIRMED YET: ask the bench before filling'],
+          [words.fluid, fluid ?? 'NOT CONFIRMED YET: ask the bench before filling'],
         ],
       },
       {
@@ -32,37 +93,30 @@ export function installationDocument(record: JobRecord, printing: Printing): Doc
         strong: true,
         text: 'The vehicle maker’s procedure comes first. Where it differs from this sheet, it counts.',
       },
-      { kind: 'heading', text: 'Before the unit goes on' },
+      { kind: 'heading', text: words.before },
       {
         kind: 'boxes',
         items: [
-          'Drain the old fluid from the whole system first. What is left in the lines goes straight into the rebuilt unit.',
+          'Drain the old fluid from the whole system first. What is left in the lines goes straight into what was rebuilt.',
           fluid
             ? `Flush and fill with ${fluid} only. Glycol, silicone and mineral fluids do not mix; the wrong one destroys the seals.`
             : 'Have the bench confirm the fluid before anything is filled.',
-          'Fit new vacuum-rated hose of the right bore. Hose that was wet with fluid or has gone soft collapses under vacuum.',
-          'Fit a clean filter, and lead the breather hose upward to a dry, clean place, without a kink.',
-          'Fit the check valve with its arrow towards the source. Try it with a bulb or hand pump, never by mouth.',
-          'Start every fitting by hand. Do not force a tapered switch into a straight thread or past its shoulder: it splits the port.',
+          ...words.first,
           ...(body.lampSwitch
             ? ['Connect the stop-lamp switch and see that the lamps come on and go out.']
             : []),
         ],
       },
-      { kind: 'heading', text: `Bleeding: ${BLEEDING_ORDERS[order].title.toLowerCase()}` },
-      { kind: 'list', numbered: true, items: BLEEDING_ORDERS[order].steps.map((text) => ({ text })) },
+      { kind: 'heading', text: `Bleeding: ${bleeding.title.toLowerCase()}` },
+      { kind: 'list', numbered: true, items: bleeding.steps.map((text) => ({ text })) },
       {
         kind: 'paragraph',
-        text: `There are two schools. The other: ${BLEEDING_ORDERS[other].title.toLowerCase()}. Which one was used goes on the job. Keep the shuttle of a combination valve centred.`,
+        text: `There are two schools. The other: ${bleedingOf(other, !onVehicle).title.toLowerCase()}. Which one was used goes on the job. Keep the shuttle of a combination valve centred.`,
       },
       { kind: 'heading', text: 'Before it moves' },
       {
         kind: 'boxes',
-        items: [
-          'Every joint dry on card with the pedal held down. Never feel for a leak by hand.',
-          'Pedal firm and high, with the engine off and running. Lamps out.',
-          'Low-speed check on private ground, only after all of that.',
-        ],
+        items: [...words.last],
       },
       { kind: 'heading', text: 'Cautions' },
       {
