@@ -84,6 +84,23 @@ const GAUSS = [
   [(1 + x!) / 2, w! / 2],
 ]) as readonly (readonly [number, number])[];
 
+/** So many steps bring the force of a stroke to rest; where they do not, it is looked for between its bounds. */
+const STEPS = 6;
+
+/**
+ * Force at which a stroke stands that takes from what makes it, N. A newton more takes some hundredths of one from itself,
+ * so that going on from what the last step gave comes to rest at once.
+ */
+function strokeForce_N(at: (force_N: number) => number, least_N: number, most_N: number): number {
+  let force_N = most_N;
+  for (let step = 0; step < STEPS; step += 1) {
+    const next_N = at(force_N);
+    if (Math.abs(next_N - force_N) < CLOSE_N) return next_N;
+    force_N = next_N;
+  }
+  return rootOfFalling((force) => at(force) - force, least_N, most_N, CLOSE_N);
+}
+
 /** Force of the pushrod that the driver's own foot makes through the unit, N. */
 export const unassisted_N = (p: Parameters, in_N: number): number => Math.max(0, in_N - p.spring_N);
 
@@ -200,7 +217,11 @@ class PedalVacuum implements Standing {
     const { p, barometer_Pa } = this;
     const front_Pa = efforts[VACUUM]!;
     const force_N = efforts[ROD]!;
-    const rest_Pa = nodes.settle(VACUUM, (node_Pa) => this.restLeak_PaM3PerS(node_Pa));
+    // Where nothing leaks at the seats it draws the same, applied or not.
+    const rest_Pa =
+      p.tear_m3PerSPa === 0 && p.seat_m3PerSPa === 0
+        ? front_Pa
+        : nodes.settle(VACUUM, (node_Pa) => this.restLeak_PaM3PerS(node_Pa));
     const rest = Math.max(0, barometer_Pa - rest_Pa);
     const without_N = unassisted_N(p, this.in_N);
     const way_m = (at_N: number) => p.pedalRatio * nodes.taken(ROD, at_N);
@@ -278,16 +299,16 @@ class PedalVacuum implements Standing {
     const without_N = unassisted_N(this.p, this.in_N);
     const least_N = WORTH * without_N;
     let [left_Pa, useful] = [from_Pa, 0];
+    const stroke = this.bodies(nodes, 0);
+    const at = (force_N: number) => {
+      stroke.stroke_m = nodes.taken(ROD, force_N);
+      const full_Pa = depressionAtStroke_Pa(left_Pa, stroke, this.barometer_Pa);
+      return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
+    };
     for (let i = 0; i < most; i += 1) {
-      const stroke = this.bodies(nodes, 0);
-      const at = (force_N: number) => {
-        stroke.stroke_m = nodes.taken(ROD, force_N);
-        const full_Pa = depressionAtStroke_Pa(left_Pa, stroke, this.barometer_Pa);
-        return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
-      };
       // The stroke presses the vacuum side together, and so takes from what makes it: less than with none.
       const most_N = this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N);
-      const force_N = rootOfFalling((force) => at(force) - force, without_N, most_N, CLOSE_N);
+      const force_N = strokeForce_N(at, without_N, most_N);
       if (force_N <= least_N) return { left_Pa, useful };
       at(force_N);
       useful += 1;
