@@ -102,3 +102,29 @@ test('a vehicle from complaint to verified repair by keyboard: a blocked hose th
   await expect(report.getByRole('row', { name: /^Recovery of the vacuum/ })).toContainText('Meets');
   await expect(report.getByText(/They do not say that a vehicle is safe to drive/).first()).toBeVisible();
 });
+
+test('a vehicle is put together from parts of the Shelf and taken in; a part not known is said so', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/jobs/new`);
+  await page.getByRole('link', { name: 'A vehicle from its parts' }).click();
+  // Without a name it is refused with a sentence, and what was chosen stays.
+  await page.getByLabel('Vacuum from').click();
+  await page.getByRole('option', { name: /Esk & Moor engine pump/ }).click();
+  await page.keyboard.press('F8');
+  await expect(page.getByText('Vehicle: a name is needed.')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Vacuum from' })).toHaveText(/Esk & Moor engine pump/);
+  await page.getByLabel('Vehicle').fill('PARTS van');
+  await page.getByLabel('Booster').click();
+  await page.getByRole('option', { name: /Varnholt Tandem 8/ }).click();
+  await page.keyboard.press('F8');
+  await expect(page.getByRole('heading', { name: 'Take in a unit or a vehicle' })).toBeVisible();
+  await expect(page.getByText('PARTS van · Vehicle with vacuum booster')).toBeVisible();
+  const made = (await app.get<StoredProfile[]>('/profiles')).find(({ body }) => body.name === 'PARTS van')!;
+  expect(made.body).toMatchObject({
+    known: { source: true, unit: true, load: false },
+    source: { makes: 'engine-pump' },
+    unit: { chambers: 'tandem' },
+  });
+});

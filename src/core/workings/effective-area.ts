@@ -4,6 +4,7 @@ import { pushingArea_m2 } from '../air/diaphragm';
 import { Plot } from '../documents/plot';
 import { FAMILIES } from '../families/registry';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
+import { INHG_PA } from '../quantities/units';
 import { axis, BAR, steps } from './drawing';
 import { defineWorking, field } from './working';
 
@@ -46,12 +47,12 @@ export const effectiveAreaWorking = defineWorking<Fields>({
   title: 'Effective area from two pressures',
   about:
     'Spring and friction are in both pressures and cancel. Only beyond runout does all of the vacuum work: below it the figure is a lower bound, so press harder until it grows no more.',
-  source: 'Handbook 8.3: A = (p_a − p_u)·A_mc/Δp',
+  source: 'Balance of forces on diaphragm and master cylinder',
   input: fields,
   example: {
     with_Pa: 78.3 * BAR,
     without_Pa: 24.5 * BAR,
-    vacuum_Pa: 65e3,
+    vacuum_Pa: 19 * INHG_PA,
     bore_m: 0.0222,
     pedal_N: 300,
   },

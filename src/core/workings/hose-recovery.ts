@@ -48,7 +48,13 @@ export const hoseRecovery = defineWorking<Fields>({
     'How long the vacuum takes to come back after a release. A blocked hose passes every gauge that stands still; only this shows it.',
   source: 'Isothermal emptying through one opening into a steady source, ISO 6358 with b = 0.5',
   input: fields,
-  example: { hose_m3PerSPa: 2.5e-8, volume_m3: 4e-3, source_Pa: 65e3, after_Pa: 52e3, part: 0.9 },
+  example: {
+    hose_m3PerSPa: 2.5e-8,
+    volume_m3: 4e-3,
+    source_Pa: 19 * INHG_PA,
+    after_Pa: 15 * INHG_PA,
+    part: 0.9,
+  },
   compute: (asked) => [
     { id: 'time_s', name: 'Comes back in', value: recovery_s(asked, asked.part), quantity: 'duration' },
     {

@@ -4,6 +4,7 @@ import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import { pullDown_s, reached_Pa } from '../air/pull-down';
 import { Plot } from '../documents/plot';
 import { rootOfFalling } from '../numeric/root';
+import { INHG_PA } from '../quantities/units';
 import { axis, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
 
@@ -48,14 +49,14 @@ export const pullDown = defineWorking<Fields>({
   title: 'Pull-down and altitude reach of a pump',
   about:
     'How long a vacuum pump takes to a vacuum against a leak, and how high above the sea it still gets there.',
-  source: 'Handbook 9: p_e = p_atm·(ε + C·K_T/S), t = (V/S)·ln((p₀ − p_e)/(p₁ − p_e)); leak choked, ISO 6358',
+  source: 'Isothermal, the leak choked, ISO 6358; standard atmosphere, ISO 2533',
   input: fields,
   example: {
     volume_m3: 4e-3,
     suction_m3PerS: 5e-4,
     floorShare: 0.15,
     leak_m3PerSPa: 0,
-    depression_Pa: 75e3,
+    depression_Pa: 22 * INHG_PA,
     altitude_m: 0,
   },
   compute: (asked) => {
