@@ -402,12 +402,12 @@ describe('units of another family', () => {
   });
   test('ports that families share are offered under both names', () => {
     const choices = new Map(portChoices().map(({ value, label }) => [value, label]));
-    expect(choices.get('output')).toBe('Fluid out / Rod force');
+    expect(choices.get('output')).toBe('Fluid out / Rod force / Pressure of the bench master');
     expect(choices.get('activation')).toBe('Activation');
     expect(choices.get('clock')).toBe('Stopwatch');
     // What a gauge reads tells which of them it stands on.
     expect(['pressure', 'force'].map((of) => portName('output', of as Quantity))).toEqual([
-      'Fluid out',
+      'Fluid out / Pressure of the bench master',
       'Rod force',
     ]);
   });

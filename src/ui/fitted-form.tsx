@@ -10,6 +10,8 @@ import { fittedFrom, partsOnShelf } from '@/core/shop/fitted';
 import { SchemaForm } from './forms/schema-form';
 
 const KIND = 'vacuum-vehicle';
+/** Boosters have profiles of their own too: they are tested on a bench. */
+const UNIT = 'pedal-vacuum';
 type Vehicle = Parameters<typeof fittedFrom>[0];
 const typical = FAMILIES[KIND].typical as Vehicle;
 
@@ -30,10 +32,10 @@ export function FittedForm({ profiles }: { profiles: readonly Pick<StoredProfile
     const vehicles = profiles.flatMap(({ kind, body }) =>
       kind === KIND ? [body as unknown as Vehicle] : [],
     );
-    return Object.fromEntries(ROLES.map((role) => [role, partsOnShelf(vehicles, role)])) as Record<
-      Role,
-      ReturnType<typeof partsOnShelf>
-    >;
+    const boosters = profiles.flatMap(({ kind, body }) => (kind === UNIT ? [body] : []));
+    return Object.fromEntries(
+      ROLES.map((role) => [role, partsOnShelf(vehicles, role, role === 'unit' ? boosters : [])]),
+    ) as Record<Role, ReturnType<typeof partsOnShelf>>;
   }, [profiles]);
   const choices = useMemo(
     () =>
@@ -42,7 +44,10 @@ export function FittedForm({ profiles }: { profiles: readonly Pick<StoredProfile
           role,
           [
             { value: NOT_KNOWN, label: 'Not known' },
-            ...shelf[role].map(({ name, vehicle }) => ({ value: name, label: `${name} · as in ${vehicle}` })),
+            ...shelf[role].map(({ name, vehicle }) => ({
+              value: name,
+              label: vehicle === null ? name : `${name} · as in ${vehicle}`,
+            })),
           ],
         ]),
       ),

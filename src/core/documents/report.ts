@@ -2,6 +2,7 @@ import { calibrationState } from '../metrology/calibration';
 import { type Instrument } from '../metrology/instrument';
 import { CAUTIONS } from '../contract/cautions';
 import type { RunState } from '../contract/run-state';
+import { countedCaptures } from '../procedure/run';
 import { printNames } from '../quantities/sentence';
 import type { RunContext } from '../contract/run-context';
 import type { Assessment, Result } from '../contract/result';
@@ -89,10 +90,13 @@ export const namedGaps = (
 
 function whyNot(context: RunContext<unknown>, run: RunState, result: Result): string {
   const step = context.procedure.steps.find(({ id }) => id === result.step);
-  const reasons = (result.item ? [result.item] : (step?.items ?? []).map(({ id }) => id)).flatMap(
-    (id) => run.skipped[id] ?? [],
-  );
+  const items = result.item ? [result.item] : (step?.items ?? []).map(({ id }) => id);
+  const reasons = items.flatMap((id) => run.skipped[id] ?? []);
   if (reasons[0]) return `Skipped: ${reasons[0]}`;
   if (result.seen) return result.seen;
+  const struck = items.some(
+    (id) => run.captures.some(({ item }) => item === id) && countedCaptures(run, id).length === 0,
+  );
+  if (struck) return 'A reading that it needs was struck, and not read again';
   return run.finished ? 'Could not be worked out from what was read' : 'Not reached yet';
 }

@@ -108,6 +108,12 @@ function cocksOf(gauges: Rig[string]): string | null {
     : `the cocks of ${tags.slice(0, -1).join(', ')} and ${tags.at(-1)}`;
 }
 
+/** What shuts every low gauge off before the pressure passes its scale, where there is one. */
+export const shutCocks = (rig: Rig): string => {
+  const cocks = cocksOf(Object.values(rig).flatMap(cocked));
+  return cocks ? ` Shut ${cocks} before the pressure passes their scale.` : '';
+};
+
 /** What opens every cock again, where there is one. */
 export const openCocks = (rig: Rig): string => {
   const cocks = cocksOf(Object.values(rig).flatMap(cocked));

@@ -7,6 +7,7 @@ import { PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../fluid/closed-line'
 import type { Member, Standing } from '../model/member';
 import { benchVacuumMotion, loadCellMotion, pluggedPortMotion } from './bench-motion';
 import { healthyUnit, type InputDescriptor } from '../model/vectors';
+import { circle_m2 } from './profile-fields';
 
 const nothingAtRest = () => ({ effort: 0, passes: 0 });
 
@@ -86,6 +87,38 @@ export const pluggedPort: Member<ClosedLine> = {
   motion: pluggedPortMotion,
 };
 
+const masterParameters = [
+  { id: 'area_m2', name: 'Area of the bench master', quantity: 'area' },
+  { id: 'air_m3', name: 'Air in its line', quantity: 'volume' },
+  { id: 'stiffness_m3PerPa', name: 'Give of its line and caliper', quantity: 'volumePerPressure' },
+] as const;
+
+/** A master cylinder that stands on a bench, with one caliper on its port. */
+interface BenchMaster extends ClosedLine {
+  readonly bore_m: number;
+}
+
+/** A bench's master cylinder of usual bore, bled. */
+export const BENCH_MASTER: BenchMaster = { bore_m: 0.0222, air_m3: 1e-7, stiffness_m3PerPa: 2e-13 };
+
+/** A master cylinder that a rod pushes: p = F/A, and the rod has gone V(p)/A. */
+export const benchMaster: Member<BenchMaster> = {
+  parameters: masterParameters,
+  inputs: [BAROMETER],
+  readings: [{ id: 'pressure', name: 'Pressure of the bench master', quantity: 'pressure' }],
+  fedBy: [{ id: 'rod', name: 'Rod', coupling: 'rod' }],
+  feeds: [],
+  healthy: ({ bore_m, air_m3, stiffness_m3PerPa }) =>
+    healthyUnit(masterParameters, { area_m2: circle_m2(bore_m), air_m3, stiffness_m3PerPa }, {}),
+  with: ([area_m2 = 0, air_m3 = 0, stiffness_m3PerPa = 0], [barometer_Pa = 0]) => ({
+    span: () => [0, 0],
+    through: (_terminal, force_N) =>
+      force_N > 0 ? takenUp_m3({ air_m3, stiffness_m3PerPa }, force_N / area_m2, barometer_Pa) / area_m2 : 0,
+    atRest: nothingAtRest,
+    read: (efforts) => [efforts[0]! / area_m2],
+  }),
+};
+
 const cellParameters = [
   { id: 'stiffness_NPerM', name: 'Stiffness of the load', quantity: 'stiffness' },
 ] as const;
@@ -148,4 +181,14 @@ export const BENCH_LOADS = {
     typical: { loadStiffness_NPerM: 60_000 },
     member: loadCell,
   } satisfies Named<{ readonly loadStiffness_NPerM: number }, typeof loadCell>,
+  'bench-master': {
+    name: 'Master cylinder of the bench',
+    profile: z.strictObject({
+      bore_m: aboveZero('Bore'),
+      air_m3: nothingOrMore('Air in the line'),
+      stiffness_m3PerPa: aboveZero('Give of line and caliper'),
+    }),
+    typical: BENCH_MASTER,
+    member: benchMaster,
+  } satisfies Named<BenchMaster, typeof benchMaster>,
 };

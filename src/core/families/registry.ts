@@ -1,4 +1,5 @@
 import type { Family } from '../contract/family';
+import { pedalBooster } from './pedal-vacuum/index';
 import { remoteVacuum } from './remote-vacuum/index';
 import { rodServo } from './rod-servo/index';
 import { vacuumVehicle } from './vacuum-vehicle';
@@ -7,6 +8,7 @@ import { vacuumVehicle } from './vacuum-vehicle';
 export const FAMILIES = {
   'remote-vacuum': remoteVacuum,
   'rod-servo': rodServo,
+  'pedal-vacuum': pedalBooster,
   'vacuum-vehicle': vacuumVehicle,
 } as const satisfies Record<string, Family>;
 

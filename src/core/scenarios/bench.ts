@@ -90,6 +90,13 @@ export const RIGS = {
     supply: [servoGauges.tank],
     clock: [servoGauges.watch],
   },
+  'pedal-vacuum': {
+    pedal: [carried.pedal],
+    output: [gauges.outLow, gauges.outHigh],
+    supply: [carried.vacuum],
+    gap: [carried.depth],
+    clock: [servoGauges.watch],
+  },
   'vacuum-vehicle': {
     pedal: [carried.pedal],
     front: [carried.front],

@@ -12,6 +12,7 @@ import { runOf } from './run-of';
 const FEEDS: Record<FamilyKind, { source: SourceId; on: string; said: string }> = {
   'remote-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'rod-servo': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
+  'pedal-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 

@@ -20,6 +20,14 @@ test('a part is offered once by its name, and only where its figures are its own
   expect(partsOnShelf([shelf[2]!], 'unit')).toEqual([]);
 });
 
+test('a booster with a profile of its own is offered before those of vehicles', () => {
+  const own = { ...typical.unit, name: 'Single 8' };
+  expect(partsOnShelf([shelf[0]!], 'unit', [own]).map(({ name, vehicle }) => [name, vehicle])).toEqual([
+    ['Single 8', null],
+    [typical.unit.name, 'Mail van'],
+  ]);
+});
+
 test('a vehicle put together is a profile; a part not known is typical, and said so', () => {
   const [, source] = partsOnShelf(shelf, 'source');
   const made = fittedFrom(

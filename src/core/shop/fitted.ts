@@ -3,17 +3,27 @@ import { ROLES, type Role } from '../model/installation';
 
 /** A part of a vehicle as a profile on the Shelf describes it. */
 export interface FittedPart {
-  /** The vehicle whose profile it stands in. */
-  readonly vehicle: string;
+  /** The vehicle whose profile it stands in; null for a part that has a profile of its own. */
+  readonly vehicle: string | null;
   readonly name: string;
   readonly body: { readonly name: string };
 }
 
 type Vehicle = VehicleProfile<{ name: string }, { name: string }, { name: string }>;
 
-/** Parts of one role that the Shelf describes by figures of their own: each once, by its name. */
-export function partsOnShelf(vehicles: readonly Vehicle[], role: Role): FittedPart[] {
-  const found = new Map<string, FittedPart>();
+/**
+ * Parts of one role that the Shelf describes by figures of their own: each once, by its name.
+ *
+ * @param alone profiles of such parts by themselves
+ */
+export function partsOnShelf(
+  vehicles: readonly Vehicle[],
+  role: Role,
+  alone: readonly FittedPart['body'][] = [],
+): FittedPart[] {
+  const found = new Map(
+    alone.map((body): [string, FittedPart] => [body.name, { vehicle: null, name: body.name, body }]),
+  );
   for (const vehicle of vehicles) {
     const body = vehicle[role];
     if (vehicle.known[role] && !found.has(body.name))

@@ -25,9 +25,9 @@ export interface DemoCase {
   };
 }
 
-/** The fluid that a profile names: a vehicle's is that of its wheel brakes. */
+/** The fluid that a profile names: a vehicle's is that of its wheel brakes, a booster by itself has none. */
 const fluidOf = (profile: (typeof profiles)[keyof typeof profiles]) =>
-  'fluid' in profile ? profile.fluid : profile.load.fluid;
+  'fluid' in profile ? profile.fluid : 'load' in profile ? profile.load.fluid : 'unknown';
 
 const job = (
   tag: string,

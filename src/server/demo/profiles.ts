@@ -225,4 +225,8 @@ export const profiles = {
     unit: { name: 'Esk & Moor Single 9' },
     load: { name: 'Esk & Moor van brakes' },
   }),
-} satisfies Record<string, RemoteVacuumProfile | RodServoProfile | VacuumVehicleProfile>;
+  tollanSingle: { ...van.unit, name: 'Tollan Single 8', maker: 'Tollan' },
+} satisfies Record<
+  string,
+  RemoteVacuumProfile | RodServoProfile | VacuumVehicleProfile | VacuumVehicleProfile['unit']
+>;

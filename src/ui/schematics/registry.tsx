@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
+import { PedalVacuumDrawing } from './pedal-vacuum';
 import { RemoteVacuumDrawing } from './remote-vacuum';
 import { RodServoDrawing } from './rod-servo';
 import { VacuumVehicleDrawing } from './vacuum-vehicle';
@@ -9,5 +10,6 @@ import { VacuumVehicleDrawing } from './vacuum-vehicle';
 export const SCHEMATICS = {
   'remote-vacuum': RemoteVacuumDrawing,
   'rod-servo': RodServoDrawing,
+  'pedal-vacuum': PedalVacuumDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

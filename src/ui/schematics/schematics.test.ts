@@ -1,4 +1,5 @@
 import { FAMILIES } from '@/core/families/registry';
+import { PLACES as BOOSTER } from './pedal-vacuum';
 import { PLACES as REMOTE } from './remote-vacuum';
 import { PLACES as SERVO } from './rod-servo';
 import { SCHEMATICS } from './registry';
@@ -10,6 +11,7 @@ test('every family has a drawing', () =>
 describe.each([
   ['remote-vacuum', REMOTE],
   ['rod-servo', SERVO],
+  ['pedal-vacuum', BOOSTER],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

@@ -7,6 +7,7 @@ import { contradictions, keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
+export { pedalBooster } from './bench';
 /** The booster, at rest and over time. */
 export const member = { ...steady, motion };
 export type { PedalVacuumProfile };

@@ -8,7 +8,7 @@ import type { PedalVacuumProfile } from './profile';
 import { REST } from './steps';
 
 /** An application helps while it makes this much more than the foot alone. Handbook 4. */
-const WORTH = 1.1;
+export const WORTH = 1.1;
 
 const band: Keeps<PedalVacuumProfile>['readings'][string] = {
   to: 'band',
@@ -37,6 +37,17 @@ export const keeps = {
   },
 } satisfies Partial<Record<ReadingId | 'load.pressure', Keeps<PedalVacuumProfile>['readings'][string]>>;
 
+/** Assist gain at the lighter or heavier force, quoted with it; it is read last in a step. Handbook-models 8.3. */
+export const gainOf = (i: 1 | 2, step: string): ResultRule => ({
+  of: 'parameter',
+  id: `gain.${i}`,
+  name: `Assist gain G at the ${i === 1 ? 'lighter' : 'heavier'} force`,
+  step,
+  quantity: 'ratio',
+  from: { with: `with.${i}.pressure`, without: `without.${i}.pressure` },
+  value: ({ with: assisted = 0, without = 0 }) => (without > 0 ? assisted / without : NaN),
+});
+
 /** Results of the booster's tests. */
 export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): ResultRule[] {
   const { limits, moderate_N, heavy_N } = profile;
@@ -55,15 +66,6 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
     limit: limits.decay_PaPerS,
     planned_s: id === 'standing' ? profile.standing_s : profile.decay_s,
   });
-  const gain = (i: number): ResultRule => ({
-    of: 'parameter',
-    id: `gain.${i}`,
-    name: `Assist gain G at the ${i === 1 ? 'lighter' : 'heavier'} force`,
-    step: 'without',
-    quantity: 'ratio',
-    from: { with: `with.${i}.pressure`, without: `without.${i}.pressure` },
-    value: ({ with: assisted = 0, without = 0 }) => (without > 0 ? assisted / without : NaN),
-  });
   return [
     byItem('supply-need', REST, 'Vacuum, against what the booster needs', 'supply', {
       limits: { low: limits.supplyNeed_Pa.value },
@@ -76,8 +78,8 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
     byItem('with.2', 'with.2.pressure', 'Pressure with assist, heavier force'),
     byItem('without.1', 'without.1.pressure', 'Pressure without assist, lighter force'),
     byItem('without.2', 'without.2.pressure', 'Pressure without assist, heavier force'),
-    gain(1),
-    gain(2),
+    gainOf(1, 'without'),
+    gainOf(2, 'without'),
     // Spring and friction cancel, and only beyond runout does all of the vacuum work. Handbook-models 8.3.
     {
       of: 'parameter',
