@@ -273,6 +273,8 @@ function untested({ content, run }: ReportSubject): Block[] {
   ];
 }
 
+const DRAINED = 'Drain the old fluid from the vehicle first, and do not mix kinds.';
+
 function toKnow({ record, run }: ReportSubject): Block[] {
   const fluid = FAMILIES[run.kind].fluid(run.context.profile);
   if (onVehicle(run))
@@ -290,9 +292,11 @@ function toKnow({ record, run }: ReportSubject): Block[] {
       kind: 'paragraph',
       text: `${
         record.fitting
-          ? `The unit holds ${FLUIDS[record.fitting.fluid]}.`
-          : `Which fluid is in the unit is not confirmed${fluid ? `; its kind takes ${FLUIDS[fluid]}` : ''}. Ask us before filling.`
-      } Drain the old fluid from the vehicle first, and do not mix kinds. Fit it by the vehicle maker’s procedure.`,
+          ? `The unit holds ${FLUIDS[record.fitting.fluid]}. ${DRAINED}`
+          : fluid
+            ? `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[fluid]}. Ask us before filling. ${DRAINED}`
+            : 'No fluid was in it. Set its pushrod to the vehicle before it goes on.'
+      } Fit it by the vehicle maker’s procedure.`,
     },
     { kind: 'paragraph', text: NOT_CLAIMED },
   ];

@@ -222,6 +222,13 @@ describe('the installation sheet', () => {
     ])
       expect(words).toMatch(said);
     expect(words).not.toMatch(/remote unit|rebuilt unit|Fitting the unit/);
+    const booster = {
+      ...recordOf(),
+      profile: { kind: 'pedal-vacuum', body: FAMILIES['pedal-vacuum'].typical },
+    } as JobRecord;
+    const alone = wordsIn(installationDocument(booster, PRINTING));
+    for (const said of [/Fitting the booster/, /pushrod first/]) expect(alone).toMatch(said);
+    expect(alone).not.toMatch(/remote unit/);
   });
   test('both schools name the same four places', () => {
     const [a, b] = Object.values(BLEEDING_ORDERS).map(({ steps }) => [...steps].sort());

@@ -64,15 +64,25 @@ const VEHICLE: Words = {
   ],
 };
 
+/** A booster by itself goes on as one does that was mended on its vehicle. */
+const BOOSTER: Words = {
+  ...VEHICLE,
+  title: 'Fitting the booster',
+  what: 'Unit',
+  before: 'Before the booster goes on',
+};
+
 /** What goes with the unit to whoever fits it. Handbook 10 and 14; the bleeding order is the school chosen. */
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
   const body = profile.body as { name: string; lampSwitch?: unknown };
   const onVehicle = FAMILIES[profile.kind].member === null;
-  const words = onVehicle ? VEHICLE : UNIT;
+  const dry = FAMILIES[profile.kind].fluid(profile.body) === null;
+  const words = onVehicle ? VEHICLE : dry ? BOOSTER : UNIT;
   const fluid = fitting ? FLUIDS[fitting.fluid] : null;
   const order: BleedingOrder = fitting?.bleeding ?? 'wheels-first';
-  const bleeding = bleedingOf(order, !onVehicle);
+  const inLines = !onVehicle && !dry;
+  const bleeding = bleedingOf(order, inLines);
   const other = order === 'wheels-first' ? 'master-first' : 'wheels-first';
   return {
     name: `${job.tag} installation`,
@@ -111,7 +121,7 @@ export function installationDocument(record: JobRecord, printing: Printing): Doc
       { kind: 'list', numbered: true, items: bleeding.steps.map((text) => ({ text })) },
       {
         kind: 'paragraph',
-        text: `There are two schools. The other: ${bleedingOf(other, !onVehicle).title.toLowerCase()}. Which one was used goes on the job. Keep the shuttle of a combination valve centred.`,
+        text: `There are two schools. The other: ${bleedingOf(other, inLines).title.toLowerCase()}. Which one was used goes on the job. Keep the shuttle of a combination valve centred.`,
       },
       { kind: 'heading', text: 'Before it moves' },
       {
