@@ -88,17 +88,26 @@ const GAUSS = [
 const STEPS = 6;
 
 /**
- * Force at which a stroke stands that takes from what makes it, N. A newton more takes some hundredths of one from itself,
- * so that going on from what the last step gave comes to rest at once.
+ * Force at which a stroke stands that takes from what makes it, N: the last that `at` was asked for, as nearly as it is found. A
+ * newton more takes some hundredths of one from itself, so that going on from what the last step gave comes to rest at once.
+ *
+ * @param guess_N the stroke before stood there
  */
-function strokeForce_N(at: (force_N: number) => number, least_N: number, most_N: number): number {
-  let force_N = most_N;
+function strokeForce_N(
+  at: (force_N: number) => number,
+  guess_N: number,
+  least_N: number,
+  most_N: number,
+): number {
+  let force_N = Math.min(guess_N, most_N);
   for (let step = 0; step < STEPS; step += 1) {
     const next_N = at(force_N);
     if (Math.abs(next_N - force_N) < CLOSE_N) return next_N;
     force_N = next_N;
   }
-  return rootOfFalling((force) => at(force) - force, least_N, most_N, CLOSE_N);
+  const found_N = rootOfFalling((force) => at(force) - force, least_N, most_N, CLOSE_N);
+  at(found_N);
+  return found_N;
 }
 
 /** Force of the pushrod that the driver's own foot makes through the unit, N. */
@@ -298,7 +307,7 @@ class PedalVacuum implements Standing {
   private used(nodes: Nodes, from_Pa: number, most: number) {
     const without_N = unassisted_N(this.p, this.in_N);
     const least_N = WORTH * without_N;
-    let [left_Pa, useful] = [from_Pa, 0];
+    let [left_Pa, useful, force_N] = [from_Pa, 0, Infinity];
     const stroke = this.bodies(nodes, 0);
     const at = (force_N: number) => {
       stroke.stroke_m = nodes.taken(ROD, force_N);
@@ -308,9 +317,8 @@ class PedalVacuum implements Standing {
     for (let i = 0; i < most; i += 1) {
       // The stroke presses the vacuum side together, and so takes from what makes it: less than with none.
       const most_N = this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N);
-      const force_N = strokeForce_N(at, without_N, most_N);
+      force_N = strokeForce_N(at, force_N, without_N, most_N);
       if (force_N <= least_N) return { left_Pa, useful };
-      at(force_N);
       useful += 1;
       left_Pa = depressionAfterStroke_Pa(left_Pa, stroke, this.barometer_Pa);
     }
