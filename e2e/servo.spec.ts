@@ -114,7 +114,7 @@ test('a servo with a hidden fault is put on the simulated bench from the Shelf',
     const channels = page.getByRole('table', { name: 'Channels' });
     await expect(channels.getByRole('row', { name: /^L-51.*Rod force.*2500 N/ })).toBeVisible();
     await expect(channels.getByRole('row', { name: /^G-22.*Fluid out/ })).toBeVisible();
-    await page.getByLabel('Unit, with typical figures').click();
+    await page.getByLabel('Unit or vehicle, with typical figures').click();
     await page.getByRole('option', { name: 'Rod-acting vacuum servo with tank' }).click();
     await page.getByLabel('Hidden fault').click();
     await page.getByRole('option', { name: 'torn piston cup or diaphragm' }).click();
