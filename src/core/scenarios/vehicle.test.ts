@@ -119,6 +119,21 @@ describe('a vehicle tested where it stands', () => {
     expect(early.byId('split').verdict).toBe('fails');
     expect(said(early)[0]).toBe('What it drives fails');
   });
+  test('a booster whose vacuum is away for a while after a stroke is judged by what it has while it is held', () => {
+    // Behind a narrow hose: 19 inHg at rest, 16 inHg while held, and the pressure that a sound booster makes of these.
+    const held_Pa = 16 * 3386.389;
+    const asHeld = bench(truthWith()).events.map((event) =>
+      event.type === 'captured' && event.item === 'with.2.supply' ? { ...event, value_SI: held_Pa } : event,
+    );
+    const made = vehicle.outcome(contextWith(), asHeld);
+    // Beyond runout a newton of assist is worth the same at any vacuum: (Δp − Δp′)·A/A_mc less.
+    const full_Pa = bench(truthWith()).byId('with.2').expected!;
+    const rest_Pa = bench(truthWith()).byId('supply-at-unit').value!;
+    expect((full_Pa - made.byId('with.2').expected!) / 1e5).toBeCloseTo(
+      ((rest_Pa - held_Pa) * 0.032) / 3.8708e-4 / 1e5,
+      0,
+    );
+  });
   test('where each rear side has a valve of its own, both are read and compared', () => {
     const context = madeWith({ load: { ...typical.load, valves: 'two' } });
     const sound = bench(truthWith(), context);
