@@ -1,4 +1,3 @@
-import { pushingArea_m2 } from '../../air/diaphragm';
 import type { AssessRules } from '../../contract/assess-rules';
 import { defineFamily, type Family, type Fault, type Part } from '../../contract/family';
 import type { Keeps } from '../../contract/keeps';
@@ -17,7 +16,7 @@ import { procedure } from './bench-procedure';
 import { faults as everyFault, looks as everyLook } from './faults';
 import { member } from './member';
 import { pedalVacuumProfile, type PedalVacuumProfile } from './profile';
-import { gainOf, keeps as onVehicle, WORTH } from './rules';
+import { areaOf, gainOf, keeps as onVehicle, WORTH } from './rules';
 import { typical } from './typical';
 
 /** Nothing may come out at rest: this is above what a gauge of a high range cannot tell from nothing. */
@@ -84,17 +83,7 @@ function results(context: RunContext<PedalVacuumProfile>, run: RunState): Result
     byItem('with.2', 'with.2.pressure', 'Pressure with vacuum, heavier force'),
     gainOf(1, 'with'),
     gainOf(2, 'with'),
-    {
-      of: 'parameter',
-      id: 'effective-area',
-      name: 'Effective area',
-      step: 'with',
-      quantity: 'area',
-      from: { with: 'with.2.pressure', without: 'without.2.pressure', supply: 'with.2.supply' },
-      value: ({ with: with_Pa = 0, without: without_Pa = 0, supply: vacuum_Pa = 0 }) =>
-        pushingArea_m2({ with_Pa, without_Pa, vacuum_Pa, masterArea_m2 }),
-      nominal: { value: profile.area_m2, part: limits.area_fraction },
-    },
+    areaOf(profile, masterArea_m2, 'with'),
     loss('held', 'Vacuum lost while held', hold_s),
     byItem('apply', 'apply.time', 'Apply time'),
     {

@@ -48,6 +48,28 @@ export const gainOf = (i: 1 | 2, step: string): ResultRule => ({
   value: ({ with: assisted = 0, without = 0 }) => (without > 0 ? assisted / without : NaN),
 });
 
+/**
+ * Effective area from the heavier force, with vacuum and without. Spring and friction cancel, and only beyond runout does all of
+ * the vacuum work. Handbook-models 8.3.
+ *
+ * @param pushed_m2 what the rod pushes on
+ */
+export const areaOf = (
+  { area_m2, limits }: PedalVacuumProfile,
+  pushed_m2: number,
+  step: string,
+): ResultRule => ({
+  of: 'parameter',
+  id: 'effective-area',
+  name: 'Effective area',
+  step,
+  quantity: 'area',
+  from: { with: 'with.2.pressure', without: 'without.2.pressure', supply: 'with.2.supply' },
+  value: ({ with: with_Pa = 0, without: without_Pa = 0, supply: vacuum_Pa = 0 }) =>
+    pushingArea_m2({ with_Pa, without_Pa, vacuum_Pa, masterArea_m2: pushed_m2 }),
+  nominal: { value: area_m2, part: limits.area_fraction },
+});
+
 /** Results of the booster's tests. */
 export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): ResultRule[] {
   const { limits, moderate_N, heavy_N } = profile;
@@ -80,18 +102,7 @@ export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): R
     byItem('without.2', 'without.2.pressure', 'Pressure without assist, heavier force'),
     gainOf(1, 'without'),
     gainOf(2, 'without'),
-    // Spring and friction cancel, and only beyond runout does all of the vacuum work. Handbook-models 8.3.
-    {
-      of: 'parameter',
-      id: 'effective-area',
-      name: 'Effective area',
-      step: 'without',
-      quantity: 'area',
-      from: { with: 'with.2.pressure', without: 'without.2.pressure', supply: 'with.2.supply' },
-      value: ({ with: with_Pa = 0, without: without_Pa = 0, supply: vacuum_Pa = 0 }) =>
-        pushingArea_m2({ with_Pa, without_Pa, vacuum_Pa, masterArea_m2: pushed_m2 }),
-      nominal: { value: profile.area_m2, part: limits.area_fraction },
-    },
+    areaOf(profile, pushed_m2, 'without'),
     byItem('airtight', 'airtight.end', 'Pedal rise, held with the engine off'),
     byItem('apply', 'apply.time', 'Apply time'),
     {
