@@ -110,13 +110,13 @@ test('a vehicle is put together from parts of the Shelf and taken in; a part not
   await page.goto(`${app.url}/jobs/new`);
   await page.getByRole('link', { name: 'A vehicle from its parts' }).click();
   // Without a name it is refused with a sentence, and what was chosen stays.
-  await page.getByLabel('Vacuum from').click();
+  await page.getByLabel('What feeds it').click();
   await page.getByRole('option', { name: /Esk & Moor engine pump/ }).click();
   await page.keyboard.press('F8');
   await expect(page.getByText('Vehicle: a name is needed.')).toBeVisible();
-  await expect(page.getByRole('combobox', { name: 'Vacuum from' })).toHaveText(/Esk & Moor engine pump/);
+  await expect(page.getByRole('combobox', { name: 'What feeds it' })).toHaveText(/Esk & Moor engine pump/);
   await page.getByLabel('Vehicle').fill('PARTS van');
-  await page.getByLabel('Booster').click();
+  await page.getByLabel('Booster or unit').click();
   await page.getByRole('option', { name: /Varnholt Tandem 8/ }).click();
   await page.keyboard.press('F8');
   await expect(page.getByRole('heading', { name: 'Take in a unit or a vehicle' })).toBeVisible();

@@ -3,40 +3,43 @@
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import { z } from 'zod';
-import { FAMILIES } from '@/core/families/registry';
+import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import type { StoredProfile } from '@/core/records/views';
 import { ROLES, type Role } from '@/core/model/installation';
-import { fittedFrom, partsOnShelf } from '@/core/shop/fitted';
+import { fittedFrom, partsOnShelf, type Fitted } from '@/core/shop/fitted';
 import { SchemaForm } from './forms/schema-form';
-
-const KIND = 'vacuum-vehicle';
-/** Boosters have profiles of their own too: they are tested on a bench. */
-const UNIT = 'pedal-vacuum';
-type Vehicle = Parameters<typeof fittedFrom>[0];
-const typical = FAMILIES[KIND].typical as Vehicle;
 
 const NOT_KNOWN = 'not-known';
 const part = (title: string) => z.string().meta({ title });
 const FORM = z.strictObject({
   name: z.string().trim().min(1, 'Vehicle: a name is needed.').max(120).meta({ title: 'Vehicle' }),
   maker: z.string().trim().max(120).meta({ title: 'Maker' }),
-  source: part('Vacuum from'),
-  unit: part('Booster'),
-  load: part('Brakes that it drives'),
+  source: part('What feeds it'),
+  unit: part('Booster or unit'),
+  load: part('What it drives'),
 });
 
+interface FittedFormProps {
+  /** The kind of vehicle that is put together. */
+  readonly vehicle: FamilyKind;
+  readonly profiles: readonly Pick<StoredProfile, 'kind' | 'body'>[];
+}
+
 /** Puts the profile of a vehicle together from parts that the Shelf describes, and goes on to take it in. */
-export function FittedForm({ profiles }: { profiles: readonly Pick<StoredProfile, 'kind' | 'body'>[] }) {
+export function FittedForm({ vehicle: ofVehicle, profiles }: FittedFormProps) {
   const router = useRouter();
+  const family = FAMILIES[ofVehicle];
+  const typical = family.typical as Fitted;
   const shelf = useMemo(() => {
-    const vehicles = profiles.flatMap(({ kind, body }) =>
-      kind === KIND ? [body as unknown as Vehicle] : [],
-    );
-    const boosters = profiles.flatMap(({ kind, body }) => (kind === UNIT ? [body] : []));
+    const bodies = (kind: string) => profiles.flatMap((one) => (one.kind === kind ? [one.body] : []));
+    const vehicles = bodies(ofVehicle) as unknown as Fitted[];
     return Object.fromEntries(
-      ROLES.map((role) => [role, partsOnShelf(vehicles, role, role === 'unit' ? boosters : [])]),
+      ROLES.map((role) => [
+        role,
+        partsOnShelf(vehicles, role, bodies(typical[role].kind) as unknown as Fitted[Role][]),
+      ]),
     ) as Record<Role, ReturnType<typeof partsOnShelf>>;
-  }, [profiles]);
+  }, [profiles, ofVehicle, typical]);
   const choices = useMemo(
     () =>
       Object.fromEntries(
@@ -62,8 +65,8 @@ export function FittedForm({ profiles }: { profiles: readonly Pick<StoredProfile
           { name, maker },
           { source: found('source'), unit: found('unit'), load: found('load') },
         );
-      }).pipe(FAMILIES[KIND].profile),
-    [shelf],
+      }).pipe(family.profile),
+    [shelf, family, typical],
   );
   return (
     <SchemaForm

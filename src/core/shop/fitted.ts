@@ -6,10 +6,16 @@ export interface FittedPart {
   /** The vehicle whose profile it stands in; null for a part that has a profile of its own. */
   readonly vehicle: string | null;
   readonly name: string;
-  readonly body: { readonly name: string };
+  readonly body: Named;
 }
 
-type Vehicle = VehicleProfile<{ name: string }, { name: string }, { name: string }>;
+/** A part names what kind it is, by which profiles of its own are known. */
+interface Named {
+  readonly kind: string;
+  readonly name: string;
+}
+/** A vehicle as far as its parts are concerned. */
+export type Fitted = VehicleProfile<Named, Named, Named>;
 
 /**
  * Parts of one role that the Shelf describes by figures of their own: each once, by its name.
@@ -17,9 +23,9 @@ type Vehicle = VehicleProfile<{ name: string }, { name: string }, { name: string
  * @param alone profiles of such parts by themselves
  */
 export function partsOnShelf(
-  vehicles: readonly Vehicle[],
+  vehicles: readonly Fitted[],
   role: Role,
-  alone: readonly FittedPart['body'][] = [],
+  alone: readonly Named[] = [],
 ): FittedPart[] {
   const found = new Map(
     alone.map((body): [string, FittedPart] => [body.name, { vehicle: null, name: body.name, body }]),
@@ -39,10 +45,10 @@ export function partsOnShelf(
  * @param chosen by role; null for a part that is not known
  */
 export function fittedFrom(
-  typical: Vehicle,
+  typical: Fitted,
   identity: { readonly name: string; readonly maker: string },
   chosen: Readonly<Record<Role, FittedPart | null>>,
-): Vehicle {
+): Fitted {
   const of = <T>(made: (role: Role) => T) =>
     Object.fromEntries(ROLES.map((role) => [role, made(role)])) as Record<Role, T>;
   return {

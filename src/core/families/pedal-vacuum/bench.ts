@@ -9,8 +9,8 @@ import { assessBy } from '../assess-run';
 import { BENCH_MASTER, benchMaster, benchVacuum } from '../bench-members';
 import { expectBy } from '../expectation';
 import { gauge, line, part } from '../part-kinds';
-import { circle_m2 } from '../profile-fields';
 import { byItem, byLoss, resultsBy } from '../results-by';
+import { healthyVehicle } from '../vehicle-model';
 import { leakPoints, ports } from './bench-ports';
 import { procedure } from './bench-procedure';
 import { faults as everyFault, looks as everyLook } from './faults';
@@ -61,8 +61,10 @@ const keeps: Keeps<PedalVacuumProfile> = {
 
 function results(context: RunContext<PedalVacuumProfile>, run: RunState): Result[] {
   const { profile } = context;
-  const { limits, decay_s, hold_s, moderate_N } = profile;
-  const masterArea_m2 = circle_m2(BENCH_MASTER.bore_m);
+  const { limits, decay_s, hold_s, moderate_N, heavy_N } = profile;
+  const { shows } = healthyVehicle(pedalBooster, profile);
+  const heavy = { pedal_N: heavy_N };
+  const pushed_m2 = shows('output', heavy) / shows('load.pressure', heavy);
   const loss = (step: string, name: string, planned_s: number) =>
     byLoss(`${step}-loss`, name, {
       step,
@@ -83,7 +85,7 @@ function results(context: RunContext<PedalVacuumProfile>, run: RunState): Result
     byItem('with.2', 'with.2.pressure', 'Pressure with vacuum, heavier force'),
     gainOf(1, 'with'),
     gainOf(2, 'with'),
-    areaOf(profile, masterArea_m2, 'with'),
+    areaOf(profile, pushed_m2, 'with'),
     loss('held', 'Vacuum lost while held', hold_s),
     byItem('apply', 'apply.time', 'Apply time'),
     {
@@ -92,7 +94,7 @@ function results(context: RunContext<PedalVacuumProfile>, run: RunState): Result
       name: 'Assisted applications, source shut',
       step: 'reserve',
       measures: 'load.pressure',
-      least: WORTH * unassisted_Pa(profile, moderate_N),
+      least: WORTH * shows('load.pressure', { pedal_N: moderate_N }),
       limit: limits.reserve,
     },
   ];
@@ -104,10 +106,6 @@ function results(context: RunContext<PedalVacuumProfile>, run: RunState): Result
     run,
   );
 }
-
-/** Pressure of the bench master that the lever makes by itself, Pa. */
-const unassisted_Pa = ({ pedalRatio, spring_N }: PedalVacuumProfile, lever_N: number) =>
-  Math.max(0, pedalRatio * lever_N - spring_N) / circle_m2(BENCH_MASTER.bore_m);
 
 const assessRules = ({ heavy_N }: PedalVacuumProfile): AssessRules => ({
   room: 'rest.supply',
