@@ -38,7 +38,7 @@ export function airFlow_PaM3PerS(
 ): number {
   const ratio = downstream_Pa / upstream_Pa;
   // Not so between two perfect vacuums either, where there is no ratio.
-  if (!(ratio < 1)) return 0;
+  if (!(ratio < 1) || conductance_m3PerSPa === 0) return 0;
   const choked = upstream_Pa * chokedPerPa_m3PerS(conductance_m3PerSPa, temperature_K);
   return ratio > LINEAR_FROM
     ? (choked * flowShare(LINEAR_FROM, critical) * (1 - ratio)) / (1 - LINEAR_FROM)

@@ -15,6 +15,8 @@ import { extremesOf, type HealthyUnit, type InputDescriptor } from './vectors';
 /** What stands together: a source feeds a unit, and the unit a load. */
 export const ROLES = ['unit', 'source', 'load'] as const;
 export type Role = (typeof ROLES)[number];
+/** Places in `ROLES`: a state is asked for by number, since it is asked for often. */
+const [UNIT, SOURCE, LOAD] = [0, 1, 2] as const;
 
 export interface Members<S, U, L> {
   readonly source: Member<S>;
@@ -41,7 +43,7 @@ interface Node {
   readonly coupling: Coupling;
   /** The unit's terminal, counted through those that feed it and those that it feeds. */
   readonly unit: number;
-  readonly other: 'source' | 'load';
+  readonly other: typeof SOURCE | typeof LOAD;
   readonly otherTerminal: number;
   /** Place of the input that gives the effort where the node is cut; −1 where it is not. */
   readonly cutAt: number;
@@ -97,10 +99,11 @@ export function installation<S, U, L>(
   if (why) throw new RangeError(`members: ${why}`);
   const { source, unit, load } = members;
   const terminals = terminalsOf(unit);
-  const otherOf = (place: number) => (place < unit.fedBy.length ? 'source' : 'load');
+  const otherOf = (place: number) => (place < unit.fedBy.length ? SOURCE : LOAD);
   const used = ROLES.filter(
     (role) =>
-      role === 'unit' || terminals.some(({ id }, place) => otherOf(place) === role && !cut.includes(id)),
+      role === 'unit' ||
+      terminals.some(({ id }, place) => ROLES[otherOf(place)] === role && !cut.includes(id)),
   );
   const inputs: InputDescriptor[] = [];
   for (const role of used)
@@ -108,7 +111,7 @@ export function installation<S, U, L>(
       if (!inputs.some(({ id }) => id === input.id)) inputs.push(input);
   const nodes = terminals.map((terminal, place): Node => {
     const other = otherOf(place);
-    const found = (other === 'source' ? source.feeds : load.fedBy).findIndex((one) => joins(one, terminal));
+    const found = (other === SOURCE ? source.feeds : load.fedBy).findIndex((one) => joins(one, terminal));
     const isCut = cut.includes(terminal.id);
     if (isCut)
       inputs.push({
@@ -120,12 +123,13 @@ export function installation<S, U, L>(
       coupling: terminal.coupling,
       unit: place,
       other,
-      otherTerminal: other === 'source' ? source.fedBy.length + found : found,
+      otherTerminal: other === SOURCE ? source.fedBy.length + found : found,
       cutAt: isCut ? inputs.length - 1 : -1,
     };
   });
   const placed = used.map((role) => ({
     role,
+    place: ROLES.indexOf(role),
     member: members[role] as Member<unknown>,
     inputs: members[role].inputs.map(({ id }) => inputs.findIndex((input) => input.id === id)),
   }));
@@ -134,13 +138,12 @@ export function installation<S, U, L>(
 
   const steady = (parameters: Vector, given: Vector): number[] => {
     let from = 0;
-    const standing: Partial<Record<Role, Standing>> = {};
-    for (const { role, member, inputs: places } of placed) {
+    const standing: (Standing | undefined)[] = [undefined, undefined, undefined];
+    for (const { place, member, inputs: places } of placed) {
       const own = parameters.slice(from, (from += member.parameters.length));
-      standing[role] = member.with(
-        own,
-        places.map((place) => given[place]!),
-      );
+      const inputsOfOwn: number[] = [];
+      for (const input of places) inputsOfOwn.push(given[input]!);
+      standing[place] = member.with(own, inputsOfOwn);
     }
     return new Joined(members, nodes, given, standing).readings();
   };
@@ -155,32 +158,29 @@ export function installation<S, U, L>(
 
 /** Members at one state of their inputs, with the efforts between them. */
 class Joined {
-  private readonly efforts: Readonly<Record<Role, number[]>>;
+  private readonly efforts: readonly number[][] = [[], [], []];
+  private readonly unit: Standing;
 
   constructor(
     private readonly members: Members<never, never, never>,
     private readonly nodes: readonly Node[],
     private readonly given: Vector,
-    /** Those that have a node which is not cut. */
-    private readonly standing: Readonly<Partial<Record<Role, Standing>>>,
+    /** Those that have a node which is not cut, by their places in `ROLES`. */
+    private readonly standing: readonly (Standing | undefined)[],
   ) {
-    this.efforts = { unit: [], source: [], load: [] };
-  }
-
-  private get unit(): Standing {
-    return this.standing.unit!;
+    this.unit = standing[UNIT]!;
   }
 
   readings(): number[] {
-    const own = this.efforts.unit;
+    const own = this.efforts[UNIT]!;
     for (const node of this.nodes) {
-      const brought = node.cutAt < 0 && node.other === 'load' && this.unit.brings?.(node.unit, own);
+      const brought = node.cutAt < 0 && node.other === LOAD && this.unit.brings?.(node.unit, own);
       const effort =
         typeof brought === 'number'
           ? brought
           : this.settle(node, (at) => this.unit.through(node.unit, at, own));
       own[node.unit] = effort;
-      if (node.cutAt < 0) this.efforts[node.other][node.otherTerminal] = effort;
+      if (node.cutAt < 0) this.efforts[node.other]![node.otherTerminal] = effort;
     }
     const ofUnit: Nodes = {
       settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
@@ -188,13 +188,16 @@ class Joined {
       stopped: (terminal) => this.standing[this.nodes[terminal]!.other]?.stopped ?? NOTHING_JOINED,
     };
     const readings = this.unit.read(own, ofUnit);
-    for (const role of ['source', 'load'] as const)
-      readings.push(...(this.standing[role]?.read(this.efforts[role], NOTHING_TO_SETTLE) ?? []));
+    for (const other of [SOURCE, LOAD]) {
+      const standing = this.standing[other];
+      if (standing)
+        for (const reading of standing.read(this.efforts[other]!, NOTHING_TO_SETTLE)) readings.push(reading);
+    }
     return readings;
   }
 
   private taken({ other, otherTerminal }: Node, effort: number): number {
-    return this.standing[other]!.through(otherTerminal, effort, this.efforts[other]);
+    return this.standing[other]!.through(otherTerminal, effort, this.efforts[other]!);
   }
 
   /** The effort of a node at which what the unit passes there is what the other member does. */
@@ -205,11 +208,11 @@ class Joined {
   ): number {
     if (node.cutAt >= 0) return this.given[node.cutAt]!;
     const { close } = COUPLINGS[node.coupling];
-    if (node.other === 'load') {
-      const [idle, furthest] = given ?? this.unit.span(node.unit, this.efforts.unit);
+    if (node.other === LOAD) {
+      const [idle, furthest] = given ?? this.unit.span(node.unit, this.efforts[UNIT]!);
       return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
     }
-    const [idle, furthest] = this.standing.source!.span(node.otherTerminal, this.efforts.source);
+    const [idle, furthest] = this.standing[SOURCE]!.span(node.otherTerminal, this.efforts[SOURCE]!);
     if (!this.members.source.knownAtRest)
       return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
     // What the gauge on the unit showed at rest: the source's line goes through that point.

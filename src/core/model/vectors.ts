@@ -37,18 +37,23 @@ export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector:
 }
 
 /**
- * Gives names to numbers in declared order, made ready once: it is asked for every state of a model.
+ * Gives names to numbers in declared order, made ready once: it is asked for every state of a model. What it returns looks the
+ * numbers up in the vector, so that none is copied; it is not to be spread.
  *
  * @returns a function of a vector that begins with these numbers; what stands behind them is left alone
  */
 export function reader<D extends readonly Descriptor[]>(descriptors: D): (vector: Vector) => Named<D> {
-  const ids: readonly D[number]['id'][] = descriptors.map(({ id }) => id);
-  const blank = Object.fromEntries(ids.map((id) => [id, 0])) as Named<D>;
-  return (vector) => {
-    const named = { ...blank };
-    for (let i = 0; i < ids.length; i += 1) named[ids[i]!] = vector[i]!;
-    return named;
-  };
+  class View {
+    constructor(readonly vector: Vector) {}
+  }
+  descriptors.forEach(({ id }, place) =>
+    Object.defineProperty(View.prototype, id, {
+      get(this: View) {
+        return this.vector[place];
+      },
+    }),
+  );
+  return (vector) => new View(vector) as unknown as Named<D>;
 }
 
 /** A healthy unit from named values, and the half-widths of those that may differ from unit to unit. */

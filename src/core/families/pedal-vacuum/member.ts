@@ -92,20 +92,20 @@ const STEPS = 6;
  * newton more takes some hundredths of one from itself, so that going on from what the last step gave comes to rest at once.
  *
  * @param guess_N the stroke before stood there
+ * @param span_N between what forces it lies, where the steps do not come to rest
  */
 function strokeForce_N(
   at: (force_N: number) => number,
   guess_N: number,
-  least_N: number,
-  most_N: number,
+  span_N: () => readonly [least: number, most: number],
 ): number {
-  let force_N = Math.min(guess_N, most_N);
+  let force_N = guess_N;
   for (let step = 0; step < STEPS; step += 1) {
     const next_N = at(force_N);
     if (Math.abs(next_N - force_N) < CLOSE_N) return next_N;
     force_N = next_N;
   }
-  const found_N = rootOfFalling((force) => at(force) - force, least_N, most_N, CLOSE_N);
+  const found_N = rootOfFalling((force) => at(force) - force, ...span_N(), CLOSE_N);
   at(found_N);
   return found_N;
 }
@@ -122,7 +122,9 @@ class PedalVacuum implements Standing {
   /** Force into the unit, and what its valve calls for, N. */
   private readonly in_N: number;
   private readonly called_N: number;
-  private lastOutput = { node_Pa: NaN, output_N: NaN };
+  /** The vacuum side that an output was last asked for beside, and that output. */
+  private lastNode_Pa = NaN;
+  private lastOutput_N = NaN;
 
   constructor(
     parameters: Vector,
@@ -180,9 +182,11 @@ class PedalVacuum implements Standing {
 
   /** The same at the input set, kept as long as the vacuum stays. */
   private output_N(front_Pa: number): number {
-    if (this.lastOutput.node_Pa !== front_Pa)
-      this.lastOutput = { node_Pa: front_Pa, output_N: this.outputAt(front_Pa, this.in_N, this.called_N) };
-    return this.lastOutput.output_N;
+    if (this.lastNode_Pa !== front_Pa) {
+      this.lastNode_Pa = front_Pa;
+      this.lastOutput_N = this.outputAt(front_Pa, this.in_N, this.called_N);
+    }
+    return this.lastOutput_N;
   }
 
   /** Air that comes into the vacuum side at rest. */
@@ -307,17 +311,20 @@ class PedalVacuum implements Standing {
   private used(nodes: Nodes, from_Pa: number, most: number) {
     const without_N = unassisted_N(this.p, this.in_N);
     const least_N = WORTH * without_N;
-    let [left_Pa, useful, force_N] = [from_Pa, 0, Infinity];
+    let left_Pa = from_Pa;
+    let useful = 0;
+    let force_N = this.called_N;
     const stroke = this.bodies(nodes, 0);
     const at = (force_N: number) => {
       stroke.stroke_m = nodes.taken(ROD, force_N);
       const full_Pa = depressionAtStroke_Pa(left_Pa, stroke, this.barometer_Pa);
       return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
     };
+    // The stroke presses the vacuum side together, and so takes from what makes it: less than with none.
+    const span_N = () =>
+      [without_N, this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N)] as const;
     for (let i = 0; i < most; i += 1) {
-      // The stroke presses the vacuum side together, and so takes from what makes it: less than with none.
-      const most_N = this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N);
-      force_N = strokeForce_N(at, force_N, without_N, most_N);
+      force_N = strokeForce_N(at, force_N, span_N);
       if (force_N <= least_N) return { left_Pa, useful };
       useful += 1;
       left_Pa = depressionAfterStroke_Pa(left_Pa, stroke, this.barometer_Pa);
@@ -339,7 +346,8 @@ class PedalVacuum implements Standing {
     const volume_m3 = stroke.front_m3 + stroke.rear_m3 + stroke.tank_m3;
     // dt = V·dp/Q with p = p₁ + (p₀ − p₁)·s².
     let sum = 0;
-    for (const [s, weight] of GAUSS) {
+    for (let i = 0; i < GAUSS.length; i += 1) {
+      const [s, weight] = GAUSS[i]!;
       const at_Pa = to_Pa + (from_Pa - to_Pa) * s * s;
       const taken = nodes.taken(VACUUM, at_Pa) - this.restLeak_PaM3PerS(at_Pa);
       if (taken <= 0) return NEVER_S;

@@ -100,7 +100,7 @@ export class VacuumSupply implements Standing {
   private source_Pa(unit_Pa: number): number {
     const { floor_Pa, barometer_Pa } = this;
     const { sourceLeak_m3PerSPa, suction_m3PerS, crack_Pa } = this.p;
-    const leak = this.flow(sourceLeak_m3PerSPa, barometer_Pa, floor_Pa);
+    const leak = sourceLeak_m3PerSPa > 0 ? this.flow(sourceLeak_m3PerSPa, barometer_Pa, floor_Pa) : 0;
     const reach_Pa = floor_Pa + (leak - this.spare_PaM3PerS) / suction_m3PerS;
     const alone_Pa = Math.max(floor_Pa, reach_Pa);
     const inner_Pa = unit_Pa - crack_Pa;

@@ -89,7 +89,7 @@ class WheelBrakes implements Standing {
     return [
       pressure_Pa,
       p.rearOpen * heldBack_Pa(p, pressure_Pa),
-      p.rearOpen * heldBack_Pa({ ...p, split_Pa: p.otherSplit_Pa }, pressure_Pa),
+      p.rearOpen * heldBack_Pa({ slope: p.slope, split_Pa: p.otherSplit_Pa }, pressure_Pa),
       p.pedalRatio * this.through(0, force_N),
       p.pedalRatio * this.sink_m(pressure_Pa),
     ];
