@@ -20,6 +20,7 @@ const FLOORS = [
   'twin',
   'procedure',
   'passage',
+  'diagnosis',
   'families',
   'vehicle',
   'records',

@@ -37,6 +37,8 @@ export interface Fault {
   readonly name: string;
   /** What a technician would tell a customer. */
   readonly plain: string;
+  /** Faults that it brings about in time: the two are met together more often than chance would have it. */
+  readonly causes?: readonly string[];
   /** Whether a unit of these healthy parameters is so made that it can have it. Where left out, every one is. */
   readonly fits?: (healthy: Vector) => boolean;
   /** Parameters of a unit with this fault; severity 0 (just begun) to 1 (severe). */
@@ -151,8 +153,13 @@ export interface FamilyFolder<Profile> extends Kind<Profile> {
   readonly onBench: OnBench<Profile>;
 }
 
+/** A model as it can be asked where some of its readings are known as inputs. A reading that it does not tell is not a number. */
+export type View = Pick<Model<unknown>, 'inputs' | 'steady'>;
+
 /** A family as all the rest knows it: what its folder says, and what is tested as one whole model. */
 export interface Family extends Kind<unknown>, Model<unknown> {
+  /** Every way to ask the model, the one that takes the most from what was read first, and the one that takes the least last. */
+  readonly views: readonly [View, ...View[]];
   /** All of it over time; null where one part is known at rest only. */
   readonly motion: OverTime | null;
   /** Inputs of a full application, besides the source and the room, SI. */
@@ -233,6 +240,7 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
   return {
     ...folder,
     ...bench,
+    views: [bench],
     full: onBench.full,
     healthy: (profile: Profile) => bench.healthy({ unit: profile, ...onBench.profiles(profile) }),
     motion: overTime(members),

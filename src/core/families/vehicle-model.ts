@@ -1,6 +1,6 @@
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '../air/leak';
-import type { Family, HealthyVehicle, LoadBehind } from '../contract/family';
+import type { Family, HealthyVehicle, LoadBehind, View } from '../contract/family';
 import { installation, ROLES, type Role } from '../model/installation';
 import type { Member, Model } from '../model/member';
 import { AT_ONCE, inputVector, placeOf, type HealthyUnit } from '../model/vectors';
@@ -11,7 +11,7 @@ export const roleOf = (id: string): Role => ROLES.find((role) => id.startsWith(`
 /** The three joined, as they are and as a gauge at the unit tells the source: the readings of both together. */
 export function wholeModel<S, U>({
   source,
-  asRead,
+  asRead: sourceAsRead,
   unit,
   load,
 }: {
@@ -21,7 +21,7 @@ export function wholeModel<S, U>({
   readonly load: Member<never>;
 }) {
   const whole = installation({ source, unit, load });
-  const known = installation({ source: asRead, unit, load });
+  const known = installation({ source: sourceAsRead, unit, load });
   const places = whole.inputs.map(({ id }) => placeOf(known.inputs, id));
   const ofSource = known.readings.flatMap(({ id }, place) => (roleOf(id) === 'source' ? [place] : []));
   const counts = {
@@ -34,9 +34,20 @@ export function wholeModel<S, U>({
     source: [counts.unit, counts.unit + counts.source],
     load: [counts.unit + counts.source, counts.unit + counts.source + counts.load],
   } as const satisfies Record<Role, readonly [number, number]>;
+  /** What the source shows is not told by a gauge that takes its place. */
+  const asRead: View = {
+    inputs: known.inputs,
+    steady: (parameters, inputs) => {
+      const readings = known.steady(parameters, inputs);
+      for (const place of ofSource) readings[place] = NaN;
+      return readings;
+    },
+  };
   return {
     ...known,
     slices,
+    /** By what a gauge at the unit shows, and by nothing but the parts themselves. */
+    by: { gauge: asRead, itself: whole as View },
     steady: (parameters: readonly number[], inputs: readonly number[]): number[] => {
       const readings = known.steady(parameters, inputs);
       const joined = whole.steady(

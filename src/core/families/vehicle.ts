@@ -159,6 +159,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     });
   };
 
+  const behindView = behindLoad(model, behind);
   const family: Family = {
     kind,
     name,
@@ -189,6 +190,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
       load: parts.load.typical,
     },
     ...model,
+    views: [behindView, model.by.gauge, model.by.itself],
     healthy: (profile) => healthy(profile as Profile),
     motion: overTime(members as never),
     member: null,
@@ -227,7 +229,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     results: sayingOverdue((context, run) => results(context as RunContext<Profile>, run)),
     assess: (context, run, found) => assessVehicle(found, parts.excused),
   };
-  const behindGauge: Family = { ...family, ...behindLoad(model, behind) };
+  const behindGauge: Family = { ...family, ...behindView };
   return family;
 }
 

@@ -5,7 +5,7 @@ import { supplied } from '../contract/sources';
 import { findItem, setItem, type ReadingItem } from '../contract/steps';
 import { measured, type Measured } from '../metrology/uncertainty';
 import { restingReading } from '../model/vectors';
-import { instrumentsOf, measuredItem, ventedZero_SI } from './measured-item';
+import { instrumentsOf, measuredItem, ventedZero_SI, type ItemReading } from './measured-item';
 import { roomOf } from './room';
 import { countedCaptures, counts } from './run';
 
@@ -13,6 +13,10 @@ import { countedCaptures, counts } from './run';
 export interface Known {
   readonly value: number;
   readonly measured: Measured | null;
+  /** Reading item that it comes from. */
+  readonly item?: string;
+  /** Nothing says it: what a healthy one shows stands in for it. */
+  readonly assumed?: true;
 }
 
 /**
@@ -48,7 +52,8 @@ export function inputsAt(
     } else if (from.as === 'set') {
       const set = setItem(context.procedure, item, from.port);
       const read = set && measuredItem(instruments, run, set.id);
-      known.push({ value: read?.value_SI ?? set?.target_Pa ?? item.target_Pa ?? 0, measured: read });
+      const value = read?.value_SI ?? set?.target_Pa ?? item.target_Pa ?? 0;
+      known.push({ value, measured: read, ...(read && { item: read.captures[0]!.item }) });
     } else {
       const counts = (other: ReadingItem) =>
         source === 'under-load' || !family.readings.some(({ id: reading }) => reading === other.measures);
@@ -58,10 +63,15 @@ export function inputsAt(
         // Until the gauge was read, what a healthy source makes there.
         const healthy = family.healthy(context.profile).values;
         const room = { barometer_Pa, temperature_K };
-        known.push({ value: restingReading(family, healthy, room, from.until), measured: null });
+        const value = restingReading(family, healthy, room, from.until);
+        known.push({ value, measured: null, assumed: true });
         continue;
       }
-      known.push({ value: read?.value_SI ?? 0, measured: read });
+      known.push({
+        value: read?.value_SI ?? 0,
+        measured: read,
+        ...(read && 'captures' in read && { item: read.captures[0]!.item }),
+      });
     }
   }
   return known;
@@ -74,7 +84,7 @@ function sourceBefore(
   item: ReadingItem,
   port: string,
   countsAsSource: (other: ReadingItem) => boolean,
-): Measured | null | 'unknown' {
+): Measured | ItemReading | null | 'unknown' {
   const procedure = context.procedure;
   const step = findItem(procedure, item.id)?.step;
   const shutIn = item.elapsed_s !== undefined && item.port === port;

@@ -14,11 +14,17 @@ export interface TwinReading {
   /** Error shared by every reading of a gauge: its name, its standard uncertainty here. */
   readonly shared: SharedError;
   /** The same of each input that was read. */
-  readonly inputDoubts: readonly {
-    readonly input: number;
-    readonly random: number;
-    readonly shared: SharedError;
-  }[];
+  readonly inputDoubts: readonly InputDoubt[];
+}
+
+/** An input of the twin that was itself read, and how it may be out. SI. */
+export interface InputDoubt {
+  /** Place among the inputs. */
+  readonly input: number;
+  /** What was read: readings that lean on the same one lean on the same chance error. */
+  readonly of: string;
+  readonly random: number;
+  readonly shared: SharedError;
 }
 
 /** An error that is one and the same for every reading of a gauge: the gauge, and its standard uncertainty here. */

@@ -1,0 +1,94 @@
+import { faultsOf, type Family, type Fault } from '../contract/family';
+
+/** What a repair would be: causes of one class are mended alike, so that telling them apart changes nothing that is done. */
+export type RepairClass = string;
+
+/** Nothing is wrong, and: something that no fault of the library is. */
+export const HEALTHY = 'healthy';
+export const UNKNOWN = 'unknown';
+
+/** One explanation of a complaint: no fault, one, or two together. */
+export interface Cause {
+  readonly id: string;
+  readonly faults: readonly Fault[];
+  readonly repair: RepairClass;
+  /** Chance of it before anything was read, 0 to 1. */
+  readonly prior: number;
+}
+
+/** What is believed before anything was read. Handbook-models 12. */
+export interface Beliefs {
+  /** Somebody complains: a healthy brake is less likely then. */
+  readonly complaint: boolean;
+  /** Weights of faults, in place of those that the family gives them; 0 leaves a fault out. */
+  readonly weights: Readonly<Record<string, number>>;
+}
+
+const HEALTHY_WITH_COMPLAINT = 0.1;
+const HEALTHY_WITHOUT = 0.6;
+/** Something that the library does not know. */
+const UNKNOWN_PRIOR = 0.03;
+/** Two faults at once, all pairs together. */
+const PAIRS = 0.1;
+/** How much likelier a pair is where one brings the other about. */
+const BROUGHT_ABOUT = 3;
+
+/** Everything that may be the cause, with its chance before anything was read. */
+export interface Library {
+  readonly healthy: Cause;
+  readonly singles: readonly Cause[];
+  /** Every pair of faults, the likeliest first. */
+  readonly pairs: readonly Cause[];
+  readonly unknown: Cause;
+}
+
+/** Parts that are changed or mended, of one fault or two; a fault that changes none is mended in its own way. */
+export const repairOf = (faults: readonly Fault[]): RepairClass =>
+  [...new Set(faults.flatMap(({ id, parts }) => (parts.length > 0 ? parts : [id])))].sort().join(' + ');
+
+/**
+ * The causes of a kind of installation with their chances. Handbook-models 12: healthy 0.10 where somebody complains, else 0.6;
+ * unknown 0.03; two faults 0.10 together, each pair by w_i·w_j·c_ij with c 3 where one brings the other about; the rest by weight.
+ *
+ * @throws RangeError where a weight is below zero, or no fault has any
+ */
+export function libraryOf(
+  family: Pick<Family, 'faults' | 'healthy'>,
+  profile: unknown,
+  { complaint, weights }: Beliefs,
+): Library {
+  const faults = faultsOf(family, profile);
+  const weightOf = ({ id, prior }: Fault) => weights[id] ?? prior;
+  const bad = faults.find((fault) => !(weightOf(fault) >= 0));
+  if (bad) throw new RangeError(`weights: that of “${bad.id}” is below zero`);
+  const possible = faults.filter((fault) => weightOf(fault) > 0);
+  const total = possible.reduce((sum, fault) => sum + weightOf(fault), 0);
+  if (total <= 0) throw new RangeError('weights: no fault has any');
+  const healthy = complaint ? HEALTHY_WITH_COMPLAINT : HEALTHY_WITHOUT;
+  const twos = possible
+    .flatMap((first, i) =>
+      possible.slice(i + 1).map((second) => {
+        const brings = first.causes?.includes(second.id) || second.causes?.includes(first.id);
+        return {
+          faults: [first, second],
+          weight: weightOf(first) * weightOf(second) * (brings ? BROUGHT_ABOUT : 1),
+        };
+      }),
+    )
+    .sort((a, b) => b.weight - a.weight);
+  const ofTwos = twos.reduce((sum, { weight }) => sum + weight, 0);
+  const pairs = ofTwos > 0 ? PAIRS : 0;
+  const singles = 1 - healthy - UNKNOWN_PRIOR - pairs;
+  const cause = (of: readonly Fault[], prior: number): Cause => ({
+    id: of.map(({ id }) => id).join(' + '),
+    faults: of,
+    repair: repairOf(of),
+    prior,
+  });
+  return {
+    healthy: { id: HEALTHY, faults: [], repair: HEALTHY, prior: healthy },
+    singles: possible.map((fault) => cause([fault], (singles * weightOf(fault)) / total)),
+    pairs: twos.map(({ faults: two, weight }) => cause(two, (pairs * weight) / ofTwos)),
+    unknown: { id: UNKNOWN, faults: [], repair: UNKNOWN, prior: UNKNOWN_PRIOR },
+  };
+}

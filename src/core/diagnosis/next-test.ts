@@ -1,0 +1,244 @@
+import { gaussian } from '../numeric/chance';
+import { UNKNOWN, type RepairClass } from './causes';
+import { spanOf, type Evidence, type LookEvidence } from './evidence';
+import { triangleOf } from '../numeric/covariance';
+import { chanceOfAnswer, GROSS } from './likelihood';
+import type { PlannedReading } from './of-run';
+import type { Particle } from './particles';
+import type { Posterior } from './posterior';
+import type { Predictions } from './predictions';
+import { SharedErrors } from './shared-errors';
+
+/** A look that could be taken, before it is answered. */
+export type PlannedLook = Omit<LookEvidence, 'answer' | 'good'>;
+
+/** What a test would show, and what it takes to do it from the present state. */
+export interface PossibleTest {
+  readonly step: string;
+  readonly planned: readonly (PlannedReading | PlannedLook)[];
+  readonly attended_s: number;
+  readonly waiting_s: number;
+  /** To bring sources and gauges to where it begins, and to bring back what it uses up. */
+  readonly setUp_s: number;
+  readonly restoring_s: number;
+}
+
+/** A test with what it is expected to tell. */
+export interface Valued {
+  readonly test: PossibleTest;
+  /** Bits over repair classes that it is expected to take from the doubt. */
+  readonly gain_bits: number;
+  /** What it costs, minutes: waits count as much as the time that they take from other work. */
+  readonly cost_min: number;
+  readonly bitsPerMinute: number;
+}
+
+/** At most so many particles stand for what is believed, the likeliest, together of this much of its chance. */
+const MOST_STANDING = 240;
+const STANDING_PART = 0.998;
+/** Outcomes that are tried for each test. */
+const OUTCOMES = 64;
+/** A test that tells less than this is never advised, bits. Handbook-models 12. */
+export const LEAST_BITS = 0.02;
+
+/** Part of a wait that counts: all of it, or less where other work fills it. Handbook-models 12. */
+export const waitCounts = (otherWork: boolean): number => (otherWork ? 0.2 : 1);
+
+/** Doubt about what to mend, bits. */
+export function entropy_bits(chances: Iterable<number>): number {
+  let sum = 0;
+  for (const chance of chances) if (chance > 0) sum -= chance * Math.log2(chance);
+  return sum;
+}
+
+/**
+ * Tests by what they tell for their minutes, the best first. Value = [H − E(H after)]/(attended + λ·wait + set-up + restoring),
+ * bits over repair classes. Handbook-models 12. Outcomes are drawn from what is believed now, given all that was read: what a
+ * gauge has shown of its error, and the unit of its tolerances, is known by then.
+ *
+ * @param waits part of a wait that counts
+ * @param random even chance from 0 to 1
+ */
+export function valueTests(
+  predictions: Predictions,
+  posterior: Posterior,
+  evidence: readonly Evidence[],
+  tests: readonly PossibleTest[],
+  waits: number,
+  random: () => number,
+): Valued[] {
+  const standing = standingFor(predictions, posterior);
+  const valued = tests.map((test): Valued => {
+    const { attended_s, waiting_s, setUp_s, restoring_s } = test;
+    const cost_min = (attended_s + waits * waiting_s + setUp_s + restoring_s) / 60;
+    if (test.planned.length === 0) return { test, gain_bits: 0, cost_min, bitsPerMinute: 0 };
+    const gain_bits = new Outlook(predictions, posterior, standing, evidence, test).gain_bits(random);
+    return { test, gain_bits, cost_min, bitsPerMinute: gain_bits / cost_min };
+  });
+  return valued.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
+}
+
+/** One particle that stands for what is believed. */
+interface Standing {
+  readonly k: number;
+  readonly chance: number;
+}
+
+/** The likeliest particles with their chances: with the unknown cause they make 1. */
+function standingFor({ set }: Predictions, { weights, unknown }: Posterior): Standing[] {
+  const order = set.particles.map((_, k) => k).sort((a, b) => weights[b]! - weights[a]!);
+  const found: Standing[] = [];
+  let sum = 0;
+  for (const k of order) {
+    if (found.length >= MOST_STANDING || sum >= STANDING_PART * (1 - unknown)) break;
+    found.push({ k, chance: weights[k]! });
+    sum += weights[k]!;
+  }
+  return found.map(({ k, chance }) => ({ k, chance: (chance * (1 - unknown)) / sum }));
+}
+
+/** What a test would show by each of the particles that stand for what is believed. */
+class Outlook {
+  private readonly numbers: readonly PlannedReading[];
+  private readonly looks: readonly PlannedLook[];
+  /** Expected numbers, and the triangle of their covariance, given all that was read: for each particle. */
+  private readonly expected: readonly Float64Array[];
+  private readonly triangle: readonly Float64Array[];
+  private readonly logDeterminant: readonly number[];
+
+  constructor(
+    private readonly predictions: Predictions,
+    private readonly posterior: Posterior,
+    private readonly standing: readonly Standing[],
+    evidence: readonly Evidence[],
+    { planned }: PossibleTest,
+  ) {
+    this.numbers = planned.filter((one) => one.kind === 'reading');
+    this.looks = planned.filter((one) => one.kind === 'look');
+    const pieces = evidence.flatMap((one, piece) =>
+      one.kind === 'reading' && one.off === null ? [{ one, piece }] : [],
+    );
+    const errors = new SharedErrors([...pieces.map(({ one }) => one), ...this.numbers], predictions);
+    const [old, size] = [pieces.length, this.numbers.length];
+    const whole = old + size;
+    const covariance = new Float64Array(whole ** 2);
+    const shown = [...pieces.map(({ one }) => one), ...this.numbers].map(({ state, place }) =>
+      predictions.column(state, place),
+    );
+    const made = standing.map(({ k }) => {
+      errors.covariance(k, covariance);
+      pieces.forEach(({ one, piece }, i) => {
+        // A reading that is taken for a gross error by this particle tells it nothing.
+        if (posterior.grossBy[piece]![k]! > 0.5) covariance[i * whole + i]! += spanOf(one) ** 2;
+      });
+      triangleOf(covariance, whole);
+      const told = new Float64Array(old);
+      for (let i = 0; i < old; i += 1) {
+        let sum = pieces[i]!.one.value - shown[i]![k]!;
+        if (!Number.isFinite(sum)) sum = 0;
+        for (let j = 0; j < i; j += 1) sum -= covariance[i * whole + j]! * told[j]!;
+        told[i] = sum / covariance[i * whole + i]!;
+      }
+      const expected = new Float64Array(size);
+      const triangle = new Float64Array(size ** 2);
+      let log = 0;
+      for (let i = 0; i < size; i += 1) {
+        const row = (old + i) * whole;
+        let sum = shown[old + i]![k]!;
+        for (let j = 0; j < old; j += 1) sum += covariance[row + j]! * told[j]!;
+        expected[i] = Number.isFinite(sum) ? sum : this.numbers[i]!.scale.high;
+        for (let j = 0; j <= i; j += 1) triangle[i * size + j] = covariance[row + old + j]!;
+        log += 2 * Math.log(triangle[i * size + i]!);
+      }
+      return { expected, triangle, log };
+    });
+    this.expected = made.map(({ expected }) => expected);
+    this.triangle = made.map(({ triangle }) => triangle);
+    this.logDeterminant = made.map(({ log }) => log);
+  }
+
+  /** Doubt that it is expected to take away. */
+  gain_bits(random: () => number): number {
+    const before = entropy_bits(this.posterior.classes.values());
+    let after = 0;
+    for (let i = 0; i < OUTCOMES; i += 1) {
+      const truth = this.chosen((i + random()) / OUTCOMES);
+      after += this.left_bits(this.values(truth, random), this.answers(truth, random));
+    }
+    return Math.max(0, before - after / OUTCOMES);
+  }
+
+  /** The particle at a place of the chance; −1 for the unknown cause, which stands last. */
+  private chosen(at: number): number {
+    let upTo = 0;
+    for (const [i, { chance }] of this.standing.entries()) if ((upTo += chance) > at) return i;
+    return -1;
+  }
+
+  private values(truth: number, random: () => number): Float64Array {
+    const size = this.numbers.length;
+    const values = new Float64Array(size);
+    const chance = values.map(() => gaussian(random));
+    for (let i = 0; i < size; i += 1) {
+      const { low, high } = this.numbers[i]!.scale;
+      if (truth < 0) values[i] = low + random() * (high - low);
+      else {
+        values[i] = this.expected[truth]![i]!;
+        for (let j = 0; j <= i; j += 1) values[i]! += this.triangle[truth]![i * size + j]! * chance[j]!;
+      }
+    }
+    return values;
+  }
+
+  private answers(truth: number, random: () => number): LookEvidence[] {
+    return this.looks.map((look) => {
+      const answers = ['', ...look.bad].map((answer) => ({ ...look, answer, good: answer === '' }));
+      let left = random();
+      for (const answer of answers) {
+        left -= truth < 0 ? 1 / answers.length : chanceOfAnswer(answer, this.particle(truth));
+        if (left <= 0) return answer;
+      }
+      return answers.at(-1)!;
+    });
+  }
+
+  private particle(standing: number): Particle {
+    return this.predictions.set.particles[this.standing[standing]!.k]!;
+  }
+
+  /** Doubt left after an outcome, bits. */
+  private left_bits(values: Float64Array, answers: readonly LookEvidence[]): number {
+    const size = values.length;
+    const anywhere = this.numbers.reduce((sum, one) => sum - Math.log(spanOf(one)), 0);
+    const logs = this.standing.map((_, s) => {
+      let square = 0;
+      const scaled = new Float64Array(size);
+      for (let i = 0; i < size; i += 1) {
+        let sum = values[i]! - this.expected[s]![i]!;
+        for (let j = 0; j < i; j += 1) sum -= this.triangle[s]![i * size + j]! * scaled[j]!;
+        scaled[i] = sum / this.triangle[s]![i * size + i]!;
+        square += scaled[i]! ** 2;
+      }
+      const log = -(square + this.logDeterminant[s]! + size * Math.log(2 * Math.PI)) / 2;
+      // A gross error may stand in it too.
+      const withGross = size > 0 ? logSum(log, Math.log(GROSS) + anywhere) : 0;
+      const particle = this.particle(s);
+      return answers.reduce((sum, look) => sum + Math.log(chanceOfAnswer(look, particle)), withGross);
+    });
+    const logUnknown = anywhere + answers.length * Math.log(0.5);
+    const most = logs.reduce((a, b) => Math.max(a, b), logUnknown);
+    const classes = new Map<RepairClass, number>();
+    let total = this.posterior.unknown * Math.exp(logUnknown - most);
+    classes.set(UNKNOWN, total);
+    logs.forEach((log, s) => {
+      const weight = this.standing[s]!.chance * Math.exp(log - most);
+      const { repair } = this.particle(s).cause;
+      total += weight;
+      classes.set(repair, (classes.get(repair) ?? 0) + weight);
+    });
+    return entropy_bits([...classes.values()].map((weight) => weight / total));
+  }
+}
+
+/** ln(eᵃ + eᵇ). */
+const logSum = (a: number, b: number) => Math.max(a, b) + Math.log1p(Math.exp(-Math.abs(a - b)));

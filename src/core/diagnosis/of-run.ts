@@ -1,0 +1,154 @@
+import type { Family } from '../contract/family';
+import type { RunContext } from '../contract/run-context';
+import type { RunState } from '../contract/run-state';
+import { setItem, type ObservationItem, type ReadingItem } from '../contract/steps';
+import { lowEnd_SI } from '../metrology/accuracy';
+import { gaugeFor, gaugeUncertainty_SI, type Instrument } from '../metrology/instrument';
+import { randomUncertainty_SI } from '../metrology/uncertainty';
+import { placeOf } from '../model/vectors';
+import { asSeen, sharedOf, type AsSeen } from '../procedure/as-seen';
+import { setPort } from '../procedure/live';
+import { instrumentsOf, measuredByGauge, type ItemReading } from '../procedure/measured-item';
+import type { InputDoubt } from '../twin/fit';
+import type { Evidence, LookEvidence, ReadingEvidence } from './evidence';
+
+/** Everything that a run has shown so far and that counts: what was struck or went stale does not. */
+export const evidenceOf = (family: Family, context: RunContext<unknown>, run: RunState): Evidence[] =>
+  context.procedure.steps.flatMap(({ items }) =>
+    items.flatMap((item): Evidence[] => {
+      if (item.kind === 'reading') return readingEvidence(family, context, run, item);
+      const answer = item.kind === 'observation' ? run.observations[item.id]?.answer : undefined;
+      if (item.kind !== 'observation' || answer === undefined) return [];
+      const look = plannedLook(family, item);
+      const given = item.answers.find(({ id }) => id === answer);
+      if (!look || !given || given.finds === 'unknown') return [];
+      return [{ ...look, answer, good: given.finds === 'good' }];
+    }),
+  );
+
+/** A reading by each gauge that it was read with. */
+function readingEvidence(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+): ReadingEvidence[] {
+  const gauges = instrumentsOf(context.rig, context.shelf);
+  return measuredByGauge(gauges, run, item.id).flatMap((reading): ReadingEvidence[] => {
+    const state = stateAt(family, context, run, item, reading);
+    if (!state) return [];
+    const { instrument, value_SI } = reading;
+    const atEnd = reading.captures.some((capture) => capture.value_SI >= instrument.fullScale_Pa);
+    return [
+      {
+        kind: 'reading',
+        id: `${item.id} ${instrument.tag}`,
+        ...state,
+        value: value_SI,
+        off: atEnd ? 'above' : null,
+        random: apart(family, state.place, value_SI, randomUncertainty_SI(reading)),
+        shared: sharedOf(reading),
+        scale: scaleOf(instrument),
+      },
+    ];
+  });
+}
+
+const scaleOf = (gauge: Instrument) => ({ low: lowEnd_SI(gauge), high: gauge.fullScale_Pa });
+
+/** What differs from reading to reading, with how far it lies by itself from what the model says. */
+function apart({ readings }: Pick<Family, 'readings'>, place: number, value: number, random: number): number {
+  const { SI = 0, part = 0 } = readings[place]!.apart ?? {};
+  return Math.hypot(random, SI, part * value);
+}
+
+type At = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
+
+/**
+ * How the twin is asked for a reading: by the view that takes the most from what was read, of those that tell it.
+ *
+ * @returns null where no view tells it
+ */
+function stateAt(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+  reading: ItemReading | null,
+): (At & { readonly seen: AsSeen }) | null {
+  if (!family.readings.some(({ id }) => id === item.measures)) return null;
+  const place = placeOf(family.readings, item.measures);
+  const { values } = family.healthy(context.profile);
+  for (const [number, view] of family.views.entries()) {
+    const isSet = view.inputs.every(
+      ({ from }) =>
+        from?.as !== 'set' ||
+        from.port === setPort(context.procedure) ||
+        setItem(context.procedure, item, from.port) !== null,
+    );
+    if (!isSet) continue;
+    const seen = asSeen({ ...family, ...view }, context, run, item, reading);
+    if (!seen || seen.known.some(({ assumed }) => assumed)) continue;
+    if (!Number.isFinite(view.steady(values, seen.inputs)[place]!)) continue;
+    return { state: { view: number, inputs: seen.inputs }, place, doubts: seen.doubts, seen };
+  }
+  return null;
+}
+
+/** A look of the procedure whose error rates the family knows, before it is answered; null for any other. */
+export function plannedLook(
+  { looks }: Pick<Family, 'looks'>,
+  { id, answers }: ObservationItem,
+): Omit<LookEvidence, 'answer' | 'good'> | null {
+  const rates = looks.find(({ item }) => item === id);
+  if (!rates) return null;
+  const bad = answers.flatMap(({ id: answer, finds }) => (finds === 'bad' ? [answer] : []));
+  return { kind: 'look', id, item: id, bad, miss: rates.miss, falseAlarm: rates.falseAlarm };
+}
+
+/** A reading that could be taken now, with the gauge that stands for it: all that is known of it but its value. */
+export type PlannedReading = Omit<ReadingEvidence, 'value' | 'off'>;
+
+/**
+ * A reading of a step before it is taken, at the aim. Null where the twin does not tell it, or no gauge of the rig reaches it.
+ */
+export function plannedReading(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+): PlannedReading | null {
+  const found = stateAt(family, context, run, item, null);
+  if (!found) return null;
+  const { state, place, seen } = found;
+  const view = family.views[state.view]!;
+  const expected = view.steady(family.healthy(context.profile).values, state.inputs)[place]!;
+  const gauge = gaugeFor(context.rig[item.port] ?? [], Math.abs(expected));
+  if (!gauge) return null;
+  const step = (of: Instrument) => of.step_Pa / Math.sqrt(12);
+  // What is set on the way was not read yet: it will be, on the gauge that stands there.
+  const aimed = view.inputs.flatMap(({ from }, input): InputDoubt[] => {
+    const on = from?.as === 'set' && !seen.known[input]!.measured ? context.rig[from.port]?.[0] : undefined;
+    const at = seen.inputs[input]!;
+    return on && at !== 0
+      ? [
+          {
+            input,
+            of: `${item.id} set`,
+            random: step(on),
+            shared: { gauge: `${on.tag} ${on.calibratedOn ?? ''}`, u: gaugeUncertainty_SI(on, at) },
+          },
+        ]
+      : [];
+  });
+  return {
+    kind: 'reading',
+    id: item.id,
+    state,
+    place,
+    doubts: [...seen.doubts, ...aimed],
+    random: apart(family, place, expected, step(gauge)),
+    shared: { gauge: `${gauge.tag} ${gauge.calibratedOn ?? ''}`, u: gaugeUncertainty_SI(gauge, expected) },
+    scale: scaleOf(gauge),
+  };
+}

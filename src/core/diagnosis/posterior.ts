@@ -1,0 +1,180 @@
+import type { Cause, Library, RepairClass } from './causes';
+import type { Evidence } from './evidence';
+import { likelihoodOf, unknownLog, type Likelihood } from './likelihood';
+import type { Particle } from './particles';
+import type { Predictions } from './predictions';
+import { normalCdf } from '../numeric/normal';
+
+/** A cause with its chance, and what each piece of evidence does to it. */
+export interface Ranked {
+  readonly cause: Cause;
+  readonly chance: number;
+  /**
+   * How much each piece of evidence multiplies the odds of it, as a natural logarithm: what they are with it over what they
+   * would be without it. In the order of the evidence.
+   */
+  readonly weighs: readonly number[];
+}
+
+/** A piece of evidence that the others leave hardly any room for, and the other one that it is at odds with. */
+export interface AtOdds {
+  readonly piece: number;
+  /** Piece without which it would be at odds no more; −1 where no single one is. */
+  readonly partner: number;
+  /** Chance of a value so far out, or of such an answer, by all the rest. */
+  readonly chance: number;
+}
+
+export interface Posterior {
+  /** Every cause that was drawn, and the unknown one, the likeliest first. */
+  readonly ranked: readonly Ranked[];
+  readonly classes: ReadonlyMap<RepairClass, number>;
+  /** Chance of each particle; together with the unknown one they make 1. */
+  readonly weights: Float64Array;
+  readonly unknown: number;
+  /** Chance that each piece was a gross error; 0 for looks. */
+  readonly gross: readonly number[];
+  /** The same by each particle. */
+  readonly grossBy: Likelihood['gross'];
+  readonly atOdds: readonly AtOdds[];
+}
+
+/** Evidence is at odds with the rest where a value so far out is rarer than this among as many pieces. Handbook-models 12. */
+const RARE = 0.01;
+/** So many pieces, the rarest by all the rest, are looked at as partners of each other. */
+const LOOKED_AT = 4;
+
+/** What all of the evidence together makes of every cause. The same whatever order it came in. */
+export function posteriorOf(
+  library: Library,
+  predictions: Predictions,
+  evidence: readonly Evidence[],
+): Posterior {
+  const { particles } = predictions.set;
+  const likelihood = likelihoodOf(evidence, predictions);
+  const pieces = evidence.map((_, i) => i);
+  const logUnknown = (left: readonly number[]) =>
+    Math.log(library.unknown.prior) + unknownLog(left.map((i) => evidence[i]!));
+  const { weights, unknown } = weighed(particles, likelihood.all, logUnknown(pieces));
+  const chances = byCause(particles, weights);
+  chances.set(library.unknown, unknown);
+  const leftOut = pieces.map((piece) => {
+    const found = weighed(
+      particles,
+      likelihood.without[piece]!,
+      logUnknown(pieces.filter((other) => other !== piece)),
+    );
+    const by = byCause(particles, found.weights);
+    by.set(library.unknown, found.unknown);
+    return { ...found, by };
+  });
+  const ranked = [...chances]
+    .map(([cause, chance]) => ({
+      cause,
+      chance,
+      weighs: leftOut.map(({ by }) => logOdds(chance) - logOdds(by.get(cause) ?? 0)),
+    }))
+    .sort((a, b) => b.chance - a.chance);
+  const classes = new Map<RepairClass, number>();
+  for (const { cause, chance } of ranked)
+    classes.set(cause.repair, (classes.get(cause.repair) ?? 0) + chance);
+  return {
+    ranked,
+    classes,
+    weights,
+    unknown,
+    grossBy: likelihood.gross,
+    gross: pieces.map((piece) => {
+      const column = likelihood.gross[piece];
+      return column ? column.reduce((sum, share, k) => sum + share * weights[k]!, 0) : 0;
+    }),
+    atOdds: atOdds(library, predictions, evidence, likelihood, leftOut),
+  };
+}
+
+/** Least chance told apart from none, so that odds stay finite. */
+const LEAST = 1e-12;
+const logOdds = (chance: number) => {
+  const kept = Math.min(1 - LEAST, Math.max(LEAST, chance));
+  return Math.log(kept / (1 - kept));
+};
+
+/** Chances of the particles and of the unknown cause, from how likely they make the evidence. */
+function weighed(particles: readonly Particle[], logs: Float64Array, logUnknown: number) {
+  let most = logUnknown;
+  for (let k = 0; k < logs.length; k += 1) if (logs[k]! > most) most = logs[k]!;
+  const weights = new Float64Array(logs.length);
+  let unknown = Math.exp(logUnknown - most);
+  let total = unknown;
+  for (let k = 0; k < logs.length; k += 1) {
+    const weight = particles[k]!.prior * Math.exp(logs[k]! - most);
+    weights[k] = weight;
+    total += weight;
+  }
+  for (let k = 0; k < logs.length; k += 1) weights[k]! /= total;
+  unknown /= total;
+  return { weights, unknown };
+}
+
+function byCause(particles: readonly Particle[], weights: Float64Array): Map<Cause, number> {
+  const chances = new Map<Cause, number>();
+  for (let k = 0; k < particles.length; k += 1) {
+    const { cause } = particles[k]!;
+    chances.set(cause, (chances.get(cause) ?? 0) + weights[k]!);
+  }
+  return chances;
+}
+
+/** Chance of a piece of evidence so far out as it is, by what the others leave. */
+function chanceOf(
+  piece: number,
+  one: Evidence,
+  { standing, all, without }: Likelihood,
+  { weights, unknown }: { readonly weights: Float64Array; readonly unknown: number },
+): number {
+  if (one.kind === 'look' || one.off) {
+    let chance = unknown / 2;
+    for (let k = 0; k < weights.length; k += 1)
+      if (weights[k]! > 0) chance += weights[k]! * Math.exp(all[k]! - without[piece]![k]!);
+    return chance;
+  }
+  // By an unknown cause any value is as likely as any other.
+  let below = unknown / 2;
+  const z = standing[piece]!;
+  for (let k = 0; k < weights.length; k += 1) if (weights[k]! > 0) below += weights[k]! * normalCdf(z[k]!);
+  return 2 * Math.min(below, 1 - below);
+}
+
+function atOdds(
+  library: Library,
+  predictions: Predictions,
+  evidence: readonly Evidence[],
+  likelihood: Likelihood,
+  leftOut: readonly { readonly weights: Float64Array; readonly unknown: number }[],
+): AtOdds[] {
+  const rare = RARE / evidence.length;
+  if (evidence.length < 2) return [];
+  const { particles } = predictions.set;
+  const chances = evidence.map((one, piece) => chanceOf(piece, one, likelihood, leftOut[piece]!));
+  // Of two that are at odds each is rare by the rest: a partner is looked for among the rarest.
+  const rarest = chances
+    .map((_, piece) => piece)
+    .sort((a, b) => chances[a]! - chances[b]!)
+    .slice(0, LOOKED_AT);
+  return rarest
+    .filter((piece) => chances[piece]! < rare)
+    .map((piece): AtOdds => {
+      // Its partner is the one without which it stands best.
+      let [partner, best] = [-1, rare];
+      for (const other of rarest) {
+        if (other === piece) continue;
+        const left = evidence.filter((_, i) => i !== other);
+        const again = likelihoodOf(left, predictions);
+        const at = left.indexOf(evidence[piece]!);
+        const logUnknown = Math.log(library.unknown.prior) + unknownLog(left.filter((_, i) => i !== at));
+        const found = chanceOf(at, left[at]!, again, weighed(particles, again.without[at]!, logUnknown));
+        if (found > best) [partner, best] = [other, found];
+      }
+      return { piece, partner, chance: chances[piece]! };
+    });
+}

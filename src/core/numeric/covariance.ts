@@ -1,0 +1,53 @@
+/**
+ * Cholesky's triangle L of a covariance, L·Lᵀ, in place: square, row by row, the lower triangle read and overwritten.
+ *
+ * @returns the natural logarithm of its determinant
+ * @throws RangeError where it is not positive definite
+ */
+export function triangleOf(covariance: Float64Array, size: number): number {
+  const l = covariance;
+  let logDeterminant = 0;
+  for (let i = 0; i < size; i += 1) {
+    for (let j = 0; j <= i; j += 1) {
+      let sum = l[i * size + j]!;
+      for (let k = 0; k < j; k += 1) sum -= l[i * size + k]! * l[j * size + k]!;
+      if (i !== j) l[i * size + j] = sum / l[j * size + j]!;
+      else if (sum > 0) {
+        l[i * size + i] = Math.sqrt(sum);
+        logDeterminant += Math.log(sum);
+      } else throw new RangeError(`covariance: not positive definite at row ${i}`);
+    }
+  }
+  return logDeterminant;
+}
+
+/**
+ * Inverse of a covariance, and the natural logarithm of its determinant, by Cholesky's triangle. In place and without a new
+ * array: it is asked for many times over. Both arrays are square, row by row.
+ *
+ * @param covariance symmetric and positive definite, its lower triangle read; overwritten by the triangle L of L·Lᵀ
+ * @param inverse filled with the whole inverse
+ * @returns ln det
+ * @throws RangeError where it is not positive definite
+ */
+export function invertCovariance(covariance: Float64Array, size: number, inverse: Float64Array): number {
+  const l = covariance;
+  const logDeterminant = triangleOf(covariance, size);
+  // L⁻¹ column by column into the lower triangle, then L⁻ᵀ·L⁻¹.
+  for (let column = 0; column < size; column += 1)
+    for (let i = column; i < size; i += 1) {
+      let sum = i === column ? 1 : 0;
+      for (let k = column; k < i; k += 1) sum -= l[i * size + k]! * inverse[k * size + column]!;
+      inverse[i * size + column] = sum / l[i * size + i]!;
+    }
+  for (let i = 0; i < size; i += 1)
+    for (let j = 0; j <= i; j += 1) {
+      let sum = 0;
+      for (let k = i; k < size; k += 1) sum += inverse[k * size + i]! * inverse[k * size + j]!;
+      // Row i of L⁻¹ is still needed below its own place only in rows from i on, so that the upper triangle can hold the product.
+      inverse[j * size + i] = sum;
+    }
+  for (let i = 0; i < size; i += 1)
+    for (let j = 0; j < i; j += 1) inverse[i * size + j] = inverse[j * size + i]!;
+  return logDeterminant;
+}
