@@ -9,7 +9,7 @@ import { type Vector } from '../model/descriptor';
 import type { RunEvent } from '../contract/events';
 import { gaugeOfGate } from './check-capture';
 import { instrumentsOf, gateRule } from './measured-item';
-import { holdStart, setItem, type ObservationItem, type ReadingItem } from '../contract/steps';
+import { findItem, holdStart, setItem, type ObservationItem, type ReadingItem } from '../contract/steps';
 import { nextAction } from './next-action';
 import { applyEvent, reduceRun } from './run';
 import { type RunState } from '../contract/run-state';
@@ -129,7 +129,10 @@ class Bench {
     const input = this.setFor(item);
     const step = this.context.procedure.steps.find(({ items }) => items.some(({ id }) => id === item.id))!;
     const start = holdStart(this.context.procedure, item);
-    const shutIn = start !== null;
+    const source = this.family.inputs.find(({ from }) => from?.as === 'source')?.from?.port;
+    const first = start === null ? null : findItem(this.context.procedure, start)?.item;
+    // A hold that begins with a reading of the source keeps what was stored.
+    const shutIn = first?.kind === 'reading' && first.port === source;
     const began = start === null ? undefined : this.begun.get(start);
     const { barometer_Pa, temperature_K } = this.context.conditions;
     const known: Record<string, number> = {
@@ -138,7 +141,7 @@ class Bench {
       barometer_Pa,
       temperature_K,
       applications: item.applications ?? 0,
-      elapsed_s: shutIn && began !== undefined ? (at_ms - began) / 1000 : 0,
+      elapsed_s: began !== undefined ? (at_ms - began) / 1000 : 0,
     };
     return readingOf(this.family, this.truth.parameters, known, measures);
   }
