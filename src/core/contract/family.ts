@@ -67,6 +67,8 @@ export interface Port {
   readonly ink?: Ink;
   /** A test goes without a gauge here: what needs one is left out then. */
   readonly optional?: true;
+  /** Time to fit a gauge here and to take it off again, bled where there is fluid, s; none where one stands here always. */
+  readonly fit_s?: number;
 }
 
 /**

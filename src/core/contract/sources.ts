@@ -37,6 +37,8 @@ interface SourceState {
   readonly supplies: boolean;
   /** Ports that it may put something on: those that hold no fluid, or every one. */
   readonly reaches: 'dry' | 'all' | null;
+  /** Time that a technician needs to get there, s. Handbook-models 8: a recharge is half a minute. */
+  readonly takes_s: number;
 }
 
 const AT_REST = { live: false, supplies: false, reaches: null } as const;
@@ -52,26 +54,35 @@ export const SOURCES: Named = {
     isolated: {
       ...AT_REST,
       ask: 'Isolate the power as the maker says, and secure it against coming back.',
+      takes_s: 60,
       said: 'Power is isolated',
       words: 'Power isolated',
     },
-    on: { ...SUPPLYING, ask: 'Connect the power.', said: 'Power is on', words: 'Power on' },
+    on: { ...SUPPLYING, ask: 'Connect the power.', takes_s: 60, said: 'Power is on', words: 'Power on' },
   },
   ignition: {
-    off: { ...AT_REST, ask: 'Turn the ignition off.', said: 'Ignition is off', words: 'Ignition off' },
-    on: { ...AWAKE, ask: 'Turn the ignition on.', said: 'Ignition is on', words: 'Ignition on' },
+    off: {
+      ...AT_REST,
+      ask: 'Turn the ignition off.',
+      takes_s: 5,
+      said: 'Ignition is off',
+      words: 'Ignition off',
+    },
+    on: { ...AWAKE, ask: 'Turn the ignition on.', takes_s: 5, said: 'Ignition is on', words: 'Ignition on' },
   },
   engine: {
-    off: { ...AT_REST, ask: 'Stop the engine.', said: 'Engine is off', words: 'Engine off' },
+    off: { ...AT_REST, ask: 'Stop the engine.', takes_s: 5, said: 'Engine is off', words: 'Engine off' },
     idle: {
       ...SUPPLYING,
       ask: 'Start the engine and let it idle.',
+      takes_s: 20,
       said: 'Engine idles',
       words: 'Engine idling',
     },
     raised: {
       ...SUPPLYING,
       ask: 'Bring the engine to the speed named.',
+      takes_s: 20,
       said: 'Engine is at that speed',
       words: 'Engine at speed',
     },
@@ -80,25 +91,35 @@ export const SOURCES: Named = {
     off: {
       ...AT_REST,
       ask: 'Shut the vacuum off at the bench valve.',
+      takes_s: 5,
       said: 'Vacuum is off',
       words: 'Vacuum off',
     },
-    on: { ...SUPPLYING, reaches: 'dry', ask: 'Open the vacuum.', said: 'Vacuum is on', words: 'Vacuum on' },
+    on: {
+      ...SUPPLYING,
+      reaches: 'dry',
+      ask: 'Open the vacuum.',
+      takes_s: 20,
+      said: 'Vacuum is on',
+      words: 'Vacuum on',
+    },
   },
   pump: {
-    off: { ...AT_REST, ask: 'Stop the pump.', said: 'Pump is off', words: 'Pump off' },
-    on: { ...SUPPLYING, ask: 'Start the pump.', said: 'Pump is on', words: 'Pump on' },
+    off: { ...AT_REST, ask: 'Stop the pump.', takes_s: 5, said: 'Pump is off', words: 'Pump off' },
+    on: { ...SUPPLYING, ask: 'Start the pump.', takes_s: 20, said: 'Pump is on', words: 'Pump on' },
   },
   charge: {
     spent: {
       ...AT_REST,
       ask: 'Use up what is stored: apply until the gauge falls no more.',
+      takes_s: 20,
       said: 'It is used up',
       words: 'Charge used up',
     },
     full: {
       ...AWAKE,
       ask: 'Charge it until the gauge rises no more.',
+      takes_s: 30,
       said: 'It is charged',
       words: 'Fully charged',
     },
@@ -169,3 +190,17 @@ export function nextSource(now: Sources, needed: Sources): SourceSet | null {
   const next = differing.findLast(({ live }) => !live) ?? differing[0];
   return next ? { source: next.source, to: next.to } : null;
 }
+
+/** What has to be set, in order, from some states to those that a step needs. */
+export function settingUp(now: Sources, needed: Sources): SourceSet[] {
+  const sets: SourceSet[] = [];
+  let at = now;
+  for (let next = nextSource(at, needed); next && sets.length < MOST_SETS; next = nextSource(at, needed)) {
+    sets.push(next);
+    at = withSource(at, next);
+  }
+  return sets;
+}
+
+/** Every source once there and back. */
+const MOST_SETS = 2 * IDS.length;

@@ -12,6 +12,8 @@ export interface State {
 export interface ReadingEvidence {
   readonly kind: 'reading';
   readonly id: string;
+  /** What was read: the same by another gauge is of the same. */
+  readonly of: string;
   readonly state: State;
   /** Place among the family's readings. */
   readonly place: number;

@@ -33,9 +33,8 @@ export interface Valued {
   readonly bitsPerMinute: number;
 }
 
-/** At most so many particles stand for what is believed, the likeliest, together of this much of its chance. */
-const MOST_STANDING = 240;
-const STANDING_PART = 0.998;
+/** At most so many particles stand for what is believed. */
+const MOST_STANDING = 300;
 /** Outcomes that are tried for each test. */
 const OUTCOMES = 64;
 /** A test that tells less than this is never advised, bits. Handbook-models 12. */
@@ -84,17 +83,20 @@ interface Standing {
   readonly chance: number;
 }
 
-/** The likeliest particles with their chances: with the unknown cause they make 1. */
+/**
+ * Particles that stand for what is believed, with their chances; with the unknown cause they make 1. Drawn evenly along the chance,
+ * so that each cause has its part: a particle that is drawn often has as much more of it.
+ */
 function standingFor({ set }: Predictions, { weights, unknown }: Posterior): Standing[] {
-  const order = set.particles.map((_, k) => k).sort((a, b) => weights[b]! - weights[a]!);
-  const found: Standing[] = [];
-  let sum = 0;
-  for (const k of order) {
-    if (found.length >= MOST_STANDING || sum >= STANDING_PART * (1 - unknown)) break;
-    found.push({ k, chance: weights[k]! });
-    sum += weights[k]!;
-  }
-  return found.map(({ k, chance }) => ({ k, chance: (chance * (1 - unknown)) / sum }));
+  const known = 1 - unknown;
+  const found = new Map<number, number>();
+  let upTo = 0;
+  let drawn = 0;
+  set.particles.forEach((_, k) => {
+    upTo += (weights[k]! / known) * MOST_STANDING;
+    for (; drawn + 0.5 < upTo && drawn < MOST_STANDING; drawn += 1) found.set(k, (found.get(k) ?? 0) + 1);
+  });
+  return [...found].map(([k, times]) => ({ k, chance: (times / drawn) * known }));
 }
 
 /** What a test would show by each of the particles that stand for what is believed. */
@@ -118,13 +120,14 @@ class Outlook {
     const pieces = evidence.flatMap((one, piece) =>
       one.kind === 'reading' && one.off === null ? [{ one, piece }] : [],
     );
-    const errors = new SharedErrors([...pieces.map(({ one }) => one), ...this.numbers], predictions);
+    const errors = new SharedErrors(
+      [...pieces.map(({ one }) => one), ...this.numbers],
+      predictions,
+      standing.map(({ k }) => k),
+    );
     const [old, size] = [pieces.length, this.numbers.length];
     const whole = old + size;
     const covariance = new Float64Array(whole ** 2);
-    const shown = [...pieces.map(({ one }) => one), ...this.numbers].map(({ state, place }) =>
-      predictions.column(state, place),
-    );
     const made = standing.map(({ k }) => {
       errors.covariance(k, covariance);
       pieces.forEach(({ one, piece }, i) => {
@@ -134,7 +137,7 @@ class Outlook {
       triangleOf(covariance, whole);
       const told = new Float64Array(old);
       for (let i = 0; i < old; i += 1) {
-        let sum = pieces[i]!.one.value - shown[i]![k]!;
+        let sum = pieces[i]!.one.value - errors.expected(i, k);
         if (!Number.isFinite(sum)) sum = 0;
         for (let j = 0; j < i; j += 1) sum -= covariance[i * whole + j]! * told[j]!;
         told[i] = sum / covariance[i * whole + i]!;
@@ -144,7 +147,7 @@ class Outlook {
       let log = 0;
       for (let i = 0; i < size; i += 1) {
         const row = (old + i) * whole;
-        let sum = shown[old + i]![k]!;
+        let sum = errors.expected(old + i, k);
         for (let j = 0; j < old; j += 1) sum += covariance[row + j]! * told[j]!;
         expected[i] = Number.isFinite(sum) ? sum : this.numbers[i]!.scale.high;
         for (let j = 0; j <= i; j += 1) triangle[i * size + j] = covariance[row + old + j]!;
@@ -159,7 +162,7 @@ class Outlook {
 
   /** Doubt that it is expected to take away. */
   gain_bits(random: () => number): number {
-    const before = entropy_bits(this.posterior.classes.values());
+    const before = entropy_bits(this.classes(this.standing.map(({ chance }) => chance)).values());
     let after = 0;
     for (let i = 0; i < OUTCOMES; i += 1) {
       const truth = this.chosen((i + random()) / OUTCOMES);
@@ -227,16 +230,24 @@ class Outlook {
     });
     const logUnknown = anywhere + answers.length * Math.log(0.5);
     const most = logs.reduce((a, b) => Math.max(a, b), logUnknown);
-    const classes = new Map<RepairClass, number>();
-    let total = this.posterior.unknown * Math.exp(logUnknown - most);
-    classes.set(UNKNOWN, total);
-    logs.forEach((log, s) => {
-      const weight = this.standing[s]!.chance * Math.exp(log - most);
-      const { repair } = this.particle(s).cause;
-      total += weight;
+    return entropy_bits(
+      this.classes(
+        logs.map((log, i) => this.standing[i]!.chance * Math.exp(log - most)),
+        Math.exp(logUnknown - most),
+      ).values(),
+    );
+  }
+
+  /** Chances of the repairs, from weights of the particles and how likely an unknown cause is beside them. */
+  private classes(weights: readonly number[], unknown = 1): Map<RepairClass, number> {
+    const classes = new Map<RepairClass, number>([[UNKNOWN, this.posterior.unknown * unknown]]);
+    weights.forEach((weight, i) => {
+      const { repair } = this.particle(i).cause;
       classes.set(repair, (classes.get(repair) ?? 0) + weight);
     });
-    return entropy_bits([...classes.values()].map((weight) => weight / total));
+    const total = [...classes.values()].reduce((sum, weight) => sum + weight, 0);
+    for (const [repair, weight] of classes) classes.set(repair, weight / total);
+    return classes;
   }
 }
 

@@ -43,7 +43,10 @@ function readingEvidence(
       {
         kind: 'reading',
         id: `${item.id} ${instrument.tag}`,
-        ...state,
+        of: item.id,
+        state: state.state,
+        place: state.place,
+        doubts: state.doubts,
         value: value_SI,
         off: atEnd ? 'above' : null,
         random: apart(family, state.place, value_SI, randomUncertainty_SI(reading)),
@@ -144,6 +147,7 @@ export function plannedReading(
   return {
     kind: 'reading',
     id: item.id,
+    of: item.id,
     state,
     place,
     doubts: [...seen.doubts, ...aimed],

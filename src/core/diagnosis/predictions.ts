@@ -2,87 +2,92 @@ import type { Family, View } from '../contract/family';
 import type { InputDoubt } from '../twin/fit';
 import type { Vector } from '../model/descriptor';
 import type { State } from './evidence';
-import type { ParticleSet } from './particles';
+import type { Particle, ParticleSet } from './particles';
 
 const keyOf = ({ view, inputs }: State) => `${view}:${inputs.join(',')}`;
 
+/** Columns of readings, and which of the particles are in them already. */
+interface Kept {
+  readonly columns: readonly Float64Array[];
+  readonly there: Uint8Array;
+}
+
 /**
- * What every particle shows in a state, worked out once for each state and kept: an update by one more reading only weighs
- * anew. Columns are one number for each particle, in their order.
+ * What particles show in a state, worked out once for each and kept: an update by one more reading only weighs anew. Columns are
+ * one number for each particle, in their order; those that were not asked for are zero.
  */
 export class Predictions {
-  private readonly kept = new Map<string, readonly Float64Array[]>();
+  private readonly kept = new Map<string, Kept>();
+  private readonly every: readonly number[];
 
   constructor(
     private readonly twin: Pick<Family, 'views' | 'readings'>,
     readonly set: ParticleSet,
-  ) {}
-
-  /** One reading in a state. */
-  column(state: State, place: number): Float64Array {
-    const { particles } = this.set;
-    return this.keep(keyOf(state), () => {
-      const { steady } = this.view(state);
-      return this.columns((k) => steady(particles[k]!.parameters, state.inputs));
-    })[place]!;
+  ) {
+    this.every = set.particles.map((_, k) => k);
   }
 
-  /** Whether a state has been worked out already. */
-  has(state: State): boolean {
-    return this.kept.has(keyOf(state));
+  /** One reading in a state, by some particles or by all. */
+  column(state: State, place: number, of = this.every): Float64Array {
+    const { particles } = this.set;
+    const { steady } = this.view(state);
+    return this.filled(keyOf(state), place, of, (k) => steady(particles[k]!.parameters, state.inputs));
   }
 
   /**
    * How much a reading changes with an input, taken over one standard uncertainty of it, which is what the doubt really spans.
    * It is worked out for the leading particles only; the others have that of theirs. So with the ways in which units differ.
    */
-  slope(state: State, place: number, { input, random, shared }: InputDoubt): Float64Array {
+  slope(state: State, place: number, { input, random, shared }: InputDoubt, of = this.every): Float64Array {
     const step = Math.hypot(random, shared.u);
-    const moved = { ...state, inputs: state.inputs.with(input, state.inputs[input]! + step) };
-    return this.keep(`${keyOf(state)}/${input}/${step}`, () => {
-      const { steady } = this.view(state);
-      return this.changes(state, step, (k) => steady(this.set.particles[k]!.parameters, moved.inputs));
-    })[place]!;
+    const moved = state.inputs.with(input, state.inputs[input]! + step);
+    const { steady } = this.view(state);
+    return this.led(`${keyOf(state)}/${input}/${step}`, place, of, ({ parameters }) => {
+      const at = steady(parameters, state.inputs);
+      return steady(parameters, moved).map((value, i) => (value - at[i]!) / step);
+    });
   }
 
   /** How much a reading changes with one way in which units differ, by one standard deviation of it. */
-  spread(state: State, place: number, way: number): Float64Array {
-    return this.keep(`${keyOf(state)}~${way}`, () => {
-      const { steady } = this.view(state);
-      const { particles, moved } = this.set;
-      const shown = (k: number, by: number) => steady(moved(particles[k]!, way, by), state.inputs);
-      return this.leading((k) => {
-        const [lower, upper] = [shown(k, -1), shown(k, 1)];
-        return upper.map((value, i) => (value - lower[i]!) / 2);
-      });
-    })[place]!;
+  spread(state: State, place: number, way: number, of = this.every): Float64Array {
+    const { steady } = this.view(state);
+    const { moved } = this.set;
+    return this.led(`${keyOf(state)}~${way}`, place, of, (particle) => {
+      const lower = steady(moved(particle, way, -1), state.inputs);
+      return steady(moved(particle, way, 1), state.inputs).map((value, i) => (value - lower[i]!) / 2);
+    });
   }
 
-  private changes(state: State, step: number, moved: (k: number) => Vector): Float64Array[] {
-    const at = this.twin.readings.map((_, place) => this.column(state, place));
-    return this.leading((k) => moved(k).map((value, i) => (value - at[i]![k]!) / step));
-  }
-
-  private leading(of: (k: number) => Vector): Float64Array[] {
+  private led(key: string, place: number, of: readonly number[], make: (lead: Particle) => Vector) {
     const { particles } = this.set;
-    let last: Vector = [];
-    return this.columns((k) => (particles[k]!.lead === k ? (last = of(k)) : last));
+    let last: { readonly lead: number; readonly readings: Vector } | null = null;
+    return this.filled(key, place, of, (k) => {
+      const { lead } = particles[k]!;
+      if (last?.lead !== lead) last = { lead, readings: make(particles[lead]!) };
+      return last.readings;
+    });
   }
 
-  private columns(of: (k: number) => Vector): Float64Array[] {
-    const { particles } = this.set;
-    const columns = this.twin.readings.map(() => new Float64Array(particles.length));
-    for (let k = 0; k < particles.length; k += 1) {
-      const readings = of(k);
+  private filled(
+    key: string,
+    place: number,
+    of: readonly number[],
+    make: (k: number) => Vector,
+  ): Float64Array {
+    const count = this.every.length;
+    const kept = this.kept.get(key) ?? {
+      columns: this.twin.readings.map(() => new Float64Array(count)),
+      there: new Uint8Array(count),
+    };
+    this.kept.set(key, kept);
+    const { columns, there } = kept;
+    for (const k of of) {
+      if (there[k] === 1) continue;
+      there[k] = 1;
+      const readings = make(k);
       for (let i = 0; i < columns.length; i += 1) columns[i]![k] = readings[i]!;
     }
-    return columns;
-  }
-
-  private keep(key: string, make: () => readonly Float64Array[]): readonly Float64Array[] {
-    const made = this.kept.get(key) ?? make();
-    this.kept.set(key, made);
-    return made;
+    return columns[place]!;
   }
 
   private view({ view }: State): View {

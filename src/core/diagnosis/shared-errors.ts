@@ -25,7 +25,14 @@ export class SharedErrors {
   constructor(
     readings: readonly Read[],
     private readonly predictions: Predictions,
+    of?: readonly number[],
   ) {
+    const { particles, spread } = predictions.set;
+    const around = of && [
+      ...new Set(
+        of.flatMap((k) => [k, ...particles[k]!.beside.flatMap(({ lower, upper }) => [lower, upper])]),
+      ),
+    ];
     const rows = new Map<string, (Reach | null)[]>();
     const reach = (name: string, i: number): Reach => {
       const row = rows.get(name) ?? readings.map(() => null);
@@ -35,18 +42,23 @@ export class SharedErrors {
     readings.forEach(({ state, place, shared, doubts }, i) => {
       if (shared && shared.u > 0) reach(`gauge ${shared.gauge}`, i).own += shared.u;
       for (const doubt of doubts) {
-        const column = predictions.slope(state, place, doubt);
+        const column = predictions.slope(state, place, doubt, of);
         if (doubt.random > 0) reach(`read ${doubt.of}`, i).through.push({ column, by: -doubt.random });
         if (doubt.shared.u > 0)
           reach(`gauge ${doubt.shared.gauge}`, i).through.push({ column, by: -doubt.shared.u });
       }
-      predictions.set.spread.forEach((_, way) =>
-        reach(`way ${way}`, i).through.push({ column: predictions.spread(state, place, way), by: 1 }),
+      spread.forEach((_, way) =>
+        reach(`way ${way}`, i).through.push({ column: predictions.spread(state, place, way, of), by: 1 }),
       );
     });
     this.rows = [...rows.values()];
-    this.shown = readings.map(({ state, place }) => predictions.column(state, place));
+    this.shown = readings.map(({ state, place }) => predictions.column(state, place, around));
     this.chance = readings.map(({ random }) => random ** 2);
+  }
+
+  /** What each reading is by a particle. */
+  expected(i: number, k: number): number {
+    return this.shown[i]![k]!;
   }
 
   /** Covariance of the readings by a particle, row by row; the lower triangle is filled. */

@@ -1,5 +1,9 @@
 import type { Port } from '../contract/family';
 
+/** A pressure gauge on a bleed screw, five minutes on and four off with bleeding; a tee in the hose. Handbook-models 8.3. */
+const GAUGE_S = 540;
+const TEE_S = 120;
+
 /**
  * Where a travelling technician reads on a vehicle with a pedal booster. Only the vacuum gauge is always at hand: a test that
  * needs another one is left out where there is none.
@@ -13,6 +17,7 @@ export const VEHICLE_PORTS = [
     quantity: 'pressure',
     ink: 'output',
     optional: true,
+    fit_s: GAUGE_S,
   },
   {
     id: 'rear',
@@ -21,8 +26,9 @@ export const VEHICLE_PORTS = [
     quantity: 'pressure',
     ink: 'output',
     optional: true,
+    fit_s: GAUGE_S,
   },
-  { id: 'supply', name: 'Vacuum at the booster', short: 'Vacuum', quantity: 'depression' },
+  { id: 'supply', name: 'Vacuum at the booster', short: 'Vacuum', quantity: 'depression', fit_s: TEE_S },
   {
     id: 'source',
     name: 'Vacuum at its source',
@@ -30,6 +36,7 @@ export const VEHICLE_PORTS = [
     quantity: 'depression',
     ink: 'supply',
     optional: true,
+    fit_s: TEE_S,
   },
   { id: 'travel', name: 'Pedal travel', short: 'Travel', quantity: 'travel', ink: 'input', optional: true },
   {

@@ -1,0 +1,114 @@
+import type { Family } from '../contract/family';
+import type { RunContext } from '../contract/run-context';
+import type { RunState } from '../contract/run-state';
+import { settingUp, sourceState, withSource, type Sources } from '../contract/sources';
+import type { Procedure, Step } from '../contract/steps';
+import { needsFirst, waitingIn } from '../procedure/next-action';
+import { gatesShut } from '../procedure/opening';
+import { waitingTime_s } from '../procedure/plan';
+import { belongs, isDone, makesSafe } from '../procedure/run';
+import { plannedLook, plannedReading } from './of-run';
+import type { PossibleTest } from './next-test';
+
+/** Time of a step that does not say, s. */
+const USUAL_S = 120;
+
+/** A step that could be done, with what it would show and what has to be set for it. */
+export interface PossibleStep extends PossibleTest {
+  readonly title: string;
+  /** Step to begin with: this one, or the first of those that it needs. */
+  readonly first: string;
+  /** What has to be done for it, in the order in which it is. */
+  readonly setUp: readonly string[];
+}
+
+/**
+ * Every step that could be done, with those that it needs before it. None whose gate is shut, or the gate of a step that it
+ * needs; none while the bench is left alone.
+ */
+export function possibleSteps(family: Family, context: RunContext<unknown>, run: RunState): PossibleStep[] {
+  const { procedure } = context;
+  if (waitingIn(procedure, run)) return [];
+  return procedure.steps.flatMap((step): PossibleStep[] => {
+    if (makesSafe(step) || step.closing || !belongs(run, step)) return [];
+    if (step.items.every((item) => isDone(run, item))) return [];
+    const chain = [...before(procedure, run, step), step];
+    if (chain.some((one) => gatesShut(procedure, run, one).length > 0)) return [];
+    return [possible(family, context, run, chain)];
+  });
+}
+
+/** Steps that one needs, and that those need, which are still to be done, in the usual order. */
+function before(procedure: Procedure, run: RunState, step: Step): Step[] {
+  const found = new Set<Step>();
+  const add = (one: Step) => {
+    for (const need of needsFirst(procedure, run, one))
+      if (!found.has(need)) {
+        found.add(need);
+        add(need);
+      }
+  };
+  add(step);
+  return procedure.steps.filter((one) => found.has(one));
+}
+
+/** A step behind those that it needs: all that they show together, and all that they take. */
+function possible(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  chain: readonly Step[],
+): PossibleStep {
+  const { procedure } = context;
+  const last = chain.at(-1)!;
+  const open = chain.flatMap(({ items }) => items.filter((item) => !isDone(run, item)));
+  const planned = open.flatMap((item) => {
+    const found =
+      item.kind === 'reading'
+        ? plannedReading(family, context, run, item)
+        : item.kind === 'observation'
+          ? plannedLook(family, item)
+          : null;
+    return found ? [found] : [];
+  });
+  const fitted = new Set(
+    procedure.steps.flatMap(({ items }) =>
+      items.flatMap((item) =>
+        item.kind === 'reading' && run.captures.some((capture) => capture.item === item.id)
+          ? [item.port]
+          : [],
+      ),
+    ),
+  );
+  const needed = new Set(open.flatMap((item) => (item.kind === 'reading' ? [item.port] : [])));
+  const toFit = family.ports.filter(
+    ({ id, fit_s }) => fit_s !== undefined && needed.has(id) && !fitted.has(id),
+  );
+  // Sources are set step by step, each as the one before has left them.
+  let sources: Sources = run.sources;
+  const sets = chain.flatMap((step) => {
+    const needs = settingUp(sources, step.state);
+    sources = needs.reduce(withSource, sources);
+    const { input: _input, ...leaves } = step.leaves ?? {};
+    sources = { ...sources, ...leaves };
+    return needs;
+  });
+  return {
+    step: last.id,
+    title: last.title,
+    first: chain[0]!.id,
+    planned,
+    attended_s: chain.reduce((sum, { attended_s = USUAL_S }) => sum + attended_s, 0),
+    waiting_s: waitingTime_s([{ items: open }]),
+    setUp_s:
+      sets.reduce((sum, set) => sum + sourceState(set).takes_s, 0) +
+      toFit.reduce((sum, { fit_s = 0 }) => sum + fit_s, 0),
+    // What it uses up the next one has to charge again.
+    restoring_s: last.leaves?.charge === 'spent' ? sourceState({ source: 'charge', to: 'full' }).takes_s : 0,
+    setUp: [
+      ...toFit.map(({ name }) => `Gauge on ${name.toLowerCase()}`),
+      ...sets.map((set) => sourceState(set).words),
+      ...chain.slice(0, -1).map(({ title }) => `First: ${title.toLowerCase()}`),
+    ],
+  };
+}
