@@ -4,7 +4,7 @@ import { build } from 'esbuild';
 
 export default function buildWorkers() {
   return build({
-    entryPoints: ['src/workers/trace-worker.ts'],
+    entryPoints: ['src/workers/trace-worker.ts', 'src/workers/diagnosis-thread.ts'],
     outdir: '.workers',
     outExtension: { '.js': '.cjs' },
     bundle: true,

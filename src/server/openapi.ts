@@ -10,6 +10,7 @@ import { settingsSchema } from '@/core/shop/settings';
 import { handsSchema, simUnitSchema } from '@/core/shop/live';
 import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
+import { diagnosisSchema } from '@/core/workings/open-diagnosis';
 import { installationSchema, steadySchema } from '@/core/workings/open-models';
 import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live-recording';
@@ -258,6 +259,12 @@ export const OPERATIONS: readonly Operation[] = [
     summary:
       'Every steady reading of a source, a unit and a load joined at their nodes, some of them cut. SI',
     body: installationSchema,
+  },
+  {
+    method: 'post',
+    path: '/diagnosis',
+    summary: 'What it probably is, by all that was seen, and which test tells the most for its minutes. SI',
+    body: diagnosisSchema,
   },
   { method: 'get', path: '/workings', summary: 'Named calculations of the core' },
   ...WORKINGS.map((working): Operation => ({

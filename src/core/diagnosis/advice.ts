@@ -3,7 +3,8 @@ import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { nextAction } from '../procedure/next-action';
 import { HEALTHY, UNKNOWN } from './causes';
-import { Diagnostician, type Standing } from './diagnose';
+import type { Diagnostician } from './diagnose';
+import { type Standing } from './diagnose';
 import { evidenceOf } from './of-run';
 import type { Ranked } from './posterior';
 import { possibleSteps } from './possible';
@@ -78,11 +79,17 @@ export function adviseOn(
   context: RunContext<unknown>,
   run: RunState,
   { otherWork }: { readonly otherWork: boolean },
+  progress?: (part: number) => void,
 ): Advice {
   const evidence = evidenceOf(family, context, run);
   const items = evidence.map((one) => (one.kind === 'look' ? one.item : one.of));
   const possible = possibleSteps(family, context, run);
-  const { posterior, tests, standing } = diagnostician.diagnose(evidence, possible, waitCounts(otherWork));
+  const { posterior, tests, standing } = diagnostician.diagnose(
+    evidence,
+    possible,
+    waitCounts(otherWork),
+    progress,
+  );
   const doubt = entropy_bits(posterior.classes.values());
   const titles = new Map(possible.map((one) => [one.step, one]));
   const steps = tests.map(({ test, gain_bits, bitsPerMinute }): AdvisedStep => {

@@ -5,6 +5,7 @@ import { layOut, USUAL_SIZES, type Sizes } from './particles';
 import { posteriorOf, type Posterior } from './posterior';
 import { Predictions } from './predictions';
 import { LEAST_BITS, valueTests, type PossibleTest, type Valued } from './next-test';
+import { SharedErrors } from './shared-errors';
 import { seeded } from '../numeric/chance';
 
 /** A repair is claimed where its class is at least this likely. Handbook-models 12. */
@@ -30,6 +31,8 @@ export interface Diagnosis {
 /** Chance from which nothing known explains what was seen, where a family has no figure of its own. */
 const USUAL_THRESHOLD = 0.5;
 const SEED = 20_261_127;
+/** Part of the work that has to do with what was read already. */
+const READ_PART = 0.5;
 
 /** The causes of one installation with their particles: laid out once, and kept while a run lasts. */
 export class Diagnostician {
@@ -46,6 +49,14 @@ export class Diagnostician {
     this.predictions = new Predictions(family, layOut(family, profile, this.library, sizes));
   }
 
+  /** Works out what every particle shows where something was read: once, and kept. */
+  private predict(evidence: readonly Evidence[], progress: (part: number) => void): void {
+    evidence.forEach((one, i) => {
+      if (one.kind === 'reading' && one.off === null) new SharedErrors([one], this.predictions);
+      progress((i + 1) / evidence.length);
+    });
+  }
+
   /** What some evidence makes of every cause. */
   posterior(evidence: readonly Evidence[]): Posterior {
     return posteriorOf(this.library, this.predictions, evidence);
@@ -56,15 +67,20 @@ export class Diagnostician {
    *
    * @param tests those whose gates are open
    * @param waits part of a wait that counts
+   * @param progress told how much is done, 0 to 1
    */
   diagnose(
     evidence: readonly Evidence[],
     tests: readonly PossibleTest[],
     waits: number,
+    progress: (part: number) => void = () => {},
     threshold = USUAL_THRESHOLD,
   ): Diagnosis {
+    this.predict(evidence, (part) => progress(READ_PART * part));
     const posterior = this.posterior(evidence);
-    const valued = valueTests(this.predictions, posterior, evidence, tests, waits, seeded(SEED));
+    const valued = valueTests(this.predictions, posterior, evidence, tests, waits, seeded(SEED), (part) =>
+      progress(READ_PART + (1 - READ_PART) * part),
+    );
     return { posterior, tests: valued, standing: standingOf(posterior, valued, threshold) };
   }
 }

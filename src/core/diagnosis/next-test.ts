@@ -65,9 +65,11 @@ export function valueTests(
   tests: readonly PossibleTest[],
   waits: number,
   random: () => number,
+  progress: (part: number) => void = () => {},
 ): Valued[] {
   const standing = standingFor(predictions, posterior);
-  const valued = tests.map((test): Valued => {
+  const valued = tests.map((test, i): Valued => {
+    progress(i / tests.length);
     const { attended_s, waiting_s, setUp_s, restoring_s } = test;
     const cost_min = (attended_s + waits * waiting_s + setUp_s + restoring_s) / 60;
     if (test.planned.length === 0) return { test, gain_bits: 0, cost_min, bitsPerMinute: 0 };

@@ -60,7 +60,12 @@ function readingEvidence(
 const scaleOf = (gauge: Instrument) => ({ low: lowEnd_SI(gauge), high: gauge.fullScale_Pa });
 
 /** What differs from reading to reading, with how far it lies by itself from what the model says. */
-function apart({ readings }: Pick<Family, 'readings'>, place: number, value: number, random: number): number {
+export function apart(
+  { readings }: Pick<Family, 'readings'>,
+  place: number,
+  value: number,
+  random: number,
+): number {
   const { SI = 0, part = 0 } = readings[place]!.apart ?? {};
   return Math.hypot(random, SI, part * value);
 }

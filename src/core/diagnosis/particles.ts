@@ -44,7 +44,7 @@ export interface Sizes {
   readonly pairs: number;
 }
 
-export const USUAL_SIZES: Sizes = { single: 24, ofPair: 4, pairs: 150 };
+export const USUAL_SIZES: Sizes = { single: 48, ofPair: 4, pairs: 150 };
 
 /** So many strata of severity, one behind the other, hang on tolerances and inputs alike. */
 const ALIKE = 4;

@@ -108,7 +108,7 @@ function possible(
     setUp: [
       ...toFit.map(({ name }) => `Gauge on ${name.toLowerCase()}`),
       ...sets.map((set) => sourceState(set).words),
-      ...chain.slice(0, -1).map(({ title }) => `First: ${title.toLowerCase()}`),
+      ...chain.slice(0, -1).map(({ title }) => `“${title}”`),
     ],
   };
 }

@@ -13,6 +13,7 @@ import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
+import { AdvicePane } from './advice-pane';
 import { BarFrame } from './bar';
 import { ClashNotice } from './clash-notice';
 import { FluidClash } from './fluid-clash';
@@ -30,6 +31,7 @@ import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { StepsDialog } from './steps-dialog';
 import { Tape } from './tape';
+import { useAdvice } from './use-advice';
 import { useDeeds, type Skipping } from './use-deeds';
 import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
@@ -46,6 +48,8 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const toggle = useCallback((id: string) => setSelected((now) => (now === id ? null : id)), []);
   const [skipping, setSkipping] = useState<Skipping | null>(null);
   const [choosing, setChoosing] = useState(false);
+  const [advised, setAdvised] = useState(false);
+  const found = useAdvice(run, stored.kind, job.body.complaint !== '', advised);
   const [pad, setPad] = usePad();
   const [drafts, write] = useDrafts(stored.id);
   const step = 'step' in action ? action.step : null;
@@ -84,6 +88,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     handsFree: streaming ? [handsFree, setHandsFree] : null,
     drawing: withCurve ? [drawing, setDrawing] : null,
     pad: [pad, setPad],
+    advice: [advised, setAdvised],
     onLeave: () => router.push(`/jobs/${job.id}`),
   });
   const others =
@@ -98,7 +103,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   );
 
   return (
-    <RunGrid padded={padded}>
+    <RunGrid padded={padded} advised={advised}>
       <RunHead
         title={`${job.body.tag} · ${job.profileName}`}
         known={known}
@@ -126,6 +131,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           follow
         />
       </Box>
+      {advised && <AdvicePane run={run} found={found} onSelect={toggle} onClose={() => setAdvised(false)} />}
       <Box
         component="section"
         aria-label="Step"

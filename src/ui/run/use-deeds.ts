@@ -26,13 +26,14 @@ interface DeedsOf {
   /** The unit's drawing in place of its curve; null where there is no curve. */
   readonly drawing: Switch | null;
   readonly pad: Switch;
+  readonly advice: Switch;
   readonly onLeave: () => void;
 }
 
 /** What can be done beside what is asked for, each with its key: shown as buttons and listed among the keys. */
 export function useDeeds(run: RunHandle, about: DeedsOf): readonly Deed[] {
   const { strikeKey } = useSettings();
-  const { step, item, handsFree, drawing, pad } = about;
+  const { step, item, handsFree, drawing, pad, advice } = about;
   const last = run.state.captures.findLast(({ struck }) => !struck) ?? null;
   const undo = takeBackLast(run.events);
   const skipped = step && !step.mandatory ? step : null;
@@ -77,6 +78,12 @@ export function useDeeds(run: RunHandle, about: DeedsOf): readonly Deed[] {
       about: 'The unit’s drawing in place of its curve, and back',
     }),
     ...toggle(pad, { key: 'F7', on: 'Number pad', off: 'Number pad', about: 'Number pad' }),
+    ...toggle(advice, {
+      key: '#',
+      on: 'Put the advice away',
+      off: 'What it may be',
+      about: 'What it may be, and which test tells the most; the usual order with it put away',
+    }),
     {
       label: 'Leave',
       key: 'Escape',

@@ -1,0 +1,352 @@
+/** @jest-environment node */
+import fc from 'fast-check';
+import type { Family, Fault } from '../contract/family';
+import { healthyUnit, moving } from '../model/vectors';
+import { HEALTHY, libraryOf, repairOf, UNKNOWN } from './causes';
+import { Diagnostician, standingOf } from './diagnose';
+import type { Evidence, LookEvidence, ReadingEvidence } from './evidence';
+import { chanceOfAnswer, unknownLog } from './likelihood';
+import { entropy_bits, type PossibleTest } from './next-test';
+import { spreadOf } from './spread';
+
+/** A twin of two numbers that are read as they are, so that every chance can be worked out by hand. */
+const parameters = [
+  { id: 'a', name: 'A', quantity: 'ratio' },
+  { id: 'b', name: 'B', quantity: 'ratio' },
+] as const;
+const moves = moving(parameters);
+const fault = (id: string, prior: number, apply: Fault['apply'], more: Partial<Fault> = {}): Fault => ({
+  id,
+  prior,
+  name: id,
+  plain: '',
+  apply,
+  signs: {},
+  confirm: '',
+  repair: '',
+  parts: [id],
+  cautions: [],
+  ...more,
+});
+/** Faults that are as severe at any severity: no stratum differs from another. */
+const high = fault(
+  'high',
+  3,
+  moves(({ a }) => ({ a: a + 10 })),
+  { signs: { hiss: 'hisses' } },
+);
+const low = fault(
+  'low',
+  1,
+  moves(({ a }) => ({ a: a - 10 })),
+);
+const other = fault(
+  'other',
+  1,
+  moves(({ b }) => ({ b: b + 10 })),
+);
+
+const twin = (
+  faults: readonly Fault[],
+  tolerance = 0,
+): Pick<Family, 'faults' | 'healthy' | 'views' | 'readings'> => ({
+  faults,
+  healthy: () => healthyUnit(parameters, { a: 100, b: 100 }, { a: tolerance }),
+  readings: parameters,
+  views: [{ inputs: [], steady: ([a = 0, b = 0]) => [a, b] }],
+});
+const read = (id: string, value: number, more: Partial<ReadingEvidence> = {}): ReadingEvidence => ({
+  kind: 'reading',
+  id,
+  of: id,
+  state: { view: 0, inputs: [] },
+  place: id.startsWith('a') ? 0 : 1,
+  value,
+  off: null,
+  random: 2,
+  shared: null,
+  doubts: [],
+  scale: { low: 0, high: 200 },
+  ...more,
+});
+const hiss = (answer: string, good: boolean): LookEvidence => ({
+  kind: 'look',
+  id: 'hiss',
+  item: 'hiss',
+  answer,
+  good,
+  bad: ['hisses'],
+  miss: 0.15,
+  falseAlarm: 0.05,
+});
+const complaint = { complaint: true, weights: {} };
+const asked = (faults: readonly Fault[], evidence: readonly Evidence[], tolerance = 0) =>
+  new Diagnostician(twin(faults, tolerance), null, complaint).posterior(evidence);
+const chancesOf = (...of: Parameters<typeof asked>): Record<string, number> =>
+  Object.fromEntries(asked(...of).ranked.map(({ cause, chance }) => [cause.id, chance]));
+
+describe('what is believed beforehand', () => {
+  test('healthy 0.10 with a complaint, unknown 0.03, pairs 0.10, the rest by weight; 0.6 healthy without', () => {
+    const { healthy, unknown, singles, pairs } = libraryOf(twin([high, low]), null, complaint);
+    expect([healthy.prior, unknown.prior]).toEqual([0.1, 0.03]);
+    // 0.77 shared 3 to 1; the one pair has all of the 0.10.
+    expect(singles.map(({ prior }) => prior)).toEqual([expect.closeTo(0.5775, 9), expect.closeTo(0.1925, 9)]);
+    expect(pairs.map(({ id, prior }) => [id, prior])).toEqual([['high + low', expect.closeTo(0.1, 9)]]);
+    const without = libraryOf(twin([high, low]), null, { complaint: false, weights: {} });
+    expect(without.healthy.prior).toBe(0.6);
+  });
+  test('of pairs, those of which one brings the other about are three times as likely', () => {
+    const brings = { ...low, causes: ['other'] };
+    const { pairs } = libraryOf(twin([high, brings, other]), null, complaint);
+    // Weights 3·1, 3·1, 1·1·3.
+    expect(pairs.map(({ prior }) => prior)).toEqual([1, 2, 3].map(() => expect.closeTo(0.1 / 3, 9)));
+  });
+  test('a weight that was changed counts, none leaves a fault out, and one below zero is refused', () => {
+    const changed = libraryOf(twin([high, low, other]), null, {
+      complaint: true,
+      weights: { high: 0, low: 4 },
+    });
+    expect(changed.singles.map(({ id, prior }) => [id, prior])).toEqual([
+      ['low', expect.closeTo(0.77 * 0.8, 9)],
+      ['other', expect.closeTo(0.77 * 0.2, 9)],
+    ]);
+    expect(() => libraryOf(twin([high]), null, { complaint: true, weights: { high: -1 } })).toThrow(
+      /below zero/,
+    );
+    expect(() => libraryOf(twin([high]), null, { complaint: true, weights: { high: 0 } })).toThrow(
+      /no fault/,
+    );
+  });
+  test('causes that change the same parts are one repair', () => {
+    expect(repairOf([{ ...high, parts: ['valve', 'shell'] }])).toBe(
+      repairOf([{ ...low, parts: ['shell', 'valve'] }]),
+    );
+    expect(repairOf([{ ...high, parts: [] }])).toBe('high');
+  });
+});
+
+describe('chances worked out by hand', () => {
+  test('one reading between healthy and a fault', () => {
+    /*
+     * a read as 106 with u = 2; healthy 100, high 110, scale 200, γ 0.01:
+     *   healthy 0.1   · (0.99·N(3σ)/2 + 0.01/200) = 0.1   · (0.99·0.0022159 + 0.00005) = 0.1 · 0.00224374
+     *   high    0.87… · (0.99·N(2σ)/2 + 0.01/200), N(2) = 0.0539910, /2 = 0.0269955   → 0.02677554
+     *   one fault only, so no pair: its prior is 1 − 0.1 − 0.03 = 0.87;  unknown 0.03/200 = 0.00015
+     *   sum 0.000224374 + 0.023294720 + 0.00015 = 0.023669094
+     */
+    const chances = chancesOf([high], [read('a', 106)]);
+    expect(chances[HEALTHY]).toBeCloseTo(0.000224374 / 0.023669094, 6);
+    expect(chances['high']).toBeCloseTo(0.02329472 / 0.023669094, 6);
+    expect(chances[UNKNOWN]).toBeCloseTo(0.00015 / 0.023669094, 6);
+  });
+  test('a look by its error rates: past a third of the range it shows, before that it is a false alarm', () => {
+    /*
+     * Of the 48 strata of severity 16 lie below a third: there a hiss is heard with 0.05, in the other 32 with 0.85.
+     *   high 0.87 · (16·0.05 + 32·0.85)/48 = 0.87 · 0.583333 = 0.5075; healthy 0.1 · 0.05 = 0.005; unknown 0.03 · 0.5 = 0.015
+     */
+    const heard = chancesOf([high], [hiss('hisses', false)]);
+    expect(heard['high']).toBeCloseTo(0.5075 / 0.5275, 9);
+    expect(heard[HEALTHY]).toBeCloseTo(0.005 / 0.5275, 9);
+  });
+  test('every look’s answers together are certain', () => {
+    const answers = (severity: number) =>
+      [hiss('', true), hiss('hisses', false)].reduce(
+        (sum, look) =>
+          sum +
+          chanceOfAnswer(look, {
+            cause: { id: 'high', faults: [high], repair: 'high', prior: 1 },
+            severities: [severity],
+          }),
+        0,
+      );
+    expect(answers(0.1)).toBeCloseTo(1, 12);
+    expect(answers(0.9)).toBeCloseTo(1, 12);
+  });
+  test('a pointer at the end of its scale counts by what lies beyond', () => {
+    // Healthy 100 and high 110 at a gauge that ends at 104, u = 2: Φ(−2) = 0.0227501 and Φ(3) = 0.9986501, each ·0.99 + 0.01.
+    const end = read('a', 104, { off: 'above', scale: { low: 0, high: 104 } });
+    const chances = chancesOf([high], [end]);
+    const [healthy, faulty, unknown] = [0.1 * 0.0325226, 0.87 * 0.9986636, 0.03 * 0.5];
+    expect(chances['high']).toBeCloseTo(faulty / (healthy + faulty + unknown), 6);
+  });
+  test('tolerances widen what a healthy unit may show', () => {
+    // ±√12 evenly is u = 2: with the reading's own 2 that makes √8. At 104: N(4/√8)/√8 for healthy, N(6/√8)/√8 for high.
+    const chances = chancesOf([high], [read('a', 104)], Math.sqrt(12));
+    const density = (off: number) =>
+      (0.99 * Math.exp(-(off ** 2) / 16)) / Math.sqrt(2 * Math.PI * 8) + 0.01 / 200;
+    const [healthy, faulty] = [0.1 * density(4), 0.87 * density(6)];
+    expect(chances[HEALTHY]).toBeCloseTo(healthy / (healthy + faulty + 0.03 / 200), 6);
+  });
+});
+
+describe('a gauge has one error', () => {
+  /*
+   * Twelve readings of a by one gauge of u = 5, each 103: as twelve errors they would put the mean at 103 ± 1.4, as one error it is
+   * 103 ± 5, which tells little between 90, 100 and 110.
+   */
+  const twelve = (gauge: (i: number) => string) =>
+    Array.from({ length: 12 }, (_, i) =>
+      read(`a${i}`, 103, { random: 0.5, shared: { gauge: gauge(i), u: 5 } }),
+    );
+  test('counted once it turns the ranking that counting it for each reading gets wrong', () => {
+    // Two faults as likely beforehand: high, at 110, is 7 away; low, at 90, is 13 away; both stay possible with one error of 5.
+    const even = [high, { ...low, prior: 3 }];
+    const [once, each] = [twelve(() => 'G'), twelve((i) => `G${i}`)].map((evidence) =>
+      chancesOf(even, evidence),
+    );
+    // ln odds with one error: (13² − 7²)/(2·(5² + 0.25/12)) = 2.40; with twelve they would be twelve times that.
+    expect(Math.log(once!['high']! / once!['low']!)).toBeCloseTo(2.4, 1);
+    expect(Math.log(each!['high']! / each!['low']!)).toBeGreaterThan(10);
+    // And healthy, 3 away with a prior of a tenth, stays far likelier than by the wrong count.
+    expect(once![HEALTHY]).toBeGreaterThan(0.1);
+  });
+  test('two readings of one gauge tell their difference well, though each of them badly', () => {
+    // a and b both read 8 high on one gauge of u = 8: healthy with an error explains it; "high" alone would part them by 10.
+    const pair = [108, 108].map((value, i) =>
+      read(i === 0 ? 'a' : 'b', value, { random: 0.5, shared: { gauge: 'G', u: 8 } }),
+    );
+    const chances = chancesOf([high, other], pair);
+    expect(chances[HEALTHY]).toBeGreaterThan(20 * chances['high']!);
+  });
+});
+
+describe('all evidence together', () => {
+  const evidence: Evidence[] = [
+    read('a', 108),
+    read('a2', 109.5, { shared: { gauge: 'G', u: 1 } }),
+    read('b', 101, { shared: { gauge: 'G', u: 1 } }),
+    hiss('hisses', false),
+  ];
+  test('its order does not matter', () => {
+    const inOrder = chancesOf([high, low, other], evidence, 2);
+    fc.assert(
+      fc.property(fc.shuffledSubarray(evidence, { minLength: evidence.length }), (shuffled) => {
+        const found = chancesOf([high, low, other], shuffled, 2);
+        for (const [id, chance] of Object.entries(inOrder)) expect(found[id]).toBeCloseTo(chance, 9);
+      }),
+      { numRuns: 20 },
+    );
+  });
+  test('what one piece does is what its absence would undo', () => {
+    const { ranked } = asked([high, low, other], evidence, 2);
+    evidence.forEach((_, piece) => {
+      const left = chancesOf(
+        [high, low, other],
+        evidence.filter((_one, i) => i !== piece),
+        2,
+      );
+      const { chance, weighs } = ranked.find(({ cause }) => cause.id === 'high')!;
+      const odds = (p: number) => Math.log(p / (1 - p));
+      expect(weighs[piece]).toBeCloseTo(odds(chance) - odds(left['high']!), 2);
+    });
+  });
+  test('with nothing read it is what was believed beforehand', () => {
+    const chances = chancesOf([high, low], []);
+    expect(chances[HEALTHY]).toBeCloseTo(0.1, 9);
+    expect(chances['high']).toBeCloseTo(0.5775, 9);
+  });
+  test('what nothing known explains is said so, and where it lies', () => {
+    // a at 160 is 25 standard deviations from everything there is: a gross error, or something unknown. Three such are no accident.
+    const strange = ['a', 'a2', 'a3'].map((id) => read(id, 160));
+    const { unknown } = asked([high, low], strange);
+    expect(unknown).toBeGreaterThan(0.9);
+  });
+  test('two readings that cannot both be are kept, and each is named with the other', () => {
+    const clash = [read('a', 100), read('a2', 140)];
+    const { atOdds } = asked([low, other], clash);
+    expect(atOdds).not.toEqual([]);
+    for (const { piece, partner } of atOdds) expect([piece, partner].sort()).toEqual([0, 1]);
+    // Readings that agree are at odds with nothing.
+    expect(asked([low, other], [read('a', 100), read('a2', 101)]).atOdds).toEqual([]);
+  });
+  test('density of an unknown cause: 1/span for a number, one half for a look', () => {
+    expect(unknownLog([read('a', 100), hiss('', true)])).toBeCloseTo(Math.log(0.5 / 200), 12);
+  });
+});
+
+describe('the next test', () => {
+  const test_ = (step: string, planned: PossibleTest['planned'], attended_s: number): PossibleTest => ({
+    step,
+    planned,
+    attended_s,
+    waiting_s: 0,
+    setUp_s: 0,
+    restoring_s: 0,
+  });
+  const plan = (id: string, more: Partial<ReadingEvidence> = {}) => {
+    const { value: _value, off: _off, ...planned } = read(id, 0, more);
+    return planned;
+  };
+  const diagnosed = (tests: readonly PossibleTest[], evidence: readonly Evidence[] = [], waits = 1) =>
+    new Diagnostician(twin([high, other]), null, complaint).diagnose(evidence, tests, waits);
+
+  test('entropy: two as likely 1 bit, four 2 bits, certainty none', () => {
+    expect(
+      [
+        [0.5, 0.5],
+        [0.25, 0.25, 0.25, 0.25],
+        [1, 0],
+      ].map(entropy_bits),
+    ).toEqual([1, 2, 0]);
+  });
+  test('a sharp reading of what is in doubt tells more than a blunt one, and one of nothing tells nothing', () => {
+    const { tests } = diagnosed([
+      test_('blunt', [plan('a', { random: 30 })], 60),
+      test_('sharp', [plan('a')], 60),
+      test_('none', [], 60),
+    ]);
+    expect(tests.map(({ test: { step } }) => step)).toEqual(['sharp', 'blunt', 'none']);
+    expect(tests.at(-1)!.gain_bits).toBe(0);
+    // Before: 0.4 to 0.6 of a bit of doubt stays at least, since b is not read.
+    expect(tests[0]!.gain_bits).toBeGreaterThan(4 * tests[1]!.gain_bits);
+  });
+  test('what has been told already tells no more', () => {
+    const again = diagnosed([test_('again', [plan('a')], 60)], [read('a', 110)]).tests[0]!;
+    expect(again.gain_bits).toBeLessThan(0.15);
+  });
+  test('bits for each minute decide, and a wait that other work fills counts a fifth', () => {
+    const long = { ...test_('long', [plan('a')], 60), waiting_s: 600 };
+    const short = test_('short', [plan('b')], 60);
+    const [alone, filled] = [1, 0.2].map((waits) => diagnosed([long, short], [], waits));
+    const cost = (found: typeof alone) =>
+      found!.tests.find(({ test: { step } }) => step === 'long')!.cost_min;
+    expect([cost(alone), cost(filled)]).toEqual([11, 3]);
+    expect(alone!.tests[0]!.test.step).toBe('short');
+  });
+  test('where to stop: claimed from 0.95, else the smallest group, else open', () => {
+    const classes = new Map([
+      ['x', 0.6],
+      ['y', 0.36],
+      ['z', 0.04],
+    ]);
+    expect(standingOf({ classes, unknown: 0 }, [{ gain_bits: 0.1 }], 0.5)).toEqual({ is: 'open' });
+    expect(standingOf({ classes, unknown: 0 }, [{ gain_bits: 0.01 }], 0.5)).toEqual({
+      is: 'not-told-apart',
+      group: ['x', 'y'],
+    });
+    expect(standingOf({ classes: new Map([['x', 0.96]]), unknown: 0 }, [], 0.5)).toMatchObject({
+      is: 'claimed',
+      repair: 'x',
+    });
+    expect(standingOf({ classes, unknown: 0.7 }, [], 0.5)).toEqual({ is: 'unexplained', chance: 0.7 });
+  });
+});
+
+describe('how healthy units differ', () => {
+  test('evenly between two limits: the half-width over √3', () => {
+    const [way, ...more] = spreadOf(healthyUnit(parameters, { a: 100, b: 100 }, { a: 3 }));
+    expect(more).toEqual([]);
+    expect(way).toEqual([expect.closeTo(Math.sqrt(3), 12), 0]);
+  });
+  test('where a combination is bounded, as its outermost units lie: a and b here only together', () => {
+    const ways = spreadOf({
+      values: [0, 0],
+      tolerances: [3, 3],
+      extremes: [
+        [3, 3],
+        [-3, -3],
+      ],
+    });
+    expect(ways).toEqual([[expect.closeTo(Math.sqrt(3), 9), expect.closeTo(Math.sqrt(3), 9)]]);
+  });
+});

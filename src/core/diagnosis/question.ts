@@ -1,0 +1,378 @@
+import { z } from 'zod';
+import type { Family } from '../contract/family';
+import type { Rig, RunContext } from '../contract/run-context';
+import { runContextSchema } from '../contract/run-context';
+import type { RunState } from '../contract/run-state';
+import { sourcesSchema } from '../contract/sources';
+import { lowEnd_SI } from '../metrology/accuracy';
+import { gaugeUncertainty_SI, instrumentSchema, type Instrument } from '../metrology/instrument';
+import { placeOf } from '../model/vectors';
+import { EMPTY_RUN } from '../procedure/run';
+import type { InputDoubt, SharedError } from '../twin/fit';
+import { nameOf } from './advice';
+import { Diagnostician, type Standing } from './diagnose';
+import type { Evidence, ReadingEvidence } from './evidence';
+import { waitCounts } from './next-test';
+import { apart, plannedLook } from './of-run';
+import { possibleSteps, type PossibleStep } from './possible';
+
+const name = z.string().min(1).max(80);
+const finite = z.number('A number is needed.');
+
+/** How a number was read: by an instrument, whose class says how far it may be out, or with a standard uncertainty. */
+const readBy = {
+  instrument: instrumentSchema.optional(),
+  u: z.number().positive('u: above zero.').optional(),
+};
+
+const inputSchema = z.union([finite, z.strictObject({ value: finite, ...readBy })]);
+
+const readingSchema = z
+  .strictObject({
+    /** A name of its own among the readings. */
+    id: name,
+    /** The model's reading that was read, and its value, SI. */
+    reading: name,
+    value: finite,
+    ...readBy,
+    /** The pointer stood at the end of its scale. */
+    offScale: z.enum(['above', 'below']).optional(),
+    /** Inputs of the model that were set or read, SI. What is left out is the room of the question, no time, no application. */
+    inputs: z.record(name, inputSchema),
+  })
+  .refine(({ instrument, u }) => (instrument === undefined) !== (u === undefined), {
+    path: ['instrument'],
+    message: 'Say what it was read with, or how far it may be out: one of the two.',
+  });
+
+/** What is asked: what is fitted, what was seen, and what could be done next. Stateless. */
+export const questionSchema = z.strictObject({
+  /** A profile of the kind; without one its typical figures. */
+  profile: z.unknown().optional(),
+  room: z
+    .strictObject({ barometer_Pa: z.number().positive(), temperature_K: z.number().positive() })
+    .optional(),
+  /** Gauges on the ports: tests that need another are not offered. */
+  rig: runContextSchema.shape.rig.optional(),
+  complaint: z.boolean().optional(),
+  /** Weights of faults in place of the family's own; 0 leaves one out. */
+  weights: z.record(name, z.number().min(0, 'Weights: zero or above.')).optional(),
+  readings: z.array(readingSchema).max(200, 'Readings: 200 at the most.').optional(),
+  looks: z
+    .array(z.strictObject({ item: name, answer: name }))
+    .max(200)
+    .optional(),
+  /** Steps that were done, and how the sources stand. */
+  done: z.array(name).max(200).optional(),
+  sources: sourcesSchema.optional(),
+  /** Other work fills the waits. */
+  otherWork: z.boolean().optional(),
+});
+export type Question = z.infer<typeof questionSchema>;
+
+export interface Issue {
+  readonly path: PropertyKey[];
+  readonly message: string;
+}
+
+/** A test as another program can carry it out, and send back what it found. */
+export interface OfferedTest {
+  readonly step: string;
+  readonly title: string;
+  readonly bits: number;
+  readonly minutes: number;
+  readonly bitsPerMinute: number;
+  /** What has to be done first. */
+  readonly setUp: readonly string[];
+  /** How the sources have to stand. */
+  readonly sources: Readonly<Record<string, string>>;
+  readonly readings: readonly {
+    readonly item: string;
+    readonly reading: string;
+    readonly port: string;
+    readonly inputs: Readonly<Record<string, number>>;
+  }[];
+  readonly looks: readonly { readonly item: string; readonly answers: readonly string[] }[];
+}
+
+/** What it probably is, and what to do next. */
+export interface Reply {
+  readonly causes: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly faults: readonly string[];
+    readonly repair: string;
+    readonly chance: number;
+    /** How much each piece of evidence multiplies its odds, as a natural logarithm. */
+    readonly weighs: Readonly<Record<string, number>>;
+  }[];
+  readonly repairs: Readonly<Record<string, number>>;
+  /** Chance that nothing known explains it. */
+  readonly unexplained: number;
+  readonly atOdds: readonly {
+    readonly evidence: string;
+    readonly with: string | null;
+    readonly chance: number;
+  }[];
+  readonly next: readonly OfferedTest[];
+  readonly standing: Standing;
+}
+
+export type Replied =
+  { readonly ok: true; readonly reply: Reply } | { readonly ok: false; readonly issues: Issue[] };
+
+const SEA_LEVEL = { barometer_Pa: 101_325, temperature_K: 293.15 };
+/** Causes less likely than this are left out of a reply. */
+const TOLD_FROM = 1e-4;
+
+/**
+ * Answers a question about one installation. Impossible evidence is refused by name; unlikely evidence is kept.
+ *
+ * @param kind name of the installation
+ */
+export function replyTo(family: Family, question: Question, diagnostician?: Diagnostician): Replied {
+  const profile = family.profile.safeParse(question.profile ?? family.typical);
+  if (!profile.success)
+    return {
+      ok: false,
+      issues: profile.error.issues.map(({ path, message }) => ({ path: ['profile', ...path], message })),
+    };
+  const issues: Issue[] = [];
+  const context = contextOf(family, profile.data, question);
+  const evidence = [
+    ...readingsIn(family, context, question, issues),
+    ...looksIn(family, context, question, issues),
+  ];
+  const faults = new Set(family.faults.map(({ id }) => id));
+  for (const fault of Object.keys(question.weights ?? {}))
+    if (!faults.has(fault))
+      issues.push({ path: ['weights', fault], message: `There is no fault “${fault}”.` });
+  if (issues.length > 0) return { ok: false, issues };
+  const asked =
+    diagnostician ??
+    new Diagnostician(family, profile.data, {
+      complaint: question.complaint ?? true,
+      weights: question.weights ?? {},
+    });
+  const possible = possibleSteps(family, context, runOf(context, question));
+  const { posterior, tests, standing } = asked.diagnose(
+    evidence,
+    possible,
+    waitCounts(question.otherWork ?? false),
+  );
+  return {
+    ok: true,
+    reply: {
+      causes: posterior.ranked
+        .filter(({ chance }) => chance >= TOLD_FROM)
+        .map(({ cause, chance, weighs }) => ({
+          id: cause.id,
+          name: nameOf(cause),
+          faults: cause.faults.map(({ id }) => id),
+          repair: cause.repair,
+          chance,
+          weighs: Object.fromEntries(weighs.map((weighing, i) => [evidence[i]!.id, weighing])),
+        })),
+      repairs: Object.fromEntries(posterior.classes),
+      unexplained: posterior.unknown,
+      atOdds: posterior.atOdds.map(({ piece, partner, chance }) => ({
+        evidence: evidence[piece]!.id,
+        with: partner < 0 ? null : evidence[partner]!.id,
+        chance,
+      })),
+      next: tests.map(({ test, gain_bits, cost_min, bitsPerMinute }) => ({
+        ...offered(
+          family,
+          context,
+          possible.find(({ step }) => step === test.step)!,
+        ),
+        bits: gain_bits,
+        minutes: cost_min,
+        bitsPerMinute,
+      })),
+      standing,
+    },
+  };
+}
+
+function contextOf(
+  family: Family,
+  profile: unknown,
+  { rig = {}, room = SEA_LEVEL }: Question,
+): RunContext<unknown> {
+  return {
+    procedure: family.procedure(profile, rig as Rig),
+    profile,
+    rig: rig as Rig,
+    shelf: Object.values(rig as Rig).flat(),
+    // Only the room has a part in what the twin shows.
+    conditions: {
+      ...room,
+      supplyKind: 'pump',
+      supplyHealth_Pa: 1,
+      technician: '',
+      day: '2000-01-01',
+      thresholds: { meets: 0.95, fails: 0.05 },
+    },
+  };
+}
+
+/** A run in which some steps are over: nothing else of it is known. */
+function runOf({ procedure }: RunContext<unknown>, { done = [], sources }: Question): RunState {
+  const over = procedure.steps.filter(({ id }) => done.includes(id)).flatMap(({ items }) => items);
+  return {
+    ...EMPTY_RUN,
+    sources: sources ?? EMPTY_RUN.sources,
+    skipped: Object.fromEntries(over.map(({ id }) => [id, 'done'])),
+    acknowledged: done,
+  };
+}
+
+const sharedBy = (gauge: Instrument, value: number): SharedError => ({
+  gauge: gauge.tag,
+  u: gaugeUncertainty_SI(gauge, value),
+});
+const stepOf = (gauge: Instrument) => gauge.step_Pa / Math.sqrt(12);
+
+function readingsIn(
+  family: Family,
+  { profile, conditions }: RunContext<unknown>,
+  { readings = [] }: Question,
+  issues: Issue[],
+): ReadingEvidence[] {
+  const room = { barometer_Pa: conditions.barometer_Pa, temperature_K: conditions.temperature_K };
+  const healthy = family.healthy(profile).values;
+  return readings.flatMap(
+    ({ id, reading, value, instrument, u = 0, offScale, inputs }, i): ReadingEvidence[] => {
+      const refuse = (message: string): [] => {
+        issues.push({ path: ['readings', i], message: `“${id}”: ${message}` });
+        return [];
+      };
+      if (readings.findIndex((one) => one.id === id) < i)
+        return refuse('there is another reading of that name.');
+      if (!family.readings.some((one) => one.id === reading))
+        return refuse(`the model has no reading “${reading}”.`);
+      const place = placeOf(family.readings, reading);
+      const numbers: Record<string, number> = { elapsed_s: 0, applications: 0, ...room };
+      for (const [input, given] of Object.entries(inputs))
+        numbers[input] = typeof given === 'number' ? given : given.value;
+      const known = family.views.flatMap(({ inputs: of }) => of.map((input) => input.id));
+      const foreign = Object.keys(inputs).find((input) => !known.includes(input));
+      if (foreign !== undefined) return refuse(`the model has no input “${foreign}”.`);
+      const view = family.views.findIndex(
+        ({ inputs: of, steady }) =>
+          of.every((input) => numbers[input.id] !== undefined) &&
+          Number.isFinite(
+            steady(
+              healthy,
+              of.map((input) => numbers[input.id]!),
+            )[place]!,
+          ),
+      );
+      if (view < 0) return refuse('the inputs do not say in what state it was read.');
+      const used = family.views[view]!.inputs;
+      const vector = used.map((input) => numbers[input.id]!);
+      const doubts = used.flatMap(({ id: input }, at): InputDoubt[] => {
+        const given = inputs[input];
+        if (given === undefined || typeof given === 'number') return [];
+        return given.instrument
+          ? [
+              {
+                input: at,
+                of: `${input} ${given.value}`,
+                random: stepOf(given.instrument),
+                shared: sharedBy(given.instrument, given.value),
+              },
+            ]
+          : given.u === undefined
+            ? []
+            : [{ input: at, of: `${id} ${input}`, random: given.u, shared: { gauge: '', u: 0 } }];
+      });
+      const scale = instrument
+        ? { low: lowEnd_SI(instrument), high: instrument.fullScale_Pa }
+        : spanAbout(value, family.views[view]!.steady(healthy, vector)[place]!, u);
+      const random = instrument ? stepOf(instrument) : u;
+      return [
+        {
+          kind: 'reading',
+          id,
+          of: id,
+          state: { view, inputs: vector },
+          place,
+          value,
+          off: offScale ?? null,
+          random: apart(family, place, value, random),
+          shared: instrument ? sharedBy(instrument, value) : null,
+          doubts,
+          scale,
+        },
+      ];
+    },
+  );
+}
+
+/** Where a gauge is not named, a gross error may stand anywhere up to twice what is expected or was read. */
+function spanAbout(value: number, expected: number, u: number) {
+  const most = 2 * Math.max(Math.abs(value), Math.abs(expected)) + 20 * u;
+  return { low: Math.min(0, -most * Number(value < 0)), high: most };
+}
+
+function looksIn(
+  family: Family,
+  { procedure }: RunContext<unknown>,
+  { looks = [] }: Question,
+  issues: Issue[],
+): Evidence[] {
+  const seen = new Set<string>();
+  return looks.flatMap(({ item: id, answer }, i): Evidence[] => {
+    const refuse = (message: string): [] => {
+      issues.push({ path: ['looks', i], message });
+      return [];
+    };
+    const item = procedure.steps.flatMap(({ items }) => items).find((one) => one.id === id);
+    const look = item?.kind === 'observation' ? plannedLook(family, item) : null;
+    if (item?.kind !== 'observation' || !look)
+      return refuse(`There is no look “${id}” whose error rates are known.`);
+    const given = item.answers.find((one) => one.id === answer);
+    if (!given)
+      return refuse(`“${id}” has no answer “${answer}”: ${item.answers.map((one) => one.id).join(', ')}.`);
+    // The same look twice counts once; one that could not tell, not at all.
+    if (given.finds === 'unknown' || seen.has(id)) return [];
+    seen.add(id);
+    return [{ ...look, answer, good: given.finds === 'good' }];
+  });
+}
+
+function offered(
+  family: Family,
+  { procedure }: RunContext<unknown>,
+  { step, title, setUp, planned }: PossibleStep,
+): Omit<OfferedTest, 'bits' | 'minutes' | 'bitsPerMinute'> {
+  const of = procedure.steps.find(({ id }) => id === step)!;
+  const items = new Map(procedure.steps.flatMap((one) => one.items.map((item) => [item.id, item])));
+  return {
+    step,
+    title,
+    setUp,
+    sources: { ...of.state },
+    readings: planned.flatMap((one) => {
+      const item = items.get(one.id);
+      if (one.kind !== 'reading' || item?.kind !== 'reading') return [];
+      const { inputs } = family.views[one.state.view]!;
+      return [
+        {
+          item: one.id,
+          reading: family.readings[one.place]!.id,
+          port: item.port,
+          inputs: Object.fromEntries(inputs.map(({ id }, i) => [id, one.state.inputs[i]!])),
+        },
+      ];
+    }),
+    looks: planned.flatMap((one) => {
+      const item = items.get(one.id);
+      return one.kind === 'look' && item?.kind === 'observation'
+        ? [{ item: one.id, answers: item.answers.map(({ id }) => id) }]
+        : [];
+    }),
+  };
+}

@@ -1,0 +1,124 @@
+/** @jest-environment node */
+import { adviseOn } from '../diagnosis/advice';
+import { HEALTHY } from '../diagnosis/causes';
+import { Diagnostician } from '../diagnosis/diagnose';
+import { evidenceOf } from '../diagnosis/of-run';
+import { possibleSteps } from '../diagnosis/possible';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
+import { EMPTY_RUN } from '../procedure/run';
+import { benchOf, RIGS } from './bench';
+
+const complaint = { complaint: true, weights: {} };
+
+describe('what every family brings to a diagnosis', () => {
+  test.each(FAMILY_KINDS)('%s: weights of faults, looks with error rates, minutes of every test', (kind) => {
+    const family = FAMILIES[kind];
+    for (const { id, prior } of family.faults) expect([id, prior > 0]).toEqual([id, true]);
+    const { steps } = family.procedure(family.typical, RIGS[kind]);
+    const items = new Set(steps.flatMap((step) => step.items.map(({ id }) => id)));
+    for (const { item, miss, falseAlarm } of family.looks) {
+      expect([item, miss > 0 && miss < 0.5, falseAlarm > 0 && falseAlarm < 0.5]).toEqual([item, true, true]);
+    }
+    expect(family.looks.some(({ item }) => items.has(item))).toBe(true);
+    for (const { id, attended_s, items: of } of steps)
+      if (of.some(({ kind: what }) => what === 'reading'))
+        expect([id, (attended_s ?? 0) > 0]).toEqual([id, true]);
+    // What a fault shows is something that its family looks at.
+    const looked = new Set(family.looks.map(({ item }) => item));
+    for (const fault of family.faults)
+      for (const item of Object.keys(fault.signs))
+        expect([fault.id, item, looked.has(item)]).toEqual([fault.id, item, true]);
+  });
+});
+
+/** One bench for each family, its particles laid out once. */
+function diagnosed(kind: FamilyKind) {
+  const bench = benchOf(kind);
+  const diagnostician = new Diagnostician(bench.family, bench.profile, complaint);
+  const after = (...of: Parameters<typeof bench.bench>) => {
+    const { context, run } = bench.bench(...of);
+    return diagnostician.posterior(evidenceOf(bench.family, context, run));
+  };
+  return { ...bench, diagnostician, after };
+}
+type Found = ReturnType<ReturnType<typeof diagnosed>['after']>;
+const firstRepair = ({ classes }: Found) => [...classes].sort(([, a], [, b]) => b - a)[0]!;
+const chanceOf = ({ ranked }: Found, id: string) => ranked.find(({ cause }) => cause.id === id)?.chance ?? 0;
+
+describe('a vehicle tested all through, read with a third of a step of scatter', () => {
+  const { after, truthWith, faultyTruth, family, profile } = diagnosed('vacuum-vehicle');
+  const noise = { noise_steps: 0.3 };
+  test.each([
+    ['torn-diaphragm', 0.6, 'booster'],
+    ['air-seat', 0.7, 'valve'],
+    ['disc-missing', 0.5, 'pushrod'],
+    ['filter-blocked', 0.7, 'filter'],
+    ['timing', 0.9, 'engine'],
+    ['check-leak', 0.7, 'check-valve'],
+    ['master-bypass', 0.6, 'master'],
+    ['air', 0.6, 'lines'],
+    ['tripped-shuttle', 0.6, 'shuttle'],
+  ])('%s at %s: the first repair is that of the %s', (fault, severity, repair) => {
+    const found = after(faultyTruth(fault, severity, noise));
+    expect(firstRepair(found)[0]).toBe(repair);
+    expect(chanceOf(found, HEALTHY)).toBeLessThan(0.2);
+  });
+  test('a hose with 5 % of its conductance, which no gauge at rest shows', () => {
+    const found = after(faultyTruth('hose-blocked', Math.log(0.05 / 0.3) / Math.log(0.02 / 0.3), noise));
+    expect(firstRepair(found)[0]).toBe('hose');
+  });
+  test('a torn diaphragm and a vacuum seat leak are told apart by no test here', () => {
+    const found = after(faultyTruth('torn-diaphragm', 0.6, noise));
+    // Twice as often met, and alike in all that is read: twice as likely.
+    expect(chanceOf(found, 'torn-diaphragm') / chanceOf(found, 'vacuum-seat')).toBeCloseTo(2, 1);
+  });
+  test('healthy, it stays the likeliest, and a booster on a weak supply is not blamed for it', () => {
+    expect(after(truthWith(noise)).ranked[0]!.cause.id).toBe(HEALTHY);
+    const weak = after(faultyTruth('timing', 1, noise));
+    const ofUnit = ['booster', 'valve', 'pushrod', 'filter'].reduce(
+      (sum, repair) => sum + (weak.classes.get(repair) ?? 0),
+      0,
+    );
+    expect(ofUnit).toBeLessThan(0.05);
+  });
+  test('a wait that runs lets nothing else begin, and a shut gate is never advised', () => {
+    const context = benchOf('vacuum-vehicle').contextWith();
+    const early = possibleSteps(family, context, EMPTY_RUN).map(({ step }) => step);
+    expect(early).toContain('with');
+    const { steps } = context.procedure;
+    const waiting = steps.flatMap(({ items }) => items).find(({ kind }) => kind === 'wait')!;
+    const run = {
+      ...EMPTY_RUN,
+      waits: { [waiting.id]: { startedAt: '2026-11-23T08:00:00.000Z', endedAt: null } },
+    };
+    expect(possibleSteps(family, context, run)).toEqual([]);
+  });
+  test('on a fresh run it advises what can begin, with what that needs before it', () => {
+    const context = benchOf('vacuum-vehicle').contextWith();
+    const diagnostician = new Diagnostician(family, profile, complaint);
+    const advice = adviseOn(diagnostician, family, context, EMPTY_RUN, { otherWork: false });
+    expect(advice.standing.is).toBe('open');
+    expect(advice.evidence).toBe(0);
+    const forces = advice.steps.find(({ step }) => step === 'with')!;
+    // It leans on the opening steps, and its gauges are not fitted yet.
+    expect(forces.first).not.toBe('with');
+    expect(forces.setUp_s).toBeGreaterThan(540);
+    for (const { bitsPerMinute } of advice.steps.slice(1))
+      expect(bitsPerMinute).toBeLessThanOrEqual(advice.steps[0]!.bitsPerMinute);
+  });
+});
+
+describe('a unit on its bench, with no code of its own', () => {
+  test.each([
+    ['remote-vacuum', 'undersized-diaphragm'],
+    ['rod-servo', 'torn-piston'],
+    ['rod-servo', 'check-valve-leak'],
+    ['pedal-vacuum', 'air-seat'],
+  ] as const)('%s with “%s”', (kind, id) => {
+    const { after, faultyTruth, truthWith } = diagnosed(kind);
+    const found = after(faultyTruth(id, 0.7));
+    expect(found.ranked[0]!.cause.id).toBe(id);
+    expect(chanceOf(found, HEALTHY)).toBeLessThan(0.05);
+    expect(after(truthWith()).ranked[0]!.cause.id).toBe(HEALTHY);
+  });
+});

@@ -1,0 +1,275 @@
+'use client';
+
+import { Box, Button, ButtonBase, LinearProgress } from '@mui/material';
+import { useId } from 'react';
+import type { Advice, AdvisedCause, AdvisedStep, Speaks } from '@/core/diagnosis/advice';
+import { chanceWord, gainWords, weighsWord } from '@/core/diagnosis/words';
+import { findItem } from '@/core/contract/steps';
+import { instrumentsOf, measuredItem } from '@/core/procedure/measured-item';
+import { usePrint } from '../settings-context';
+import type { AdviceState } from './use-advice';
+import type { RunHandle } from './use-run';
+
+interface AdvicePaneProps {
+  readonly run: RunHandle;
+  readonly found: AdviceState;
+  readonly onSelect: (captureId: string) => void;
+  readonly onClose: () => void;
+}
+
+/** What it probably is, with what speaks for and against it, and the test that tells the most for its minutes. */
+export function AdvicePane({ run, found, onSelect, onClose }: AdvicePaneProps) {
+  const heading = useId();
+  const { advice, part, problem } = found;
+  return (
+    <Box
+      component="section"
+      aria-labelledby={heading}
+      tabIndex={0}
+      sx={{
+        gridArea: 'advice',
+        minHeight: 0,
+        overflowY: 'auto',
+        borderStyle: 'solid',
+        borderColor: 'divider',
+        borderWidth: { xs: '0 0 1px', md: '0 1px 0 0' },
+        p: 1.5,
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', mb: 0.5 }}>
+        <Box id={heading} component="h2" sx={{ m: 0, fontSize: '1.05rem', fontWeight: 650 }}>
+          What it may be
+        </Box>
+        <Button size="small" onClick={onClose} sx={{ minHeight: 44 }}>
+          Put away
+        </Button>
+      </Box>
+      <Box sx={{ height: 4 }}>
+        {part !== null && (
+          <LinearProgress variant="determinate" value={100 * part} aria-label="Working it out" />
+        )}
+      </Box>
+      {problem && (
+        <Box role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
+          {problem}
+        </Box>
+      )}
+      {!advice && !problem && <Box sx={{ color: 'text.secondary' }}>Working it out…</Box>}
+      {advice && (
+        <>
+          <Box role="status" sx={{ mb: 1 }}>
+            {standingWords(advice)}
+          </Box>
+          {advice.atOdds.map((one) => (
+            <AtOdds key={one.item} run={run} advice={one} />
+          ))}
+          <NextTest run={run} advice={advice} />
+          <Box component="ol" aria-label="Causes" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {advice.causes.map((cause) => (
+              <CauseLine key={cause.id} run={run} cause={cause} onSelect={onSelect} />
+            ))}
+          </Box>
+          <Box sx={{ mt: 1, color: 'text.secondary', fontSize: '0.85rem' }}>
+            Chances, never certainty: a repair is proved by testing again.
+          </Box>
+        </>
+      )}
+    </Box>
+  );
+}
+
+function standingWords({ standing, names, evidence }: Advice): string {
+  const list = names.slice(0, MOST_NAMED).join(', ') + (names.length > MOST_NAMED ? ' and others' : '');
+  switch (standing.is) {
+    case 'claimed':
+      return `One repair covers it, ${percent(standing.chance)}: ${list}.`;
+    case 'unexplained':
+      return 'None of the known faults explains this. Repeat the reading that clashes most, with another gauge.';
+    case 'not-told-apart':
+      return `These cannot be told apart by the tests that can be done here: ${list}. A part opened would tell, or another gauge.`;
+    case 'open':
+      return evidence === 0 ? 'Nothing was read yet: only how often each is met.' : 'Not decided yet.';
+  }
+}
+
+const MOST_NAMED = 4;
+const percent = (chance: number) =>
+  chance > 0.995 ? 'over 99 %' : chance < 0.01 ? 'under 1 %' : `${Math.round(100 * chance)} %`;
+
+const spent = (seconds: number) =>
+  seconds < 60 ? `${Math.round(seconds)} s` : `${Number((seconds / 60).toFixed(1))} min`;
+
+/** What a test takes: hands on, set-up with it, and time left alone. */
+function takes({ attended_s, setUp_s, waiting_s }: AdvisedStep): string {
+  const parts = [spent(attended_s + setUp_s)];
+  if (waiting_s > 0) parts.push(`${spent(waiting_s)} left alone`);
+  return parts.join(', ');
+}
+
+function NextTest({ run, advice }: { run: RunHandle; advice: Advice }) {
+  const [best] = advice.steps;
+  const { usual } = advice;
+  if (!best || run.action.kind === 'done') return null;
+  const at = 'step' in run.action && run.action.step.id === best.first;
+  const begins = run.context.procedure.steps.find(({ id }) => id === best.first)!.title;
+  return (
+    <Box sx={{ my: 1, borderTop: 1, borderBottom: 1, borderColor: 'divider', py: 1 }}>
+      <Box sx={{ color: 'text.secondary' }}>Tells the most for its time</Box>
+      {at ? (
+        <Box sx={{ fontWeight: 650 }}>
+          {best.first === best.step ? `${best.title}: at hand` : `${best.title}, behind what is at hand`}
+        </Box>
+      ) : (
+        <Button
+          variant="outlined"
+          fullWidth
+          disabled={run.busy}
+          onClick={() => void run.send({ type: 'chosen', step: best.first })}
+          sx={{ minHeight: 48, justifyContent: 'space-between', textAlign: 'left' }}
+        >
+          <span>{best.title}</span>
+          <Box component="span" sx={{ whiteSpace: 'nowrap', pl: 1 }}>
+            {takes(best)}
+          </Box>
+        </Button>
+      )}
+      <Box>It {gainWords(best.part)}.</Box>
+      {!at && best.first !== best.step && (
+        <Box sx={{ color: 'text.secondary' }}>Begins with “{begins}”, which it needs.</Box>
+      )}
+      {best.setUp.length > 0 && <Box sx={{ color: 'text.secondary' }}>On the way: {listed(best.setUp)}.</Box>}
+      {usual && usual.step !== best.step && usual.step !== best.first && (
+        <Box sx={{ color: 'text.secondary' }}>
+          The usual order has “{usual.title}” next, {takes(usual)}: it {gainWords(usual.part)}.
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Words as they go on in a sentence; names keep their own. */
+const listed = (words: readonly string[]) =>
+  words.map((word) => (word.startsWith('“') ? word : word.toLowerCase())).join(', ');
+
+function AtOdds({
+  run,
+  advice: { item, partner, repeat },
+}: {
+  run: RunHandle;
+  advice: Advice['atOdds'][number];
+}) {
+  return (
+    <Box sx={{ borderLeft: '5px solid', borderColor: 'warning.dark', pl: 1.25, my: 1 }}>
+      <Box sx={{ fontWeight: 600 }}>
+        {partner
+          ? `“${nameOfItem(run, item)}” and “${nameOfItem(run, partner)}” do not go together.`
+          : `“${nameOfItem(run, item)}” does not go with the rest.`}
+      </Box>
+      <Box>Both are kept. Repeat “{nameOfItem(run, repeat)}”, with another gauge if there is one.</Box>
+      <Button
+        size="small"
+        disabled={run.busy || run.state.finished}
+        onClick={() => void run.send({ type: 'reopened', item: repeat })}
+        sx={{ minHeight: 44 }}
+      >
+        Repeat it
+      </Button>
+    </Box>
+  );
+}
+
+function CauseLine({
+  run,
+  cause,
+  onSelect,
+}: {
+  run: RunHandle;
+  cause: AdvisedCause;
+  onSelect: (captureId: string) => void;
+}) {
+  return (
+    <Box component="li" sx={{ py: 0.75, borderBottom: 1, borderColor: 'divider' }}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontWeight: 650 }}>
+        <span>
+          {cause.name[0]!.toUpperCase() + cause.name.slice(1)}
+          <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
+            , {chanceWord(cause.chance)}
+          </Box>
+        </span>
+        <Box component="span" sx={{ whiteSpace: 'nowrap', fontVariantNumeric: 'tabular-nums' }}>
+          {percent(cause.chance)}
+        </Box>
+      </Box>
+      <Speaking run={run} words="For" of={cause.for} onSelect={onSelect} />
+      <Speaking run={run} words="Against" of={cause.against} onSelect={onSelect} />
+    </Box>
+  );
+}
+
+function Speaking({
+  run,
+  words,
+  of,
+  onSelect,
+}: {
+  run: RunHandle;
+  words: string;
+  of: readonly Speaks[];
+  onSelect: (captureId: string) => void;
+}) {
+  const print = usePrint();
+  if (of.length === 0) return null;
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '4.2em minmax(0, 1fr)', fontSize: '0.9rem' }}>
+      <Box sx={{ color: 'text.secondary' }}>{words}</Box>
+      <Box>
+        {of.map(({ item, weighs }) => {
+          const { label, capture } = shownAs(run, item, print);
+          const text = `${label}, ${weighsWord(weighs)}`;
+          return capture ? (
+            <ButtonBase
+              key={item}
+              onClick={() => onSelect(capture)}
+              sx={{
+                display: 'block',
+                textAlign: 'left',
+                textDecoration: 'underline',
+                minHeight: 24,
+                font: 'inherit',
+              }}
+            >
+              {text}
+            </ButtonBase>
+          ) : (
+            <Box key={item}>{text}</Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}
+
+/** An item's name: its step, or what is looked at. */
+function nameOfItem({ context }: RunHandle, id: string): string {
+  const found = findItem(context.procedure, id);
+  if (!found) return id;
+  return found.item.kind === 'observation' ? found.item.name : found.step.title;
+}
+
+/** A piece of evidence as it stands on the tape. */
+function shownAs(run: RunHandle, id: string, print: ReturnType<typeof usePrint>) {
+  const { context, state } = run;
+  const found = findItem(context.procedure, id);
+  const name = nameOfItem(run, id);
+  if (found?.item.kind === 'observation') {
+    const given = state.observations[id]?.answer;
+    const answer = found.item.answers.find((one) => one.id === given);
+    return { label: `${name}: ${answer?.label ?? ''}`, capture: null };
+  }
+  const reading = measuredItem(instrumentsOf(context.rig, context.shelf), state, id);
+  if (!reading || found?.item.kind !== 'reading') return { label: name, capture: null };
+  return {
+    label: `${name}: ${print.value(reading.value_SI, found.item.quantity)}`,
+    capture: reading.captures.at(-1)!.id,
+  };
+}

@@ -1,0 +1,82 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import type { Advice } from '@/core/diagnosis/advice';
+import type { FamilyKind } from '@/core/families/registry';
+import type { FromDiagnosis, ToDiagnosis } from '@/workers/diagnosis-worker';
+import type { RunHandle } from './use-run';
+
+/** Where the search for the cause stands: the last advice there was, and how far the next one is. */
+export interface AdviceState {
+  readonly advice: Advice | null;
+  /** Part of the work that is done; null where none runs. */
+  readonly part: number | null;
+  readonly problem: string | null;
+}
+
+const NOTHING: AdviceState = { advice: null, part: null, problem: null };
+
+/**
+ * Advice for a run, worked out beside the screen. While one is worked out the newest state waits its turn, and any between are
+ * left out. Nothing is worked out while it is not asked for; put away, it ends at once.
+ */
+export function useAdvice(
+  { context, state }: Pick<RunHandle, 'context' | 'state'>,
+  kind: FamilyKind,
+  complaint: boolean,
+  asked: boolean,
+): AdviceState {
+  const [found, setFound] = useState<AdviceState>(NOTHING);
+  const desk = useRef<Desk | null>(null);
+  useEffect(() => {
+    if (!asked) return;
+    const made = deskFor(setFound);
+    desk.current = made;
+    return () => {
+      made.close();
+      desk.current = null;
+      setFound(NOTHING);
+    };
+  }, [asked]);
+  useEffect(() => {
+    desk.current?.ask({ kind, context, run: state, beliefs: { complaint, weights: {} }, otherWork: false });
+  }, [asked, kind, context, state, complaint]);
+  return found;
+}
+
+/** One worker, and the newest question that waits for it. */
+interface Desk {
+  readonly ask: (question: Omit<ToDiagnosis, 'ask'>) => void;
+  readonly close: () => void;
+}
+
+function deskFor(tell: (state: AdviceState | ((before: AdviceState) => AdviceState)) => void): Desk {
+  const worker = new Worker(new URL('../../workers/diagnosis-worker.ts', import.meta.url));
+  let at = 0;
+  let busy = false;
+  let waiting: Omit<ToDiagnosis, 'ask'> | null = null;
+  const send = (question: Omit<ToDiagnosis, 'ask'>) => {
+    busy = true;
+    waiting = null;
+    at += 1;
+    tell((before) => ({ ...before, part: 0, problem: null }));
+    worker.postMessage({ ...question, ask: at } satisfies ToDiagnosis);
+  };
+  const ended = (state: (before: AdviceState) => AdviceState) => {
+    busy = false;
+    tell(state);
+    if (waiting) send(waiting);
+  };
+  worker.addEventListener('message', ({ data }: MessageEvent<FromDiagnosis>) => {
+    if ('part' in data) tell((before) => ({ ...before, part: data.part }));
+    else if ('advice' in data) ended(() => ({ advice: data.advice, part: null, problem: null }));
+    else ended((before) => ({ ...before, part: null, problem: data.problem }));
+  });
+  worker.addEventListener('error', () =>
+    ended((before) => ({ ...before, part: null, problem: 'It could not be worked out here.' })),
+  );
+  return {
+    ask: (question) => (busy ? void (waiting = question) : send(question)),
+    close: () => worker.terminate(),
+  };
+}
