@@ -161,15 +161,20 @@ function atOdds(
     .map((_, piece) => piece)
     .sort((a, b) => chances[a]! - chances[b]!)
     .slice(0, LOOKED_AT);
+  if (!rarest.some((piece) => chances[piece]! < rare)) return [];
+  const without = new Map(
+    rarest.map((other) => {
+      const left = evidence.filter((_, i) => i !== other);
+      return [other, { left, likelihood: likelihoodOf(left, predictions) }];
+    }),
+  );
   return rarest
     .filter((piece) => chances[piece]! < rare)
     .map((piece): AtOdds => {
       // Its partner is the one without which it stands best.
       let [partner, best] = [-1, rare];
-      for (const other of rarest) {
+      for (const [other, { left, likelihood: again }] of without) {
         if (other === piece) continue;
-        const left = evidence.filter((_, i) => i !== other);
-        const again = likelihoodOf(left, predictions);
         const at = left.indexOf(evidence[piece]!);
         const logUnknown = Math.log(library.unknown.prior) + unknownLog(left.filter((_, i) => i !== at));
         const found = chanceOf(at, left[at]!, again, weighed(particles, again.without[at]!, logUnknown));
