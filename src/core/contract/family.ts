@@ -7,6 +7,7 @@ import type { ResultRule } from './result-rules';
 import type { Rig, RunContext } from './run-context';
 import { calibrationState } from '../metrology/calibration';
 import type { CautionId } from './cautions';
+import type { ComplaintId } from './complaints';
 import type { Procedure, ReadingItem, Step } from './steps';
 import type { RunState } from './run-state';
 import type { LoggedUnit } from './logged-unit';
@@ -37,6 +38,8 @@ export interface Fault {
   readonly name: string;
   /** What a technician would tell a customer. */
   readonly plain: string;
+  /** What it is complained of. */
+  readonly brings?: readonly ComplaintId[];
   /** Faults that it brings about in time: the two are met together more often than chance would have it. */
   readonly causes?: readonly string[];
   /** Whether a unit of these healthy parameters is so made that it can have it. Where left out, every one is. */

@@ -1,3 +1,4 @@
+import { HEARD, type ComplaintId } from '../contract/complaints';
 import { faultsOf, type Family, type Fault } from '../contract/family';
 
 /** What a repair would be: causes of one class are mended alike, so that telling them apart changes nothing that is done. */
@@ -20,6 +21,8 @@ export interface Cause {
 export interface Beliefs {
   /** Somebody complains: a healthy brake is less likely then. */
   readonly complaint: boolean;
+  /** What is complained of: a fault that brings it counts three times. */
+  readonly heard?: readonly ComplaintId[];
   /** Weights of faults, in place of those that the family gives them; 0 leaves a fault out. */
   readonly weights: Readonly<Record<string, number>>;
 }
@@ -55,10 +58,11 @@ export const repairOf = (faults: readonly Fault[]): RepairClass =>
 export function libraryOf(
   family: Pick<Family, 'faults' | 'healthy'>,
   profile: unknown,
-  { complaint, weights }: Beliefs,
+  { complaint, weights, heard = [] }: Beliefs,
 ): Library {
   const faults = faultsOf(family, profile);
-  const weightOf = ({ id, prior }: Fault) => weights[id] ?? prior;
+  const weightOf = ({ id, prior, brings = [] }: Fault) =>
+    (weights[id] ?? prior) * (brings.some((one) => heard.includes(one)) ? HEARD : 1);
   const bad = faults.find((fault) => !(weightOf(fault) >= 0));
   if (bad) throw new RangeError(`weights: that of “${bad.id}” is below zero`);
   const possible = faults.filter((fault) => weightOf(fault) > 0);

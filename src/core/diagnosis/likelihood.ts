@@ -11,7 +11,7 @@ const LOG_2PI = Math.log(2 * Math.PI);
 /** A fault is seen, heard or felt once it is past this part of its range. Handbook-models 8. */
 const SHOWS_FROM = 1 / 3;
 
-/** How likely all of the evidence is by each particle, and all but one piece of it. Natural logarithms, one for each particle. */
+/** How likely all of the evidence is by some particles, and all but one piece of it. Natural logarithms, one for each. */
 export interface Likelihood {
   readonly all: Float64Array;
   /** Without each piece in turn, in the order of the evidence. */
@@ -27,9 +27,13 @@ export interface Likelihood {
  * in every reading that leans on it. A pointer at the end of its scale counts by the tail beyond. Looks by their error rates.
  * Handbook-models 12.
  */
-export function likelihoodOf(evidence: readonly Evidence[], predictions: Predictions): Likelihood {
-  const { particles } = predictions.set;
-  const count = particles.length;
+export function likelihoodOf(
+  evidence: readonly Evidence[],
+  predictions: Predictions,
+  of: readonly number[],
+): Likelihood {
+  const particles = of.map((k) => predictions.set.particles[k]!);
+  const count = of.length;
   const column = () => new Float64Array(count);
   const all = column();
   const without = evidence.map(column);
@@ -45,16 +49,49 @@ export function likelihoodOf(evidence: readonly Evidence[], predictions: Predict
     if (one.kind === 'look') {
       for (let k = 0; k < count; k += 1) addTo(piece, k, Math.log(chanceOfAnswer(one, particles[k]!)));
     } else if (one.off) {
-      const shown = predictions.column(one.state, one.place);
+      const shown = predictions.column(one.state, one.place, of);
       const u = spread(one);
       for (let k = 0; k < count; k += 1) {
-        const z = (shown[k]! - one.value) / u;
+        const z = (shown[of[k]!]! - one.value) / u;
         addTo(piece, k, Math.log((1 - GROSS) * normalCdf(one.off === 'above' ? z : -z) + GROSS));
       }
     } else numbers.push({ piece, reading: one });
   });
-  if (numbers.length > 0) new Numbers(numbers, predictions).addTo({ all, without, gross, standing });
+  if (numbers.length > 0) new Numbers(numbers, predictions, of).addTo({ all, without, gross, standing });
   return { all, without, gross, standing };
+}
+
+/** The likelihood of some of the particles: those at these places. */
+export function picked({ all, without, gross, standing }: Likelihood, at: readonly number[]): Likelihood {
+  const some = (column: Float64Array) => Float64Array.from(at, (place) => column[place]!);
+  return {
+    all: some(all),
+    without: without.map(some),
+    gross: gross.map((column) => column && some(column)),
+    standing: standing.map((column) => column && some(column)),
+  };
+}
+
+/** Likelihoods of some particles and of others, one behind the other. */
+export function joined(parts: readonly Likelihood[]): Likelihood {
+  const behind = (columns: readonly Float64Array[]) => {
+    const out = new Float64Array(columns.reduce((sum, { length }) => sum + length, 0));
+    let from = 0;
+    for (const column of columns) {
+      out.set(column, from);
+      from += column.length;
+    }
+    return out;
+  };
+  const [first] = parts;
+  const each = (of: (part: Likelihood) => readonly (Float64Array | null)[]) =>
+    of(first!).map((column, i) => column && behind(parts.map((part) => of(part)[i]!)));
+  return {
+    all: behind(parts.map(({ all }) => all)),
+    without: first!.without.map((_, i) => behind(parts.map(({ without }) => without[i]!))),
+    gross: each(({ gross }) => gross),
+    standing: each(({ standing }) => standing),
+  };
 }
 
 const spread = ({ random, shared }: ReadingEvidence) => Math.hypot(random, shared?.u ?? 0);
@@ -97,6 +134,7 @@ class Numbers {
   constructor(
     private readonly numbers: readonly Number_[],
     private readonly predictions: Predictions,
+    private readonly of: readonly number[],
   ) {
     this.size = numbers.length;
     this.inverse = new Float64Array(this.size ** 2);
@@ -104,12 +142,12 @@ class Numbers {
   }
 
   addTo({ all, without, gross, standing }: Likelihood): void {
-    const { size, numbers, inverse } = this;
-    const { particles } = this.predictions.set;
-    const shown = numbers.map(({ reading }) => this.predictions.column(reading.state, reading.place));
+    const { size, numbers, inverse, of } = this;
+    const shown = numbers.map(({ reading }) => this.predictions.column(reading.state, reading.place, of));
     const errors = new SharedErrors(
       numbers.map(({ reading }) => reading),
       this.predictions,
+      of,
     );
     const residual = new Float64Array(size);
     const scaled = new Float64Array(size);
@@ -117,11 +155,11 @@ class Numbers {
     const one = new Float64Array(size);
     const logGross = numbers.map(({ reading }) => Math.log(GROSS / (1 - GROSS) / spanOf(reading)));
     const sums = new Float64Array(size);
-    for (let k = 0; k < particles.length; k += 1) {
-      errors.covariance(k, this.covariance);
+    for (let k = 0; k < of.length; k += 1) {
+      errors.covariance(of[k]!, this.covariance);
       const logDeterminant = invertCovariance(this.covariance, size, inverse);
       for (let i = 0; i < size; i += 1) {
-        const off = numbers[i]!.reading.value - shown[i]![k]!;
+        const off = numbers[i]!.reading.value - shown[i]![of[k]!]!;
         residual[i] = Number.isFinite(off) ? off : spanOf(numbers[i]!.reading);
       }
       let square = 0;

@@ -67,7 +67,7 @@ export function valueTests(
   random: () => number,
   progress: (part: number) => void = () => {},
 ): Valued[] {
-  const standing = standingFor(predictions, posterior);
+  const standing = standingFor(posterior);
   const valued = tests.map((test, i): Valued => {
     progress(i / tests.length);
     const { attended_s, waiting_s, setUp_s, restoring_s } = test;
@@ -79,9 +79,10 @@ export function valueTests(
   return valued.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
 
-/** One particle that stands for what is believed. */
+/** One particle that stands for what is believed: its place in the set, and among those that were weighed. */
 interface Standing {
   readonly k: number;
+  readonly at: number;
   readonly chance: number;
 }
 
@@ -89,16 +90,16 @@ interface Standing {
  * Particles that stand for what is believed, with their chances; with the unknown cause they make 1. Drawn evenly along the chance,
  * so that each cause has its part: a particle that is drawn often has as much more of it.
  */
-function standingFor({ set }: Predictions, { weights, unknown }: Posterior): Standing[] {
+function standingFor({ of, weights, unknown }: Posterior): Standing[] {
   const known = 1 - unknown;
   const found = new Map<number, number>();
   let upTo = 0;
   let drawn = 0;
-  set.particles.forEach((_, k) => {
-    upTo += (weights[k]! / known) * MOST_STANDING;
-    for (; drawn + 0.5 < upTo && drawn < MOST_STANDING; drawn += 1) found.set(k, (found.get(k) ?? 0) + 1);
+  of.forEach((_, at) => {
+    upTo += (weights[at]! / known) * MOST_STANDING;
+    for (; drawn + 0.5 < upTo && drawn < MOST_STANDING; drawn += 1) found.set(at, (found.get(at) ?? 0) + 1);
   });
-  return [...found].map(([k, times]) => ({ k, chance: (times / drawn) * known }));
+  return [...found].map(([at, times]) => ({ k: of[at]!, at, chance: (times / drawn) * known }));
 }
 
 /** What a test would show by each of the particles that stand for what is believed. */
@@ -130,11 +131,11 @@ class Outlook {
     const [old, size] = [pieces.length, this.numbers.length];
     const whole = old + size;
     const covariance = new Float64Array(whole ** 2);
-    const made = standing.map(({ k }) => {
+    const made = standing.map(({ k, at }) => {
       errors.covariance(k, covariance);
       pieces.forEach(({ one, piece }, i) => {
         // A reading that is taken for a gross error by this particle tells it nothing.
-        if (posterior.grossBy[piece]![k]! > 0.5) covariance[i * whole + i]! += spanOf(one) ** 2;
+        if (posterior.grossBy[piece]![at]! > 0.5) covariance[i * whole + i]! += spanOf(one) ** 2;
       });
       triangleOf(covariance, whole);
       const told = new Float64Array(old);

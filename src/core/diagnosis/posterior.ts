@@ -29,7 +29,8 @@ export interface Posterior {
   /** Every cause that was drawn, and the unknown one, the likeliest first. */
   readonly ranked: readonly Ranked[];
   readonly classes: ReadonlyMap<RepairClass, number>;
-  /** Chance of each particle; together with the unknown one they make 1. */
+  /** The particles that were weighed, and the chance of each; together with the unknown cause they make 1. */
+  readonly of: readonly number[];
   readonly weights: Float64Array;
   readonly unknown: number;
   /** Chance that each piece was a gross error; 0 for looks. */
@@ -44,23 +45,34 @@ const RARE = 0.01;
 /** So many pieces, the rarest by all the rest, are looked at as partners of each other. */
 const LOOKED_AT = 4;
 
-/** What all of the evidence together makes of every cause. The same whatever order it came in. */
+/** Particles with the chance that each has beforehand. */
+export interface Weighed {
+  readonly of: readonly number[];
+  readonly prior: Float64Array;
+}
+
+/**
+ * What all of the evidence together makes of every cause. The same whatever order it came in.
+ *
+ * @param likelihood of all of the evidence, by those particles
+ */
 export function posteriorOf(
   library: Library,
   predictions: Predictions,
   evidence: readonly Evidence[],
+  { of, prior }: Weighed,
+  likelihood: Likelihood,
 ): Posterior {
-  const { particles } = predictions.set;
-  const likelihood = likelihoodOf(evidence, predictions);
+  const particles = of.map((k) => predictions.set.particles[k]!);
   const pieces = evidence.map((_, i) => i);
   const logUnknown = (left: readonly number[]) =>
     Math.log(library.unknown.prior) + unknownLog(left.map((i) => evidence[i]!));
-  const { weights, unknown } = weighed(particles, likelihood.all, logUnknown(pieces));
+  const { weights, unknown } = weighed(prior, likelihood.all, logUnknown(pieces));
   const chances = byCause(particles, weights);
   chances.set(library.unknown, unknown);
   const leftOut = pieces.map((piece) => {
     const found = weighed(
-      particles,
+      prior,
       likelihood.without[piece]!,
       logUnknown(pieces.filter((other) => other !== piece)),
     );
@@ -81,6 +93,7 @@ export function posteriorOf(
   return {
     ranked,
     classes,
+    of,
     weights,
     unknown,
     grossBy: likelihood.gross,
@@ -88,7 +101,7 @@ export function posteriorOf(
       const column = likelihood.gross[piece];
       return column ? column.reduce((sum, share, k) => sum + share * weights[k]!, 0) : 0;
     }),
-    atOdds: atOdds(library, predictions, evidence, likelihood, leftOut),
+    atOdds: atOdds(library, predictions, evidence, { of, prior }, likelihood, leftOut),
   };
 }
 
@@ -100,20 +113,34 @@ const logOdds = (chance: number) => {
 };
 
 /** Chances of the particles and of the unknown cause, from how likely they make the evidence. */
-function weighed(particles: readonly Particle[], logs: Float64Array, logUnknown: number) {
+function weighed(prior: Float64Array, logs: Float64Array, logUnknown: number) {
   let most = logUnknown;
   for (let k = 0; k < logs.length; k += 1) if (logs[k]! > most) most = logs[k]!;
   const weights = new Float64Array(logs.length);
   let unknown = Math.exp(logUnknown - most);
   let total = unknown;
   for (let k = 0; k < logs.length; k += 1) {
-    const weight = particles[k]!.prior * Math.exp(logs[k]! - most);
+    const weight = prior[k]! * Math.exp(logs[k]! - most);
     weights[k] = weight;
     total += weight;
   }
   for (let k = 0; k < logs.length; k += 1) weights[k]! /= total;
   unknown /= total;
   return { weights, unknown };
+}
+
+/** Chances of causes, from how likely their particles make the evidence. */
+export function chancesOf(
+  { set }: Predictions,
+  { of, prior }: Weighed,
+  logs: Float64Array,
+  logUnknown: number,
+): Map<Cause, number> {
+  const { weights } = weighed(prior, logs, logUnknown);
+  return byCause(
+    of.map((k) => set.particles[k]!),
+    weights,
+  );
 }
 
 function byCause(particles: readonly Particle[], weights: Float64Array): Map<Cause, number> {
@@ -149,12 +176,12 @@ function atOdds(
   library: Library,
   predictions: Predictions,
   evidence: readonly Evidence[],
+  { of, prior }: Weighed,
   likelihood: Likelihood,
   leftOut: readonly { readonly weights: Float64Array; readonly unknown: number }[],
 ): AtOdds[] {
   const rare = RARE / evidence.length;
   if (evidence.length < 2) return [];
-  const { particles } = predictions.set;
   const chances = evidence.map((one, piece) => chanceOf(piece, one, likelihood, leftOut[piece]!));
   // Of two that are at odds each is rare by the rest: a partner is looked for among the rarest.
   const rarest = chances
@@ -165,7 +192,7 @@ function atOdds(
   const without = new Map(
     rarest.map((other) => {
       const left = evidence.filter((_, i) => i !== other);
-      return [other, { left, likelihood: likelihoodOf(left, predictions) }];
+      return [other, { left, likelihood: likelihoodOf(left, predictions, of) }];
     }),
   );
   return rarest
@@ -177,7 +204,7 @@ function atOdds(
         if (other === piece) continue;
         const at = left.indexOf(evidence[piece]!);
         const logUnknown = Math.log(library.unknown.prior) + unknownLog(left.filter((_, i) => i !== at));
-        const found = chanceOf(at, left[at]!, again, weighed(particles, again.without[at]!, logUnknown));
+        const found = chanceOf(at, left[at]!, again, weighed(prior, again.without[at]!, logUnknown));
         if (found > best) [partner, best] = [other, found];
       }
       return { piece, partner, chance: chances[piece]! };

@@ -6,10 +6,10 @@ import type { Particle, ParticleSet } from './particles';
 
 const keyOf = ({ view, inputs }: State) => `${view}:${inputs.join(',')}`;
 
-/** Columns of readings, and which of the particles are in them already. */
+/** A reading by each particle, and which of them are there already. */
 interface Kept {
-  readonly columns: readonly Float64Array[];
-  readonly there: Uint8Array;
+  column: Float64Array;
+  there: Uint8Array;
 }
 
 /**
@@ -18,17 +18,14 @@ interface Kept {
  */
 export class Predictions {
   private readonly kept = new Map<string, Kept>();
-  private readonly every: readonly number[];
 
   constructor(
     private readonly twin: Pick<Family, 'views' | 'readings'>,
     readonly set: ParticleSet,
-  ) {
-    this.every = set.particles.map((_, k) => k);
-  }
+  ) {}
 
-  /** One reading in a state, by some particles or by all. */
-  column(state: State, place: number, of = this.every): Float64Array {
+  /** One reading in a state, by some particles. */
+  column(state: State, place: number, of: readonly number[]): Float64Array {
     const { particles } = this.set;
     const { steady } = this.view(state);
     return this.filled(keyOf(state), place, of, (k) => steady(particles[k]!.parameters, state.inputs));
@@ -38,7 +35,12 @@ export class Predictions {
    * How much a reading changes with an input, taken over one standard uncertainty of it, which is what the doubt really spans.
    * It is worked out for the leading particles only; the others have that of theirs. So with the ways in which units differ.
    */
-  slope(state: State, place: number, { input, random, shared }: InputDoubt, of = this.every): Float64Array {
+  slope(
+    state: State,
+    place: number,
+    { input, random, shared }: InputDoubt,
+    of: readonly number[],
+  ): Float64Array {
     const step = Math.hypot(random, shared.u);
     const moved = state.inputs.with(input, state.inputs[input]! + step);
     const { steady } = this.view(state);
@@ -49,12 +51,13 @@ export class Predictions {
   }
 
   /** How much a reading changes with one way in which units differ, by one standard deviation of it. */
-  spread(state: State, place: number, way: number, of = this.every): Float64Array {
+  spread(state: State, place: number, way: number, of: readonly number[]): Float64Array {
     const { steady } = this.view(state);
-    const { moved } = this.set;
     return this.led(`${keyOf(state)}~${way}`, place, of, (particle) => {
-      const lower = steady(moved(particle, way, -1), state.inputs);
-      return steady(moved(particle, way, 1), state.inputs).map((value, i) => (value - lower[i]!) / 2);
+      const lower = steady(this.set.moved(particle, way, -1), state.inputs);
+      return steady(this.set.moved(particle, way, 1), state.inputs).map(
+        (value, i) => (value - lower[i]!) / 2,
+      );
     });
   }
 
@@ -74,20 +77,23 @@ export class Predictions {
     of: readonly number[],
     make: (k: number) => Vector,
   ): Float64Array {
-    const count = this.every.length;
-    const kept = this.kept.get(key) ?? {
-      columns: this.twin.readings.map(() => new Float64Array(count)),
-      there: new Uint8Array(count),
-    };
-    this.kept.set(key, kept);
-    const { columns, there } = kept;
-    for (const k of of) {
-      if (there[k] === 1) continue;
-      there[k] = 1;
-      const readings = make(k);
-      for (let i = 0; i < columns.length; i += 1) columns[i]![k] = readings[i]!;
+    const name = `${key}#${place}`;
+    const count = this.set.particles.length;
+    const kept = this.kept.get(name) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
+    this.kept.set(name, kept);
+    if (kept.column.length < count) {
+      // Pairs were laid out since.
+      const [column, there] = [new Float64Array(count), new Uint8Array(count)];
+      column.set(kept.column);
+      there.set(kept.there);
+      Object.assign(kept, { column, there });
     }
-    return columns[place]!;
+    for (const k of of) {
+      if (kept.there[k] === 1) continue;
+      kept.there[k] = 1;
+      kept.column[k] = make(k)[place]!;
+    }
+    return kept.column;
   }
 
   private view({ view }: State): View {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { COMPLAINT_IDS } from '../contract/complaints';
 import type { Family } from '../contract/family';
 import type { Rig, RunContext } from '../contract/run-context';
 import { runContextSchema } from '../contract/run-context';
@@ -55,6 +56,8 @@ export const questionSchema = z.strictObject({
   /** Gauges on the ports: tests that need another are not offered. */
   rig: runContextSchema.shape.rig.optional(),
   complaint: z.boolean().optional(),
+  /** What is complained of: faults that bring it count three times. */
+  heard: z.array(z.enum(COMPLAINT_IDS)).max(20).optional(),
   /** Weights of faults in place of the family's own; 0 leaves one out. */
   weights: z.record(name, z.number().min(0, 'Weights: zero or above.')).optional(),
   readings: z.array(readingSchema).max(200, 'Readings: 200 at the most.').optional(),
@@ -152,6 +155,7 @@ export function replyTo(family: Family, question: Question, diagnostician?: Diag
     diagnostician ??
     new Diagnostician(family, profile.data, {
       complaint: question.complaint ?? true,
+      heard: question.heard ?? [],
       weights: question.weights ?? {},
     });
   const possible = possibleSteps(family, context, runOf(context, question));

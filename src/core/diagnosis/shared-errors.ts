@@ -25,10 +25,10 @@ export class SharedErrors {
   constructor(
     readings: readonly Read[],
     private readonly predictions: Predictions,
-    of?: readonly number[],
+    of: readonly number[],
   ) {
     const { particles, spread } = predictions.set;
-    const around = of && [
+    const around = [
       ...new Set(
         of.flatMap((k) => [k, ...particles[k]!.beside.flatMap(({ lower, upper }) => [lower, upper])]),
       ),

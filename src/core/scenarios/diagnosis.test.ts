@@ -46,7 +46,8 @@ const firstRepair = ({ classes }: Found) => [...classes].sort(([, a], [, b]) => 
 const chanceOf = ({ ranked }: Found, id: string) => ranked.find(({ cause }) => cause.id === id)?.chance ?? 0;
 
 describe('a vehicle tested all through, read with a third of a step of scatter', () => {
-  const { after, truthWith, faultyTruth, family, profile } = diagnosed('vacuum-vehicle');
+  const { after, bench, diagnostician, truthWith, faultyTruth, family, profile } =
+    diagnosed('vacuum-vehicle');
   const noise = { noise_steps: 0.3 };
   test.each([
     ['torn-diaphragm', 0.6, 'booster'],
@@ -72,6 +73,33 @@ describe('a vehicle tested all through, read with a third of a step of scatter',
     // Twice as often met, and alike in all that is read: twice as likely.
     expect(chanceOf(found, 'torn-diaphragm') / chanceOf(found, 'vacuum-seat')).toBeCloseTo(2, 1);
   });
+  test('two faults at once, though the pair is a rare one', () => {
+    const { values } = family.healthy(profile);
+    const [disc, hose] = ['disc-missing', 'hose-blocked-wheel'].map((id) =>
+      family.faults.find((one) => one.id === id)!,
+    );
+    const found = after(
+      truthWith({
+        parameters: hose!.apply(disc!.apply(values, 0.74), 0.78),
+        signs: { ...disc!.signs, ...hose!.signs },
+        ...noise,
+      }),
+    );
+    expect(found.ranked[0]!.cause.faults.map(({ id }) => id).sort()).toEqual([
+      'disc-missing',
+      'hose-blocked-wheel',
+    ]);
+  });
+  test('pressures half as high again as any brake makes them: nothing known explains them, not even two faults', () => {
+    const { context, run } = bench(truthWith(noise));
+    const wrong = {
+      ...run,
+      captures: run.captures.map((capture) =>
+        capture.item.endsWith('.pressure') ? { ...capture, value_SI: 1.5 * capture.value_SI } : capture,
+      ),
+    };
+    expect(diagnostician.posterior(evidenceOf(family, context, wrong)).unknown).toBeGreaterThan(0.95);
+  });
   test('healthy, it stays the likeliest, and a booster on a weak supply is not blamed for it', () => {
     expect(after(truthWith(noise)).ranked[0]!.cause.id).toBe(HEALTHY);
     const weak = after(faultyTruth('timing', 1, noise));
@@ -95,7 +123,6 @@ describe('a vehicle tested all through, read with a third of a step of scatter',
   });
   test('on a fresh run it advises what can begin, with what that needs before it', () => {
     const context = benchOf('vacuum-vehicle').contextWith();
-    const diagnostician = new Diagnostician(family, profile, complaint);
     const advice = adviseOn(diagnostician, family, context, EMPTY_RUN, { otherWork: false });
     expect(advice.standing.is).toBe('open');
     expect(advice.evidence).toBe(0);

@@ -4,6 +4,7 @@ import { Box, Button, ButtonBase, LinearProgress } from '@mui/material';
 import { useId } from 'react';
 import type { Advice, AdvisedCause, AdvisedStep, Speaks } from '@/core/diagnosis/advice';
 import { chanceWord, gainWords, weighsWord } from '@/core/diagnosis/words';
+import { COMPLAINTS, HEARD, heardIn } from '@/core/contract/complaints';
 import { findItem } from '@/core/contract/steps';
 import { instrumentsOf, measuredItem } from '@/core/procedure/measured-item';
 import { usePrint } from '../settings-context';
@@ -13,12 +14,14 @@ import type { RunHandle } from './use-run';
 interface AdvicePaneProps {
   readonly run: RunHandle;
   readonly found: AdviceState;
+  /** In the customer's words. */
+  readonly complaint: string;
   readonly onSelect: (captureId: string) => void;
   readonly onClose: () => void;
 }
 
 /** What it probably is, with what speaks for and against it, and the test that tells the most for its minutes. */
-export function AdvicePane({ run, found, onSelect, onClose }: AdvicePaneProps) {
+export function AdvicePane({ run, found, complaint, onSelect, onClose }: AdvicePaneProps) {
   const heading = useId();
   const { advice, part, problem } = found;
   return (
@@ -69,11 +72,23 @@ export function AdvicePane({ run, found, onSelect, onClose }: AdvicePaneProps) {
               <CauseLine key={cause.id} run={run} cause={cause} onSelect={onSelect} />
             ))}
           </Box>
+          <Heard complaint={complaint} />
           <Box sx={{ mt: 1, color: 'text.secondary', fontSize: '0.85rem' }}>
             Chances, never certainty: a repair is proved by testing again.
           </Box>
         </>
       )}
+    </Box>
+  );
+}
+
+/** What was heard in the complaint, and what comes of it. */
+function Heard({ complaint }: { complaint: string }) {
+  const heard = heardIn(complaint).map((id) => COMPLAINTS[id].says);
+  if (heard.length === 0) return null;
+  return (
+    <Box sx={{ mt: 1, color: 'text.secondary', fontSize: '0.85rem' }}>
+      Heard in the complaint: {heard.join(', ')}. Causes that bring this count {HEARD} times from the first.
     </Box>
   );
 }

@@ -49,7 +49,7 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const [skipping, setSkipping] = useState<Skipping | null>(null);
   const [choosing, setChoosing] = useState(false);
   const [advised, setAdvised] = useState(false);
-  const found = useAdvice(run, stored.kind, job.body.complaint !== '', advised);
+  const found = useAdvice(run, stored.kind, job.body.complaint, advised);
   const [pad, setPad] = usePad();
   const [drafts, write] = useDrafts(stored.id);
   const step = 'step' in action ? action.step : null;
@@ -131,7 +131,15 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           follow
         />
       </Box>
-      {advised && <AdvicePane run={run} found={found} onSelect={toggle} onClose={() => setAdvised(false)} />}
+      {advised && (
+        <AdvicePane
+          run={run}
+          found={found}
+          complaint={job.body.complaint}
+          onSelect={toggle}
+          onClose={() => setAdvised(false)}
+        />
+      )}
       <Box
         component="section"
         aria-label="Step"

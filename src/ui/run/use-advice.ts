@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { Advice } from '@/core/diagnosis/advice';
+import { heardIn } from '@/core/contract/complaints';
 import type { FamilyKind } from '@/core/families/registry';
 import type { FromDiagnosis, ToDiagnosis } from '@/workers/diagnosis-worker';
 import type { RunHandle } from './use-run';
@@ -23,7 +24,7 @@ const NOTHING: AdviceState = { advice: null, part: null, problem: null };
 export function useAdvice(
   { context, state }: Pick<RunHandle, 'context' | 'state'>,
   kind: FamilyKind,
-  complaint: boolean,
+  complaint: string,
   asked: boolean,
 ): AdviceState {
   const [found, setFound] = useState<AdviceState>(NOTHING);
@@ -39,7 +40,13 @@ export function useAdvice(
     };
   }, [asked]);
   useEffect(() => {
-    desk.current?.ask({ kind, context, run: state, beliefs: { complaint, weights: {} }, otherWork: false });
+    desk.current?.ask({
+      kind,
+      context,
+      run: state,
+      beliefs: { complaint: complaint !== '', weights: {}, heard: heardIn(complaint) },
+      otherWork: false,
+    });
   }, [asked, kind, context, state, complaint]);
   return found;
 }

@@ -29,6 +29,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'torn-diaphragm',
     prior: 12,
+    brings: ['hard', 'fades'],
     name: 'torn diaphragm',
     plain:
       'The diaphragm has a hole: air passes it as long as the brake is pressed, so the help fades while you hold it.',
@@ -43,6 +44,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'vacuum-seat',
     prior: 6,
+    brings: ['hard', 'fades'],
     name: 'control-valve vacuum seat leak',
     plain: 'The valve does not part the two chambers while the brake is pressed, so the help fades.',
     apply: moves((p, s) => ({ tear_m3PerSPa: p.tear_m3PerSPa + passage(s) })),
@@ -56,6 +58,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'air-seat',
     prior: 10,
+    brings: ['hiss', 'fades', 'drags'],
     name: 'control-valve atmosphere seat leak',
     plain: 'The air valve does not shut: the vacuum is lost while nothing is done, and the brake may drag.',
     apply: moves((p, s) => ({ seat_m3PerSPa: p.seat_m3PerSPa + seatLeak(s) })),
@@ -69,6 +72,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'shell-leak',
     prior: 8,
+    brings: ['fades', 'hiss'],
     name: 'shell, hub or grommet leak',
     plain: 'Air comes into the booster from outside, so its stored vacuum does not last.',
     apply: moves((p, s) => ({ shell_m3PerSPa: p.shell_m3PerSPa + shellLeak(s) })),
@@ -82,6 +86,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'valve-sticking',
     prior: 4,
+    brings: ['hard', 'grabs', 'drags'],
     name: 'control valve sticking',
     plain: 'The valve moves late and lets go late: the pedal is hard at first, then grabs.',
     apply: moves((p, s) => ({
@@ -97,6 +102,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'rod-binding',
     prior: 4,
+    brings: ['hard'],
     name: 'pedal rod binding',
     plain: 'The pedal or its rod is tight, so part of your effort never reaches the brake.',
     apply: moves((p, s) => ({ binding_N: p.binding_N + binding_N(s) })),
@@ -110,6 +116,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'rod-long',
     prior: 3,
+    brings: ['drags'],
     name: 'pushrod too long',
     plain: 'The pushrod holds the master cylinder open a little, so the brakes drag and get hot.',
     apply: moves((p, s) => ({ clearance_m: p.clearance_m - rodLong_m(s) })),
@@ -123,6 +130,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'rod-short',
     prior: 4,
+    brings: ['low'],
     name: 'pushrod too short',
     plain: 'The pedal goes down before anything happens.',
     apply: moves((p, s) => ({ clearance_m: p.clearance_m + rodShort_m(s) })),
@@ -135,6 +143,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'disc-missing',
     prior: 1,
+    brings: ['grabs'],
     name: 'reaction disc missing',
     plain: 'A rubber disc inside is not there: the brake grabs at a touch.',
     apply: moves((p, s) => ({ jump_N: p.jump_N * discMissing(s), reaction: p.reaction * discMissing(s) })),
@@ -147,6 +156,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'disc-swollen',
     prior: 1,
+    brings: ['hard'],
     name: 'reaction disc swollen',
     plain: 'A rubber disc inside has swollen: the brake helps less than it should.',
     apply: moves((p, s) => ({ reaction: p.reaction * discSwollen(s) })),
@@ -159,6 +169,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'filter-blocked',
     prior: 4,
+    brings: ['slow'],
     name: 'air filter blocked',
     plain: 'Air reaches the booster slowly, so the help comes late.',
     apply: moves((p, s) => ({ air_m3PerSPa: p.air_m3PerSPa * filterLeft(s) })),
@@ -171,6 +182,8 @@ export const faults: readonly Fault[] = [
   {
     id: 'hardened-diaphragm',
     prior: 3,
+    brings: ['hard', 'slow'],
+    causes: ['torn-diaphragm'],
     name: 'hardened diaphragm',
     plain: 'The diaphragm is hard: it works on less area and moves stiffly.',
     apply: moves((p, s) => ({ area_m2: p.area_m2 * hardened(s), binding_N: p.binding_N + hardDrag_N(s) })),
@@ -183,6 +196,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'wrong-booster',
     prior: 1,
+    brings: ['hard'],
     name: 'wrong booster fitted',
     plain: 'The booster is a smaller one than this vehicle should have.',
     apply: moves((p, s) => ({ area_m2: p.area_m2 * wrongArea(s) })),

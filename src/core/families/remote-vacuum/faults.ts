@@ -23,6 +23,7 @@ const SEEP_PRIOR = 10;
 const seepAt = (point: string, name: string, part: string, repair: string): Fault => ({
   id: `seep-${point}`,
   prior: SEEP_PRIOR / 4,
+  brings: ['fluid'],
   name: `outside seep at ${name}`,
   plain: `Fluid weeps from the unit at the ${name}.`,
   apply: moves(() => ({})),
@@ -38,6 +39,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'torn-diaphragm',
     prior: 14,
+    brings: ['hard', 'fades'],
     name: 'torn diaphragm',
     plain:
       'The rubber diaphragm is torn, so air passes it into the vacuum side as soon as the unit is applied.',
@@ -52,6 +54,8 @@ export const faults: readonly Fault[] = [
   {
     id: 'undersized-diaphragm',
     prior: 4,
+    brings: ['hard'],
+    causes: ['torn-diaphragm'],
     name: 'hardened or undersized diaphragm',
     plain: 'The diaphragm works on less area than it should: it is hard, or the wrong one.',
     apply: moves((p, s) => ({ effectiveArea_m2: p.effectiveArea_m2 * (1 - 0.4 * s) })),
@@ -65,6 +69,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'vacuum-seat-leak',
     prior: 6,
+    brings: ['hard', 'fades'],
     name: 'control-valve vacuum seat leak',
     plain:
       'The valve that shuts the two sides apart leaks, so vacuum is lost as long as the unit is applied.',
@@ -79,6 +84,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'hub-seal-leak',
     prior: 8,
+    brings: ['fades', 'hiss'],
     name: 'diaphragm hub or shaft seal leak',
     plain: 'Air leaks past the seal in the middle of the diaphragm.',
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(8) * s })),
@@ -92,6 +98,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'poppet-leak',
     prior: 12,
+    brings: ['hiss', 'fades', 'drags'],
     name: 'control-valve poppet leak',
     plain: 'The air valve does not shut, so air bleeds into the working side all the time.',
     apply: moves((p, s) => ({
@@ -108,6 +115,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'valve-sticking',
     prior: 12,
+    brings: ['hard', 'grabs', 'drags'],
     name: 'control valve sticking',
     plain: 'The control valve sticks: it opens late and lets go late.',
     apply: moves((p, s) => ({
@@ -124,6 +132,8 @@ export const faults: readonly Fault[] = [
   {
     id: 'spool-seal-leak',
     prior: 6,
+    brings: ['fluid'],
+    causes: ['torn-diaphragm'],
     name: 'control-valve spool seal leak',
     plain: 'Brake fluid passes the control valve into the vacuum side.',
     apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 2.5 * BAR * PER_MIN * s })),
@@ -137,6 +147,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'cup-bypass',
     prior: 12,
+    brings: ['sinks', 'hard'],
     name: 'slave cup bypass',
     plain: 'The piston cup lets pressure back past it, so the output falls while held.',
     apply: moves((p, s) => ({
@@ -151,6 +162,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'slave-check-stuck',
     prior: 5,
+    brings: ['hard', 'drags'],
     name: 'slave piston check stuck',
     plain:
       'The check in the slave piston sticks: pressure does not pass freely with the assist off, or stays behind.',
@@ -168,6 +180,8 @@ export const faults: readonly Fault[] = [
   {
     id: 'rod-seal-leak',
     prior: 9,
+    brings: ['fluid'],
+    causes: ['torn-diaphragm', 'valve-sticking'],
     name: 'push-rod seal leak',
     plain: 'Fluid is drawn along the push rod into the can: the level falls with nothing wet outside.',
     apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 1.5 * BAR * PER_MIN * s })),
@@ -180,6 +194,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'breather-blocked',
     prior: 5,
+    brings: ['slow', 'hard'],
     name: 'blocked breather or filter',
     plain: 'Air cannot get in freely: assist comes slowly and never in full.',
     apply: moves((p, s) => ({ activationFloor_Pa: p.activationFloor_Pa + 4 * INHG * s })),
@@ -192,6 +207,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'passage-blocked',
     prior: 2,
+    brings: ['hard', 'drags'],
     name: 'crossover pipe or passage blocked',
     plain:
       'The pipe between the two sides is blocked, so they do not balance at rest and the brake can come on by itself.',
@@ -208,6 +224,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'hose-collapsed',
     prior: 4,
+    brings: ['slow', 'hard'],
     name: 'collapsed or restricted supply hose',
     plain: 'The vacuum hose closes up when the unit draws air.',
     apply: moves((p, s) => ({ hoseDrop: p.hoseDrop + 0.4 * s })),
@@ -220,6 +237,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'check-valve-leak',
     prior: 8,
+    brings: ['fades'],
     name: 'check valve leak or reversed',
     plain: 'The check valve does not hold the vacuum when the supply stops.',
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(10) * s })),
@@ -236,6 +254,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'threads-damaged',
     prior: 3,
+    brings: ['lamp'],
     name: 'over-screwed tapered switch or splayed port',
     plain: 'A tapered switch was screwed in too far and has spread the port.',
     apply: moves(() => ({})),
@@ -248,6 +267,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'switch-out-of-range',
     prior: 6,
+    brings: ['lamp'],
     name: 'pressure switch out of range',
     plain: 'The stop-lamp switch closes at the wrong pressure.',
     apply: moves((p, s) => ({ switchCloses_Pa: p.switchCloses_Pa * (1 + 3 * s) })),

@@ -23,6 +23,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'torn-piston',
     prior: 14,
+    brings: ['hard', 'fades'],
     name: 'torn piston cup or diaphragm',
     plain: 'The piston no longer seals, so air passes it into the tank as long as the brake is applied.',
     apply: moves((p, s) => ({ tear_m3PerSPa: p.tear_m3PerSPa + passage(s) })),
@@ -36,6 +37,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'undersized-piston',
     prior: 4,
+    brings: ['hard'],
     name: 'hardened or undersized piston or diaphragm',
     plain: 'The piston works on less area than it should: its diaphragm is hard, or the wrong one.',
     apply: moves((p, s) => ({ effectiveArea_m2: p.effectiveArea_m2 * areaLeft(s) })),
@@ -49,6 +51,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'seat-leak-atmosphere',
     prior: 14,
+    brings: ['fades', 'hiss'],
     name: 'valve seat leak to atmosphere',
     plain: 'The air valve does not shut, so the tank drains while nothing is done.',
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + seatLeak(s) })),
@@ -61,6 +64,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'seat-leak-vacuum',
     prior: 8,
+    brings: ['hard', 'fades'],
     name: 'valve seat leak to vacuum',
     plain:
       'The vacuum side never quite closes off, so full force is never reached and the tank empties while the brake is held.',
@@ -75,6 +79,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'valve-sticking',
     prior: 12,
+    brings: ['slow', 'drags'],
     name: 'valve sticking',
     plain: 'The valve sticks: the brake comes on late and drags after release.',
     apply: moves((p, s) => ({
@@ -90,6 +95,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'check-valve-leak',
     prior: 16,
+    brings: ['fades'],
     name: 'non-return valve leak',
     plain: 'The valve toward the engine lets air back, so the tank is empty when the engine stops.',
     apply: moves((p, s) => ({ back_m3PerSPa: p.back_m3PerSPa + tankLeak(s) })),
@@ -102,6 +108,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'tank-leak',
     prior: 14,
+    brings: ['fades'],
     name: 'tank or line leak',
     plain: 'The tank, its seams or the line let air in.',
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + tankLeak(s) })),
@@ -114,6 +121,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'restricted-line',
     prior: 8,
+    brings: ['slow', 'drags'],
     name: 'restricted line',
     plain: 'The vacuum line is closed up: the brake lets go slowly and the tank fills slowly.',
     apply: moves((p, s) => ({
@@ -129,6 +137,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'weak-spring',
     prior: 6,
+    brings: ['drags'],
     name: 'weak return spring',
     plain: 'The return spring has gone soft, so the lever does not come fully back and the brake drags.',
     apply: moves((p, s) => ({
@@ -144,6 +153,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'fluid-seal-leak',
     prior: 8,
+    brings: ['fluid'],
     name: 'valve’s fluid seal leak',
     plain: 'Brake fluid passes the valve’s seal into the vacuum side.',
     apply: moves(() => ({})),

@@ -38,6 +38,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'manifold-leak',
     prior: 8,
+    brings: ['hard'],
     name: 'air leak at the manifold',
     fits: manifold,
     plain: 'The engine draws air where it should not, so it makes less vacuum for the brake.',
@@ -52,6 +53,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'timing',
     prior: 5,
+    brings: ['hard'],
     name: 'late timing or a worn engine',
     fits: manifold,
     plain: 'The engine itself makes less vacuum than it should.',
@@ -65,6 +67,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'pump-worn',
     prior: 6,
+    brings: ['hard', 'fades'],
     name: 'engine-driven vacuum pump worn',
     fits: enginePump,
     plain: 'The vacuum pump is worn: it reaches less, and slower.',
@@ -78,6 +81,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'electric-worn',
     prior: 5,
+    brings: ['hard'],
     name: 'electric vacuum pump worn',
     fits: electric,
     plain: 'The electric vacuum pump is worn: it runs longer than it should and may never stop.',
@@ -91,6 +95,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'electric-dead',
     prior: 6,
+    brings: ['hard', 'lamp'],
     name: 'electric vacuum pump dead',
     fits: electric,
     plain: 'The electric vacuum pump does not run, so there is no help for the brake.',
@@ -105,6 +110,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'electric-switch',
     prior: 4,
+    brings: ['hard'],
     name: 'vacuum sensor or switch of the pump off its mark',
     fits: electric,
     plain: 'The pump is told to stop too early, so the brake has less help than it could.',
@@ -119,6 +125,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'hose-blocked',
     prior: 8,
+    brings: ['hard', 'fades'],
     name: 'vacuum hose blocked or narrowed',
     plain: 'The hose is nearly shut inside: the help is there once, and comes back slowly.',
     apply: moves((p, s) => ({ hose_m3PerSPa: p.hose_m3PerSPa * hoseLeft(s) })),
@@ -132,6 +139,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'hose-collapsing',
     prior: 3,
+    brings: ['hard', 'fades'],
     name: 'vacuum hose collapsing',
     plain: 'The hose is soft and is sucked flat, so the help comes back slowly.',
     apply: moves((p, s) => ({ collapse: p.collapse * hoseLeft(s) })),
@@ -144,6 +152,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'hose-leak',
     prior: 6,
+    brings: ['hard', 'fades', 'hiss'],
     name: 'vacuum hose leak',
     plain: 'The hose leaks, so the booster gets less vacuum and keeps it for less long.',
     apply: moves((p, s) => ({ hoseLeak_m3PerSPa: p.hoseLeak_m3PerSPa + hoseLeak(s) })),
@@ -156,6 +165,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'check-leak',
     prior: 12,
+    brings: ['fades'],
     name: 'check valve leaking',
     plain: 'The valve that should keep the vacuum in the booster lets it back.',
     apply: moves((p, s) => ({ back_m3PerSPa: p.back_m3PerSPa + checkLeak(s) })),
@@ -168,6 +178,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'check-open',
     prior: 3,
+    brings: ['fades'],
     name: 'check valve stuck open',
     plain:
       'The valve that should keep the vacuum does not shut at all: with the engine off there is no help left.',
@@ -181,6 +192,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'check-shut',
     prior: 3,
+    brings: ['hard'],
     name: 'check valve stuck shut or reversed',
     plain: 'The valve lets no vacuum through to the booster.',
     apply: moves((p, s) => (s === 0 ? {} : { hose_m3PerSPa: p.hose_m3PerSPa * SHUT ** s })),
@@ -194,6 +206,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'tank-leak',
     prior: 2,
+    brings: ['fades'],
     name: 'vacuum tank leak',
     plain: 'The vacuum tank leaks, so the stored help does not last.',
     apply: moves((p, s) => ({ hoseLeak_m3PerSPa: p.hoseLeak_m3PerSPa + tankLeak(s) })),

@@ -26,6 +26,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'master-bypass',
     prior: 6,
+    brings: ['sinks'],
     name: 'master cylinder internal bypass',
     plain: 'Fluid slips past the seals inside the master cylinder, so the pedal sinks while you hold it.',
     apply: moves((p, s) => ({ bypass_m3PerSPa: p.bypass_m3PerSPa + bypass(s) })),
@@ -39,6 +40,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'air',
     prior: 8,
+    brings: ['soft', 'low'],
     name: 'air in the lines',
     plain: 'There is air in the brake lines, so the pedal is soft and goes far down.',
     apply: moves((p, s) => ({ air_m3: p.air_m3 + air_m3(s) })),
@@ -52,6 +54,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'tripped-shuttle',
     prior: 3,
+    brings: ['lamp', 'hard'],
     name: 'tripped shuttle',
     plain:
       'A valve has shut one of the two brake circuits: the pedal stands high and hard though the booster is sound.',
@@ -82,6 +85,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'seized-front',
     prior: 4,
+    brings: ['hard', 'pulls', 'drags'],
     name: 'seized front cylinder or caliper',
     plain: 'A front brake does not move: the pedal is hard and high though the booster is sound.',
     apply: moves((p, s) =>
@@ -102,6 +106,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'seized-rear',
     prior: 4,
+    brings: ['hard', 'pulls', 'drags'],
     name: 'seized rear cylinder or caliper',
     plain: 'A rear brake does not move: the pedal is hard and high though the booster is sound.',
     apply: moves((p, s) =>
@@ -122,6 +127,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'linings',
     prior: 10,
+    brings: ['hard'],
     name: 'linings glazed, wet or worn',
     plain: 'The linings no longer grip as they should: you push harder for the same stop.',
     apply: (healthy) => [...healthy],
@@ -134,6 +140,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'hose-blocked-wheel',
     prior: 4,
+    brings: ['drags', 'pulls'],
     name: 'flexible brake hose blocked',
     plain: 'A brake hose has closed up inside: that wheel holds late and lets go late.',
     apply: moves((p, s) => (s === 0 ? {} : { stiffness_m3PerPa: p.stiffness_m3PerPa * (1 - FRONT) })),
@@ -146,6 +153,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'stop-switch',
     prior: 4,
+    brings: ['lamp'],
     name: 'stop-lamp switch out of adjustment',
     plain: 'The stop lamps are always on, or come late.',
     apply: (healthy) => [...healthy],
@@ -158,6 +166,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'level-switch',
     prior: 4,
+    brings: ['lamp', 'fluid'],
     name: 'level low, or its switch',
     plain: 'The warning lamp is lit by the fluid level or its switch.',
     apply: (healthy) => [...healthy],
@@ -170,6 +179,7 @@ export const faults: readonly Fault[] = [
   {
     id: 'parking-cables',
     prior: 4,
+    brings: ['drags'],
     name: 'parking cables seized',
     plain: 'A cable of the parking brake no longer moves freely.',
     apply: (healthy) => [...healthy],
