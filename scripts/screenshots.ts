@@ -9,8 +9,9 @@ interface View {
   readonly where: string;
   readonly size: { readonly width: number; readonly height: number };
   readonly dark?: boolean;
-  /** Pressed before the picture is taken. */
-  readonly key?: string;
+  /** Pressed before the picture is taken, and words that it waits for then. */
+  readonly keys?: readonly string[];
+  readonly shows?: string;
 }
 
 const CHART_MS = 800;
@@ -43,8 +44,14 @@ async function main() {
       size: { width: 1280, height: 1300 },
     },
     { name: 'run', where: run('GF-0423'), size: wide },
-    { name: 'run-vehicle', where: run('GF-0427'), size: wide, key: 'F10' },
-    { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true, key: 'F10' },
+    {
+      name: 'run-vehicle',
+      where: run('GF-0427'),
+      size: wide,
+      keys: ['F10', '#'],
+      shows: 'Chances, never certainty',
+    },
+    { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true, keys: ['F10'] },
     { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
     { name: 'traces', where: '/traces', size: wide },
     {
@@ -60,11 +67,12 @@ async function main() {
     { name: 'records', where: '/shelf/records', size: wide },
     { name: 'settings', where: '/shelf/settings', size: wide },
   ];
-  for (const { name, where, size, dark, key } of views as readonly View[]) {
+  for (const { name, where, size, dark, keys = [], shows } of views as readonly View[]) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     const page = await browser.newPage({ viewport: size, colorScheme: dark ? 'dark' : 'light' });
     await page.goto(app.url + where, { waitUntil: 'networkidle' });
-    if (key) await page.keyboard.press(key);
+    for (const key of keys) await page.keyboard.press(key);
+    if (shows) await page.getByText(shows).waitFor();
     // A chart is drawn some frames after the page is there.
     await page.waitForTimeout(CHART_MS);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });

@@ -14,7 +14,8 @@ export async function askDiagnosis(asked: unknown, signal?: AbortSignal): Promis
   return replied.ok ? done(replied.reply) : invalid(replied.issues);
 }
 
-function inThread(asked: unknown, signal?: AbortSignal): Promise<Replied | null> {
+async function inThread(asked: unknown, signal?: AbortSignal): Promise<Replied | null> {
+  if (signal?.aborted) return null;
   const worker = new Worker(/*turbopackIgnore: true*/ workerFile(), { workerData: asked });
   return new Promise<Replied | null>((resolve, reject) => {
     worker.once('message', resolve);
