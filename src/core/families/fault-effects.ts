@@ -25,12 +25,12 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
   const unit = family.healthy(profile);
   const { values } = unit;
   const known: Record<string, number> = {
-    ...family.full(profile),
     supply_Pa: SUPPLY_PA,
     barometer_Pa: BAROMETER_PA,
     temperature_K: ROOM_K,
     elapsed_s: HOLD_S,
     applications: APPLICATIONS,
+    ...family.full(profile),
   };
   const inputs = inputVector(family.inputs, known);
   const at = (parameters: Vector, seconds: number) =>

@@ -173,8 +173,13 @@ class Joined {
 
   readings(): number[] {
     const own = this.efforts[UNIT]!;
+    const ofUnit: Nodes = {
+      settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
+      taken: (terminal, effort) => this.taken(this.nodes[terminal]!, effort),
+      stopped: (terminal) => this.standing[this.nodes[terminal]!.other]?.stopped ?? NOTHING_JOINED,
+    };
     for (const node of this.nodes) {
-      const brought = node.cutAt < 0 && node.other === LOAD && this.unit.brings?.(node.unit, own);
+      const brought = node.cutAt < 0 && node.other === LOAD && this.unit.brings?.(node.unit, own, ofUnit);
       const effort =
         typeof brought === 'number'
           ? brought
@@ -182,11 +187,6 @@ class Joined {
       own[node.unit] = effort;
       if (node.cutAt < 0) this.efforts[node.other]![node.otherTerminal] = effort;
     }
-    const ofUnit: Nodes = {
-      settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
-      taken: (terminal, effort) => this.taken(this.nodes[terminal]!, effort),
-      stopped: (terminal) => this.standing[this.nodes[terminal]!.other]?.stopped ?? NOTHING_JOINED,
-    };
     const readings = this.unit.read(own, ofUnit);
     for (const other of [SOURCE, LOAD]) {
       const standing = this.standing[other];

@@ -65,8 +65,8 @@ export interface Standing {
    * is known by that gauge, both are in its reading.
    */
   readonly atRest: (terminal: number, gauge: number) => { readonly effort: number; readonly passes: number };
-  /** For a terminal that it feeds: the effort that it brings there, where that does not hang on what is taken. */
-  readonly brings?: (terminal: number, efforts: ArrayLike<number>) => number;
+  /** For a terminal that it feeds: the effort that it brings there, where that need not be balanced with what is taken. */
+  readonly brings?: (terminal: number, efforts: ArrayLike<number>, nodes: Nodes) => number;
   /** For a source: what stays joined to the unit once it has stopped; nothing where it is left out. */
   readonly stopped?: Stopped;
   /** Every reading in declared order, once the efforts are known. */

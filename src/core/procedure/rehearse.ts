@@ -137,13 +137,18 @@ class Bench {
     const { barometer_Pa, temperature_K } = this.context.conditions;
     const known: Record<string, number> = {
       [this.family.curve.input]: input,
-      supply_Pa: supplied(step.state) || shutIn || item.sourceFrom ? this.supply_Pa() : 0,
+      supply_Pa: supplied(step.state) || shutIn ? this.supply_Pa() : this.stored(item),
       barometer_Pa,
       temperature_K,
       applications: item.applications ?? 0,
       elapsed_s: began !== undefined ? (at_ms - began) / 1000 : 0,
     };
     return readingOf(this.family, this.truth.parameters, known, measures);
+  }
+
+  /** With the source off: what the reading named has found to be stored, or nothing. */
+  private stored({ sourceFrom }: ReadingItem): number {
+    return sourceFrom === undefined ? 0 : (this.set.get(sourceFrom) ?? this.supply_Pa());
   }
 
   /** What the input was set to for a reading. */

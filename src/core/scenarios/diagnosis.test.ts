@@ -10,25 +10,13 @@ import { benchOf, RIGS } from './bench';
 
 const complaint = { complaint: true, weights: {} };
 
-describe('what every family brings to a diagnosis', () => {
-  test.each(FAMILY_KINDS)('%s: weights of faults, looks with error rates, minutes of every test', (kind) => {
-    const family = FAMILIES[kind];
-    for (const { id, prior } of family.faults) expect([id, prior > 0]).toEqual([id, true]);
-    const { steps } = family.procedure(family.typical, RIGS[kind]);
-    const items = new Set(steps.flatMap((step) => step.items.map(({ id }) => id)));
-    for (const { item, miss, falseAlarm } of family.looks) {
-      expect([item, miss > 0 && miss < 0.5, falseAlarm > 0 && falseAlarm < 0.5]).toEqual([item, true, true]);
-    }
-    expect(family.looks.some(({ item }) => items.has(item))).toBe(true);
-    for (const { id, attended_s, items: of } of steps)
-      if (of.some(({ kind: what }) => what === 'reading'))
-        expect([id, (attended_s ?? 0) > 0]).toEqual([id, true]);
-    // What a fault shows is something that its family looks at.
-    const looked = new Set(family.looks.map(({ item }) => item));
-    for (const fault of family.faults)
-      for (const item of Object.keys(fault.signs))
-        expect([fault.id, item, looked.has(item)]).toEqual([fault.id, item, true]);
-  });
+test.each(FAMILY_KINDS)('%s says how long every test takes that reads a number', (kind) => {
+  const family = FAMILIES[kind];
+  const { steps } = family.procedure(family.typical, RIGS[kind]);
+  const untimed = steps.filter(
+    ({ attended_s = 0, items }) => attended_s <= 0 && items.some((item) => item.kind === 'reading'),
+  );
+  expect(untimed.map(({ id }) => id)).toEqual([]);
 });
 
 /** One bench for each family, its particles laid out once. */

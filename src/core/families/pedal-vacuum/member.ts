@@ -227,8 +227,24 @@ class PedalVacuum implements Standing {
       : this.appliedLeak_PaM3PerS(effort_Pa);
   }
 
-  brings(_rod: number, efforts: ArrayLike<number>): number {
-    return this.output_N(efforts[VACUUM]!);
+  /** The n-th application since the engine stopped has what the others have left; with the engine running none is counted. */
+  brings(_rod: number, efforts: ArrayLike<number>, nodes: Nodes): number {
+    const front_Pa = efforts[VACUUM]!;
+    if (this.applications < 1) return this.output_N(front_Pa);
+    const waited = this.leftAtRest_Pa(nodes, this.rest_Pa(nodes, front_Pa), true);
+    const before = this.used(nodes, waited, this.applications - 1);
+    return this.stroke(nodes, before.left_Pa, before.force_N).force_N;
+  }
+
+  /** Vacuum at rest, beside a vacuum side that the node settles at while it is applied. */
+  private rest_Pa(nodes: Nodes, front_Pa: number): number {
+    const { tear_m3PerSPa, seat_m3PerSPa } = this.p;
+    // Where nothing leaks at the seats it draws the same, applied or not.
+    const rest_Pa =
+      tear_m3PerSPa === 0 && seat_m3PerSPa === 0
+        ? front_Pa
+        : nodes.settle(VACUUM, (node_Pa) => this.restLeak_PaM3PerS(node_Pa));
+    return Math.max(0, this.barometer_Pa - rest_Pa);
   }
 
   /** The gauge is on the vacuum side itself. */
@@ -240,12 +256,7 @@ class PedalVacuum implements Standing {
     const { p, barometer_Pa } = this;
     const front_Pa = efforts[VACUUM]!;
     const force_N = efforts[ROD]!;
-    // Where nothing leaks at the seats it draws the same, applied or not.
-    const rest_Pa =
-      p.tear_m3PerSPa === 0 && p.seat_m3PerSPa === 0
-        ? front_Pa
-        : nodes.settle(VACUUM, (node_Pa) => this.restLeak_PaM3PerS(node_Pa));
-    const rest = Math.max(0, barometer_Pa - rest_Pa);
+    const rest = this.rest_Pa(nodes, front_Pa);
     const without_N = unassisted_N(p, this.in_N);
     const way_m = (at_N: number) => p.pedalRatio * nodes.taken(ROD, at_N);
     const held = this.held(nodes, front_Pa, force_N);
@@ -265,7 +276,7 @@ class PedalVacuum implements Standing {
       held.left_Pa,
       way_m(force_N) - way_m(held.force_N),
       this.apply_s(nodes, front_Pa, force_N),
-      this.drag_N(rest_Pa),
+      this.drag_N(barometer_Pa - rest),
       p.clearance_m,
     ];
   }
@@ -319,27 +330,34 @@ class PedalVacuum implements Standing {
 
   /** Applications at the input set since the engine stopped, on what is stored: how many helped, and what they leave. */
   private used(nodes: Nodes, from_Pa: number, most: number) {
-    const without_N = unassisted_N(this.p, this.in_N);
-    const least_N = WORTH * without_N;
+    const least_N = WORTH * unassisted_N(this.p, this.in_N);
     let left_Pa = from_Pa;
     let useful = 0;
     let force_N = this.called_N;
-    const stroke = this.bodies(nodes, 0);
+    for (let i = 0; i < most; i += 1) {
+      const made = this.stroke(nodes, left_Pa, force_N);
+      force_N = made.force_N;
+      if (force_N <= least_N) return { left_Pa, useful, force_N };
+      useful += 1;
+      left_Pa = made.left_Pa;
+    }
+    return { left_Pa, useful, force_N };
+  }
+
+  /** One application on what is stored: the force that it makes, and the vacuum that it leaves. */
+  private stroke(nodes: Nodes, from_Pa: number, guess_N: number) {
+    const unit = this.bodies(nodes, 0);
     const at = (force_N: number) => {
-      stroke.stroke_m = nodes.taken(ROD, force_N);
-      const full_Pa = depressionAtStroke_Pa(left_Pa, stroke, this.barometer_Pa);
+      unit.stroke_m = nodes.taken(ROD, force_N);
+      const full_Pa = depressionAtStroke_Pa(from_Pa, unit, this.barometer_Pa);
       return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
     };
-    // The stroke presses the vacuum side together, and so takes from what makes it: less than with none.
-    const span_N = () =>
-      [without_N, this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N)] as const;
-    for (let i = 0; i < most; i += 1) {
-      force_N = strokeForce_N(at, force_N, span_N);
-      if (force_N <= least_N) return { left_Pa, useful };
-      useful += 1;
-      left_Pa = depressionAfterStroke_Pa(left_Pa, stroke, this.barometer_Pa);
-    }
-    return { left_Pa, useful };
+    // It presses the vacuum side together, and so takes from what makes it: less than with no stroke.
+    const force_N = strokeForce_N(at, guess_N, () => [
+      unassisted_N(this.p, this.in_N),
+      this.outputAt(this.barometer_Pa - from_Pa, this.in_N, this.called_N),
+    ]);
+    return { force_N, left_Pa: depressionAfterStroke_Pa(from_Pa, unit, this.barometer_Pa) };
   }
 
   /** Time in which the source brings the vacuum back after one release from the moderate force, s. */

@@ -1,0 +1,138 @@
+import { FAMILIES } from '../../src/core/families/registry';
+import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicle';
+import { Running } from '../../src/core/model/running';
+import { placeOf } from '../../src/core/model/vectors';
+import type { ReadingItem, Step } from '../../src/core/contract/steps';
+import { waitBefore, type Procedure } from '../../src/core/contract/steps';
+
+const family = FAMILIES['vacuum-vehicle'];
+const port = (id: string) => family.ports.findIndex((one) => one.id === id);
+
+/** Hands at a vehicle. A foot comes slowly where the apply branch is asked for; a stroke that only uses up vacuum comes fast. */
+const SLOW_NPERS = 15;
+const FAST_NPERS = 1000;
+const AT_ONCE_NPERS = 1e5;
+/** Longest that anybody waits for something to come or to stand still, s. */
+const LONGEST_S = 60;
+const STROKES = 10;
+const EVERY_S = 0.01;
+/** A vacuum has come back at this part of it, a pressure stands at that. Handbook 8.3. */
+const RECOVERED = 0.9;
+const STANDS = 0.99;
+
+/**
+ * One vehicle, tested through time: each step begins with what its state asks for and goes on item by item, as a technician
+ * would. What a true gauge shows is returned for each reading; nothing is looked up in the closed forms but what stands still.
+ */
+export function perform(
+  parameters: readonly number[],
+  room: { readonly barometer_Pa: number; readonly temperature_K: number },
+  profile: VacuumVehicleProfile,
+  procedure: Procedure,
+  step: Step,
+): Record<string, number> {
+  // The source side capped: what the check valve would let back stays.
+  const capped = step.items.some((item) => item.kind === 'reading' && item.measures === 'leftCapped');
+  const made = capped ? parameters.with(placeOf(family.parameters, 'source.back_m3PerSPa'), 0) : parameters;
+  const vehicle = new Running(family.motion!, made, room, family.ports.length);
+  const now = (id: string) => vehicle.read()[port(id)]!;
+  const foot = (pedal_N: number, press_NPerS: number, seconds: number) => {
+    vehicle.set({ pedal_N, press_NPerS });
+    vehicle.advance(Math.abs(pedal_N) / press_NPerS + seconds);
+  };
+  const shown: Record<string, number> = {};
+  const starts: Record<string, number> = {};
+  begin();
+  for (const item of step.items) {
+    if (item.kind === 'wait') {
+      starts['travel'] = now('travel');
+      vehicle.advance(item.duration_s);
+    } else if (item.kind === 'reading') shown[item.id] = readAt(item);
+  }
+  return shown;
+
+  function begin() {
+    const { engine, charge } = step.state;
+    if (engine === 'idle' || charge === 'full') {
+      vehicle.set({ key: 'engine' });
+      vehicle.advance(LONGEST_S);
+    }
+    if (engine === 'off') {
+      vehicle.set({ key: 'off' });
+      vehicle.advance(1);
+    }
+    if (charge === 'spent')
+      for (let i = 0; i < STROKES; i += 1) {
+        foot(400, FAST_NPERS, 2);
+        foot(0, FAST_NPERS, 2);
+      }
+  }
+
+  function readAt(item: ReadingItem): number {
+    const target = item.target_Pa ?? 0;
+    switch (item.measures) {
+      case 'zero':
+        return 0;
+      case 'input':
+        foot(target, SLOW_NPERS, 20);
+        return now('pedal');
+      case 'recovery': {
+        const rest = now('supply');
+        foot(profile.unit.moderate_N, SLOW_NPERS, 20);
+        vehicle.set({ pedal_N: 0, press_NPerS: AT_ONCE_NPERS });
+        return timeUntil(() => now('supply') >= RECOVERED * rest);
+      }
+      case 'drop': {
+        const before = now('travel');
+        vehicle.set({ key: 'engine' });
+        vehicle.advance(LONGEST_S);
+        return now('travel') - before;
+      }
+      case 'rise':
+        return starts['travel']! - now('travel');
+      case 'load.sink':
+        return now('travel') - starts['travel']!;
+      case 'applyTime': {
+        const parallel = new Running(family.motion!, made, room, family.ports.length);
+        parallel.set({ key: 'engine' });
+        parallel.advance(LONGEST_S);
+        parallel.set({ pedal_N: target, press_NPerS: AT_ONCE_NPERS });
+        parallel.advance(LONGEST_S);
+        const stands = parallel.read()[port('front')]!;
+        vehicle.set({ pedal_N: target, press_NPerS: AT_ONCE_NPERS });
+        const taken = timeUntil(() => now('front') >= STANDS * stands);
+        foot(0, FAST_NPERS, 10);
+        return taken;
+      }
+      case 'clearance':
+        return parameters[placeOf(family.parameters, 'clearance_m')]!;
+      default:
+    }
+    if (item.id === 'airtight.start') {
+      vehicle.set({ key: 'off' });
+      vehicle.advance(1);
+    }
+    if (item.applications !== undefined) {
+      foot(target, 100, 4);
+      const pressure = now(item.port);
+      foot(0, FAST_NPERS, 8);
+      return pressure;
+    }
+    if (
+      item.port === 'supply' &&
+      target === 0 &&
+      !waitBefore(procedure, item.id) &&
+      step.state.engine === 'idle'
+    ) {
+      foot(0, FAST_NPERS, LONGEST_S);
+    }
+    return now(item.port);
+  }
+
+  /** Time until something is so, s; the longest that anybody waits where it does not come. */
+  function timeUntil(so: () => boolean): number {
+    const from = vehicle.t_s;
+    while (!so() && vehicle.t_s - from < LONGEST_S) vehicle.advance(EVERY_S);
+    return vehicle.t_s - from;
+  }
+}
