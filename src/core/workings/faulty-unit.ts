@@ -42,10 +42,11 @@ function faultyUnit(kind: FamilyKind) {
   const healthy = family.healthy(family.typical).values;
   const unitOf = ({ fault, severity }: Input): Vector =>
     withFault(family, healthy, fault === SOUND ? null : [fault, severity]);
+  const { applications = 1, ...full } = family.full(family.typical);
   const at = (asked: Input) => ({
     ...ROOM,
     ...AT_ONCE,
-    applications: 1,
+    applications,
     [set]: setTo(asked),
     supply_Pa: asked.supply_Pa,
     elapsed_s: asked.elapsed_s,
@@ -64,7 +65,7 @@ function faultyUnit(kind: FamilyKind) {
     example: {
       fault: family.faults[0]!.id,
       severity: 0.8,
-      ...family.full(family.typical),
+      ...full,
       supply_Pa: 20 * INHG_PA,
       elapsed_s: 60,
     },
