@@ -2,7 +2,7 @@ import type { Family } from '../contract/family';
 import { libraryOf, UNKNOWN, type Beliefs, type Cause, type Library, type RepairClass } from './causes';
 import type { Evidence } from './evidence';
 import { ParticleSet, USUAL_SIZES, type Sizes } from './particles';
-import { joined, likelihoodOf, picked, unknownLog } from './likelihood';
+import { behind, joined, likelihoodOf, picked, unknownLog } from './likelihood';
 import { chancesOf, posteriorOf, type Posterior, type Weighed } from './posterior';
 import { Predictions } from './predictions';
 import { LEAST_BITS, valueTests, type PossibleTest, type Valued } from './next-test';
@@ -10,7 +10,7 @@ import { SharedErrors } from './shared-errors';
 import { seeded } from '../numeric/chance';
 
 /** A repair is claimed where its class is at least this likely. Handbook-models 12. */
-export const CLAIMED = 0.95;
+const CLAIMED = 0.95;
 
 /** Where the search for the cause stands. */
 export type Standing =
@@ -43,7 +43,7 @@ const MOST_FINE = 10;
 
 /** The causes of one installation with their particles: laid out once, and kept while a run lasts. */
 export class Diagnostician {
-  readonly library: Library;
+  private readonly library: Library;
   private readonly set: ParticleSet;
   private readonly predictions: Predictions;
 
@@ -65,9 +65,8 @@ export class Diagnostician {
    * @param progress told how much is done, 0 to 1
    */
   posterior(evidence: readonly Evidence[], progress: (part: number) => void = () => {}): Posterior {
-    const { library, predictions, sizes } = this;
+    const { library, predictions, set, sizes } = this;
     this.predict(evidence, (part) => progress(GLANCE_PART * part));
-    const { set } = this;
     const by = (of: readonly number[]) => likelihoodOf(evidence, predictions, of);
     const ofPairs = (pairs: readonly Cause[], strata: number) => ({
       pairs,
@@ -81,7 +80,7 @@ export class Diagnostician {
     const atGlance = chancesOf(
       predictions,
       this.weighed([...set.singles, ...coarse.of], looked),
-      joined([alone, glance]).all,
+      behind([alone.all, glance.all]),
       Math.log(library.unknown.prior) + unknownLog(evidence),
     );
     progress(GLANCE_PART);

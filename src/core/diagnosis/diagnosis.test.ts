@@ -132,6 +132,7 @@ describe('what is believed beforehand', () => {
     ['Sinks to the floor, warning lamp on', ['sinks', 'lamp']],
     // A word within another is not that word: "shot" is not hot, "slate" is not late.
     ['A shot of oil on the slate roof', []],
+    ['Hardly used, stood at a hotel until the latest service', []],
     ['', []],
   ])('“%s” is heard as %j', (words, heard) => expect(heardIn(words)).toEqual(heard));
   test('causes that change the same parts are one repair', () => {

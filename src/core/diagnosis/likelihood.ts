@@ -72,17 +72,19 @@ export function picked({ all, without, gross, standing }: Likelihood, at: readon
   };
 }
 
+/** Columns one behind the other. */
+export function behind(columns: readonly Float64Array[]): Float64Array {
+  const out = new Float64Array(columns.reduce((sum, { length }) => sum + length, 0));
+  let from = 0;
+  for (const column of columns) {
+    out.set(column, from);
+    from += column.length;
+  }
+  return out;
+}
+
 /** Likelihoods of some particles and of others, one behind the other. */
 export function joined(parts: readonly Likelihood[]): Likelihood {
-  const behind = (columns: readonly Float64Array[]) => {
-    const out = new Float64Array(columns.reduce((sum, { length }) => sum + length, 0));
-    let from = 0;
-    for (const column of columns) {
-      out.set(column, from);
-      from += column.length;
-    }
-    return out;
-  };
   const [first] = parts;
   const each = (of: (part: Likelihood) => readonly (Float64Array | null)[]) =>
     of(first!).map((column, i) => column && behind(parts.map((part) => of(part)[i]!)));

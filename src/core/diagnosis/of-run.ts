@@ -3,10 +3,10 @@ import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { setItem, type ObservationItem, type ReadingItem } from '../contract/steps';
 import { lowEnd_SI } from '../metrology/accuracy';
-import { gaugeFor, gaugeUncertainty_SI, type Instrument } from '../metrology/instrument';
-import { randomUncertainty_SI } from '../metrology/uncertainty';
+import { gaugeFor, type Instrument } from '../metrology/instrument';
+import { randomUncertainty_SI, stepUncertainty_SI } from '../metrology/uncertainty';
 import { placeOf } from '../model/vectors';
-import { asSeen, sharedOf, type AsSeen } from '../procedure/as-seen';
+import { asSeen, sharedBy, sharedOf, type AsSeen } from '../procedure/as-seen';
 import { setPort } from '../procedure/live';
 import { instrumentsOf, measuredByGauge, type ItemReading } from '../procedure/measured-item';
 import type { InputDoubt } from '../twin/fit';
@@ -19,12 +19,22 @@ export const evidenceOf = (family: Family, context: RunContext<unknown>, run: Ru
       if (item.kind === 'reading') return readingEvidence(family, context, run, item);
       const answer = item.kind === 'observation' ? run.observations[item.id]?.answer : undefined;
       if (item.kind !== 'observation' || answer === undefined) return [];
-      const look = plannedLook(family, item);
-      const given = item.answers.find(({ id }) => id === answer);
-      if (!look || !given || given.finds === 'unknown') return [];
-      return [{ ...look, answer, good: given.finds === 'good' }];
+      return lookEvidence(family, item, answer);
     }),
   );
+
+/** A look with its answer; nothing where its error rates are not known, or where it could not tell. */
+export function lookEvidence(
+  family: Pick<Family, 'looks'>,
+  item: ObservationItem,
+  answer: string,
+): LookEvidence[] {
+  const look = plannedLook(family, item);
+  const given = item.answers.find(({ id }) => id === answer);
+  return look && given && given.finds !== 'unknown'
+    ? [{ ...look, answer, good: given.finds === 'good' }]
+    : [];
+}
 
 /** A reading by each gauge that it was read with. */
 function readingEvidence(
@@ -57,7 +67,7 @@ function readingEvidence(
   });
 }
 
-const scaleOf = (gauge: Instrument) => ({ low: lowEnd_SI(gauge), high: gauge.fullScale_Pa });
+export const scaleOf = (gauge: Instrument) => ({ low: lowEnd_SI(gauge), high: gauge.fullScale_Pa });
 
 /** What differs from reading to reading, with how far it lies by itself from what the model says. */
 export function apart(
@@ -133,7 +143,6 @@ export function plannedReading(
   const expected = view.steady(family.healthy(context.profile).values, state.inputs)[place]!;
   const gauge = gaugeFor(context.rig[item.port] ?? [], Math.abs(expected));
   if (!gauge) return null;
-  const step = (of: Instrument) => of.step_Pa / Math.sqrt(12);
   // What is set on the way was not read yet: it will be, on the gauge that stands there.
   const aimed = view.inputs.flatMap(({ from }, input): InputDoubt[] => {
     const on = from?.as === 'set' && !seen.known[input]!.measured ? context.rig[from.port]?.[0] : undefined;
@@ -143,8 +152,8 @@ export function plannedReading(
           {
             input,
             of: `${item.id} set`,
-            random: step(on),
-            shared: { gauge: `${on.tag} ${on.calibratedOn ?? ''}`, u: gaugeUncertainty_SI(on, at) },
+            random: stepUncertainty_SI(on),
+            shared: sharedBy(on, at),
           },
         ]
       : [];
@@ -156,8 +165,8 @@ export function plannedReading(
     state,
     place,
     doubts: [...seen.doubts, ...aimed],
-    random: apart(family, place, expected, step(gauge)),
-    shared: { gauge: `${gauge.tag} ${gauge.calibratedOn ?? ''}`, u: gaugeUncertainty_SI(gauge, expected) },
+    random: apart(family, place, expected, stepUncertainty_SI(gauge)),
+    shared: sharedBy(gauge, expected),
     scale: scaleOf(gauge),
   };
 }

@@ -2,11 +2,11 @@ import type { Family } from '../contract/family';
 import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { settingUp, sourceState, withSource, type Sources } from '../contract/sources';
-import type { Procedure, Step } from '../contract/steps';
+import type { Item, Procedure, Step } from '../contract/steps';
 import { needsFirst, waitingIn } from '../procedure/next-action';
 import { gatesShut } from '../procedure/opening';
 import { waitingTime_s } from '../procedure/plan';
-import { belongs, isDone, makesSafe } from '../procedure/run';
+import { belongs, isDone, leftBy, makesSafe } from '../procedure/run';
 import { plannedLook, plannedReading } from './of-run';
 import type { PossibleTest } from './next-test';
 
@@ -25,8 +25,15 @@ export interface PossibleStep extends PossibleTest {
 /**
  * Every step that could be done, with those that it needs before it. None whose gate is shut, or the gate of a step that it
  * needs; none while the bench is left alone.
+ *
+ * @param fitted ports at which a gauge stands already
  */
-export function possibleSteps(family: Family, context: RunContext<unknown>, run: RunState): PossibleStep[] {
+export function possibleSteps(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  fitted = fittedIn(context.procedure, run),
+): PossibleStep[] {
   const { procedure } = context;
   if (waitingIn(procedure, run)) return [];
   return procedure.steps.flatMap((step): PossibleStep[] => {
@@ -34,8 +41,18 @@ export function possibleSteps(family: Family, context: RunContext<unknown>, run:
     if (step.items.every((item) => isDone(run, item))) return [];
     const chain = [...before(procedure, run, step), step];
     if (chain.some((one) => gatesShut(procedure, run, one).length > 0)) return [];
-    return [possible(family, context, run, chain)];
+    return [possible(family, context, run, chain, fitted)];
   });
+}
+
+/** Ports at which something is read. */
+export const portsOf = (items: readonly Item[]): Set<string> =>
+  new Set(items.flatMap((item) => (item.kind === 'reading' ? [item.port] : [])));
+
+/** Ports at which something was read: a gauge stands there. */
+function fittedIn({ steps }: Procedure, { captures }: RunState): Set<string> {
+  const read = new Set(captures.map(({ item }) => item));
+  return portsOf(steps.flatMap(({ items }) => items.filter(({ id }) => read.has(id))));
 }
 
 /** Steps that one needs, and that those need, which are still to be done, in the usual order. */
@@ -58,8 +75,8 @@ function possible(
   context: RunContext<unknown>,
   run: RunState,
   chain: readonly Step[],
+  fitted: ReadonlySet<string>,
 ): PossibleStep {
-  const { procedure } = context;
   const last = chain.at(-1)!;
   const open = chain.flatMap(({ items }) => items.filter((item) => !isDone(run, item)));
   const planned = open.flatMap((item) => {
@@ -71,16 +88,7 @@ function possible(
           : null;
     return found ? [found] : [];
   });
-  const fitted = new Set(
-    procedure.steps.flatMap(({ items }) =>
-      items.flatMap((item) =>
-        item.kind === 'reading' && run.captures.some((capture) => capture.item === item.id)
-          ? [item.port]
-          : [],
-      ),
-    ),
-  );
-  const needed = new Set(open.flatMap((item) => (item.kind === 'reading' ? [item.port] : [])));
+  const needed = portsOf(open);
   const toFit = family.ports.filter(
     ({ id, fit_s }) => fit_s !== undefined && needed.has(id) && !fitted.has(id),
   );
@@ -88,9 +96,7 @@ function possible(
   let sources: Sources = run.sources;
   const sets = chain.flatMap((step) => {
     const needs = settingUp(sources, step.state);
-    sources = needs.reduce(withSource, sources);
-    const { input: _input, ...leaves } = step.leaves ?? {};
-    sources = { ...sources, ...leaves };
+    sources = leftBy(step, needs.reduce(withSource, sources));
     return needs;
   });
   return {

@@ -33,9 +33,7 @@ export interface Posterior {
   readonly of: readonly number[];
   readonly weights: Float64Array;
   readonly unknown: number;
-  /** Chance that each piece was a gross error; 0 for looks. */
-  readonly gross: readonly number[];
-  /** The same by each particle. */
+  /** Chance that each piece was a gross error, by each particle; nothing for looks. */
   readonly grossBy: Likelihood['gross'];
   readonly atOdds: readonly AtOdds[];
 }
@@ -97,10 +95,6 @@ export function posteriorOf(
     weights,
     unknown,
     grossBy: likelihood.gross,
-    gross: pieces.map((piece) => {
-      const column = likelihood.gross[piece];
-      return column ? column.reduce((sum, share, k) => sum + share * weights[k]!, 0) : 0;
-    }),
     atOdds: atOdds(library, predictions, evidence, { of, prior }, likelihood, leftOut),
   };
 }

@@ -56,6 +56,24 @@ describe('a question from another program', () => {
       expect(causes[0]!.weighs['first']).toBeGreaterThan(1);
     }
   });
+  test('a gauge that was read in a step which is done stands there: it is not fitted again', () => {
+    const minutes = (done: string[]) => answered({ done }).next.find(({ step }) => step === 'apply')!;
+    const [before, after] = [minutes([]), minutes(['cautions', 'zeros'])];
+    expect(before.setUp).toContain('Gauge on vacuum at the booster');
+    expect(after.setUp).not.toContain('Gauge on vacuum at the booster');
+    expect(after.minutes).toBeLessThan(before.minutes);
+  });
+  test('a gauge is one gauge, in what was read and in what would be', () => {
+    // Read once, it has shown its error: with a gauge of great error the same reading again tells less than with another one.
+    const poor = { ...gauge, accuracy: { kind: 'percent-of-span', percent: 10 } };
+    const gain = (rig: object, by: object) =>
+      answered({
+        rig: { ...RIGS['vacuum-vehicle'], ...rig },
+        readings: [reading({ instrument: by })],
+        done: ['cautions', 'zeros', 'rest'],
+      }).next.find(({ step }) => step === 'recovery')!.bits;
+    expect(gain({ clock: [poor] }, poor)).toBeLessThan(gain({ clock: [{ ...poor, tag: 'SW-9' }] }, poor));
+  });
   test('a test that is done is offered no more', () => {
     const { next } = answered({ done: ['recovery'] });
     expect(next.map(({ step }) => step)).not.toContain('recovery');

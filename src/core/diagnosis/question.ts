@@ -1,21 +1,25 @@
 import { z } from 'zod';
+import { SEA_LEVEL_PA } from '../air/atmosphere';
+import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import { COMPLAINT_IDS } from '../contract/complaints';
 import type { Family } from '../contract/family';
 import type { Rig, RunContext } from '../contract/run-context';
 import { runContextSchema } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { sourcesSchema } from '../contract/sources';
-import { lowEnd_SI } from '../metrology/accuracy';
-import { gaugeUncertainty_SI, instrumentSchema, type Instrument } from '../metrology/instrument';
+import type { Item } from '../contract/steps';
+import { instrumentSchema } from '../metrology/instrument';
+import { stepUncertainty_SI } from '../metrology/uncertainty';
 import { placeOf } from '../model/vectors';
+import { sharedBy } from '../procedure/as-seen';
 import { EMPTY_RUN } from '../procedure/run';
-import type { InputDoubt, SharedError } from '../twin/fit';
+import type { InputDoubt } from '../twin/fit';
 import { nameOf } from './advice';
 import { Diagnostician, type Standing } from './diagnose';
 import type { Evidence, ReadingEvidence } from './evidence';
 import { waitCounts } from './next-test';
-import { apart, plannedLook } from './of-run';
-import { possibleSteps, type PossibleStep } from './possible';
+import { apart, lookEvidence, plannedLook, scaleOf } from './of-run';
+import { portsOf, possibleSteps, type PossibleStep } from './possible';
 
 const name = z.string().min(1).max(80);
 const finite = z.number('A number is needed.');
@@ -124,16 +128,12 @@ export interface Reply {
 export type Replied =
   { readonly ok: true; readonly reply: Reply } | { readonly ok: false; readonly issues: Issue[] };
 
-const SEA_LEVEL = { barometer_Pa: 101_325, temperature_K: 293.15 };
+const SEA_LEVEL = { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K };
 /** Causes less likely than this are left out of a reply. */
 const TOLD_FROM = 1e-4;
 
-/**
- * Answers a question about one installation. Impossible evidence is refused by name; unlikely evidence is kept.
- *
- * @param kind name of the installation
- */
-export function replyTo(family: Family, question: Question, diagnostician?: Diagnostician): Replied {
+/** Answers a question about one installation. Impossible evidence is refused by name; unlikely evidence is kept. */
+export function replyTo(family: Family, question: Question): Replied {
   const profile = family.profile.safeParse(question.profile ?? family.typical);
   if (!profile.success)
     return {
@@ -151,14 +151,14 @@ export function replyTo(family: Family, question: Question, diagnostician?: Diag
     if (!faults.has(fault))
       issues.push({ path: ['weights', fault], message: `There is no fault “${fault}”.` });
   if (issues.length > 0) return { ok: false, issues };
-  const asked =
-    diagnostician ??
-    new Diagnostician(family, profile.data, {
-      complaint: question.complaint ?? true,
-      heard: question.heard ?? [],
-      weights: question.weights ?? {},
-    });
-  const possible = possibleSteps(family, context, runOf(context, question));
+  const asked = new Diagnostician(family, profile.data, {
+    complaint: question.complaint ?? true,
+    heard: question.heard ?? [],
+    weights: question.weights ?? {},
+  });
+  const over = doneIn(context, question);
+  // What was read in a step that is done was read on a gauge that stands there.
+  const possible = possibleSteps(family, context, runOf(over, question), portsOf(over));
   const { posterior, tests, standing } = asked.diagnose(
     evidence,
     possible,
@@ -221,9 +221,12 @@ function contextOf(
   };
 }
 
+/** Items of the steps that were done. */
+const doneIn = ({ procedure }: RunContext<unknown>, { done = [] }: Question): Item[] =>
+  procedure.steps.filter(({ id }) => done.includes(id)).flatMap(({ items }) => items);
+
 /** A run in which some steps are over: nothing else of it is known. */
-function runOf({ procedure }: RunContext<unknown>, { done = [], sources }: Question): RunState {
-  const over = procedure.steps.filter(({ id }) => done.includes(id)).flatMap(({ items }) => items);
+function runOf(over: readonly Item[], { done = [], sources }: Question): RunState {
   return {
     ...EMPTY_RUN,
     sources: sources ?? EMPTY_RUN.sources,
@@ -231,12 +234,6 @@ function runOf({ procedure }: RunContext<unknown>, { done = [], sources }: Quest
     acknowledged: done,
   };
 }
-
-const sharedBy = (gauge: Instrument, value: number): SharedError => ({
-  gauge: gauge.tag,
-  u: gaugeUncertainty_SI(gauge, value),
-});
-const stepOf = (gauge: Instrument) => gauge.step_Pa / Math.sqrt(12);
 
 function readingsIn(
   family: Family,
@@ -284,7 +281,7 @@ function readingsIn(
               {
                 input: at,
                 of: `${input} ${given.value}`,
-                random: stepOf(given.instrument),
+                random: stepUncertainty_SI(given.instrument),
                 shared: sharedBy(given.instrument, given.value),
               },
             ]
@@ -293,9 +290,9 @@ function readingsIn(
             : [{ input: at, of: `${id} ${input}`, random: given.u, shared: { gauge: '', u: 0 } }];
       });
       const scale = instrument
-        ? { low: lowEnd_SI(instrument), high: instrument.fullScale_Pa }
+        ? scaleOf(instrument)
         : spanAbout(value, family.views[view]!.steady(healthy, vector)[place]!, u);
-      const random = instrument ? stepOf(instrument) : u;
+      const random = instrument ? stepUncertainty_SI(instrument) : u;
       return [
         {
           kind: 'reading',
@@ -334,16 +331,14 @@ function looksIn(
       return [];
     };
     const item = procedure.steps.flatMap(({ items }) => items).find((one) => one.id === id);
-    const look = item?.kind === 'observation' ? plannedLook(family, item) : null;
-    if (item?.kind !== 'observation' || !look)
+    if (item?.kind !== 'observation' || !plannedLook(family, item))
       return refuse(`There is no look “${id}” whose error rates are known.`);
-    const given = item.answers.find((one) => one.id === answer);
-    if (!given)
+    if (!item.answers.some((one) => one.id === answer))
       return refuse(`“${id}” has no answer “${answer}”: ${item.answers.map((one) => one.id).join(', ')}.`);
-    // The same look twice counts once; one that could not tell, not at all.
-    if (given.finds === 'unknown' || seen.has(id)) return [];
-    seen.add(id);
-    return [{ ...look, answer, good: given.finds === 'good' }];
+    const found = seen.has(id) ? [] : lookEvidence(family, item, answer);
+    // The same look twice counts once.
+    if (found.length > 0) seen.add(id);
+    return found;
   });
 }
 

@@ -50,9 +50,13 @@ export function sharedUncertainty_SI({ value_SI, instrument }: Measured): number
   return gaugeUncertainty_SI(instrument, value_SI);
 }
 
+/** What a reading can lie off by being read to a step: uniform, step/√12, SI. Handbook 5. */
+export const stepUncertainty_SI = ({ step_Pa }: Pick<Instrument, 'step_Pa'>): number =>
+  step_Pa / Math.sqrt(12);
+
 /** What differs from reading to reading: the step (uniform, step/√12) and the scatter of the mean. Handbook 5. */
 export function randomUncertainty_SI({ instrument, count, scatter_SI, zeroed }: Measured): number {
-  const step_SI = instrument.step_Pa / Math.sqrt(12);
+  const step_SI = stepUncertainty_SI(instrument);
   return Math.hypot(step_SI, zeroed ? step_SI : 0, scatter_SI / Math.sqrt(count));
 }
 

@@ -2,7 +2,8 @@ import type { Family } from '../contract/family';
 import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { holdStart, type ReadingItem } from '../contract/steps';
-import { randomUncertainty_SI, sharedUncertainty_SI, type Measured } from '../metrology/uncertainty';
+import { gaugeUncertainty_SI, type Instrument } from '../metrology/instrument';
+import { randomUncertainty_SI, type Measured } from '../metrology/uncertainty';
 import { placeOf } from '../model/vectors';
 import type { InputDoubt, SharedError } from '../twin/fit';
 import { inputsAt, type Known } from './inputs-at';
@@ -11,11 +12,14 @@ import { instrumentsOf, measuredItem, type ItemReading } from './measured-item';
 /** How well the moments of a hold are known, start and end together, s. */
 const HOLD_TIMING_U_S = Math.SQRT2;
 
-/** A gauge is the same gauge as long as it was not calibrated anew. */
-export const sharedOf = (reading: Measured): SharedError => ({
-  gauge: `${reading.instrument.tag} ${reading.instrument.calibratedOn ?? ''}`,
-  u: sharedUncertainty_SI(reading),
+/** The one error of a gauge at a value. It is the same gauge as long as it was not calibrated anew. */
+export const sharedBy = (gauge: Instrument, value_SI: number): SharedError => ({
+  gauge: `${gauge.tag} ${gauge.calibratedOn ?? ''}`,
+  u: gaugeUncertainty_SI(gauge, value_SI),
 });
+
+/** The same of a reading. */
+export const sharedOf = ({ instrument, value_SI }: Measured): SharedError => sharedBy(instrument, value_SI);
 
 /** What the twin is asked with at an item, and how each of it may be out. */
 export interface AsSeen {

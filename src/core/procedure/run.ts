@@ -77,14 +77,22 @@ function leaving(procedure: Procedure, state: RunState, event: RunEvent): RunSta
   if (event.type !== 'captured' && event.type !== 'observed' && event.type !== 'wait-ended') return state;
   const step = findItem(procedure, event.item)?.step;
   if (!step?.leaves || !step.items.every((item) => isDone(state, item))) return state;
-  const { input: _input, ...sources } = step.leaves;
-  const reachedAt = sourcesIn(sources).reduce(
+  const reachedAt = sourcesIn(changedBy(step)).reduce(
     (reached, { reaches }) => reaching(procedure, { ...state, reachedAt: reached }, reaches),
     state.reachedAt,
   );
-  const left = sourcesIn(sources).reduce<Sources>(withSource, state.sources);
-  return { ...state, sources: left, reachedAt };
+  return { ...state, sources: leftBy(step, state.sources), reachedAt };
 }
+
+/** Sources that a step changes by itself. */
+function changedBy({ leaves = {} }: Step): Sources {
+  const { input: _input, ...sources } = leaves;
+  return sources;
+}
+
+/** How a step leaves sources that stand so before it. */
+export const leftBy = (step: Step, before: Sources): Sources =>
+  sourcesIn(changedBy(step)).reduce<Sources>(withSource, before);
 
 /** What an event changes by itself. */
 function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: GateRule): RunState {

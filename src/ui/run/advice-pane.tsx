@@ -3,6 +3,7 @@
 import { Box, Button, ButtonBase, LinearProgress } from '@mui/material';
 import { useId } from 'react';
 import type { Advice, AdvisedCause, AdvisedStep, Speaks } from '@/core/diagnosis/advice';
+import { HEALTHY } from '@/core/diagnosis/causes';
 import { chanceWord, gainWords, weighsWord } from '@/core/diagnosis/words';
 import { COMPLAINTS, HEARD, heardIn } from '@/core/contract/complaints';
 import { findItem } from '@/core/contract/steps';
@@ -97,6 +98,9 @@ function standingWords({ standing, names, evidence }: Advice): string {
   const list = names.slice(0, MOST_NAMED).join(', ') + (names.length > MOST_NAMED ? ' and others' : '');
   switch (standing.is) {
     case 'claimed':
+      // Never more than that what was read is as it should be.
+      if (standing.repair === HEALTHY)
+        return `No fault found, ${percent(standing.chance)}: what was read is what a healthy one shows.`;
       return `One repair covers it, ${percent(standing.chance)}: ${list}.`;
     case 'unexplained':
       return 'None of the known faults explains this. Repeat the reading that clashes most, with another gauge.';
