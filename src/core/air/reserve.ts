@@ -33,19 +33,22 @@ export function depressionAfterStroke_Pa(
 
 /**
  * Depression behind a full application while it stands, Pa: the stroke has pressed the front volume together,
- * p_front·(V_f + V_t) = p′·(V_f + V_t − A·x), never below 0. Handbook 4 (isothermal).
+ * p_front·(V_f + V_t) = p′·(V_f + V_t − A·x). Handbook 4 (isothermal). What it would press above the room goes out past
+ * the check valve, so no more than that valve opens at stands there above the room: a depression below 0.
  *
+ * @param crack_Pa difference at which the check valve opens, zero or more
  * @example 20 inHg, 4.0 L, 0.04 m², 15 mm, no tank at sea level: (101 325 − 67 728)·4.0/3.4 = 39 526 Pa abs → 18.2 inHg
  */
 export function depressionAtStroke_Pa(
   depression_Pa: number,
   { front_m3, area_m2, stroke_m, tank_m3 }: ReserveUnit,
   barometer_Pa: number,
+  crack_Pa = 0,
 ): number {
   const volume_m3 = front_m3 + tank_m3;
   const pressed_m3 = volume_m3 - area_m2 * stroke_m;
-  if (!(pressed_m3 > 0)) return 0;
-  return Math.max(0, barometer_Pa - ((barometer_Pa - depression_Pa) * volume_m3) / pressed_m3);
+  if (!(pressed_m3 > 0)) return -crack_Pa;
+  return Math.max(-crack_Pa, barometer_Pa - ((barometer_Pa - depression_Pa) * volume_m3) / pressed_m3);
 }
 
 /** Depressions after each application in turn, until none is left or `most` were made. */

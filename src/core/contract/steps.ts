@@ -44,7 +44,7 @@ const readingItemSchema = z.strictObject({
   sourceFrom: name.optional(),
   /** Elapsed time of a hold at this reading, as planned, s. */
   elapsed_s: SI.optional(),
-  /** Full applications made since the source was stopped, this one among them. */
+  /** Full applications since the source was stopped or all that it had stored was used up, this one among them. */
   applications: z.int().min(1).max(100).optional(),
   moment: z.enum(MOMENTS).optional(),
   /** Only these gauges of the port (tags): a vented zero is read on each. */

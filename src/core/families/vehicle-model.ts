@@ -2,7 +2,7 @@ import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import type { Family, HealthyVehicle, LoadBehind, View } from '../contract/family';
 import { installation, ROLES, type Role } from '../model/installation';
-import type { Member, Model } from '../model/member';
+import type { Member, Model, Wanted } from '../model/member';
 import { AT_ONCE, inputVector, placeOf, type HealthyUnit } from '../model/vectors';
 
 /** Whose a parameter or reading of the whole is: the unit's own carry no name. */
@@ -37,8 +37,8 @@ export function wholeModel<S, U>({
   /** What the source shows is not told by a gauge that takes its place. */
   const asRead: View = {
     inputs: known.inputs,
-    steady: (parameters, inputs) => {
-      const readings = known.steady(parameters, inputs);
+    steady: (parameters, inputs, wanted) => {
+      const readings = known.steady(parameters, inputs, wanted);
       for (const place of ofSource) readings[place] = NaN;
       return readings;
     },
@@ -48,11 +48,12 @@ export function wholeModel<S, U>({
     slices,
     /** By what a gauge at the unit shows, and by nothing but the parts themselves. */
     by: { gauge: asRead, itself: whole as View },
-    steady: (parameters: readonly number[], inputs: readonly number[]): number[] => {
-      const readings = known.steady(parameters, inputs);
+    steady: (parameters: readonly number[], inputs: readonly number[], wanted?: Wanted): number[] => {
+      const readings = known.steady(parameters, inputs, wanted);
       const joined = whole.steady(
         parameters,
         places.map((place) => inputs[place]!),
+        wanted,
       );
       for (const place of ofSource) readings[place] = joined[place]!;
       return readings;

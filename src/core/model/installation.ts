@@ -8,6 +8,7 @@ import {
   type Nodes,
   type Standing,
   type Stopped,
+  type Wanted,
   type Terminal,
 } from './member';
 import { extremesOf, type HealthyUnit, type InputDescriptor } from './vectors';
@@ -136,7 +137,7 @@ export function installation<S, U, L>(
   const described = (of: 'parameters' | 'readings') =>
     placed.flatMap(({ role, member }) => member[of].map((one) => ({ ...one, id: named(role, one.id) })));
 
-  const steady = (parameters: Vector, given: Vector): number[] => {
+  const steady = (parameters: Vector, given: Vector, wanted?: Wanted): number[] => {
     let from = 0;
     const standing: (Standing | undefined)[] = [undefined, undefined, undefined];
     for (const { place, member, inputs: places } of placed) {
@@ -145,7 +146,7 @@ export function installation<S, U, L>(
       for (const input of places) inputsOfOwn.push(given[input]!);
       standing[place] = member.with(own, inputsOfOwn);
     }
-    return new Joined(members, nodes, given, standing).readings();
+    return new Joined(members, nodes, given, standing).readings(wanted);
   };
   return {
     parameters: described('parameters'),
@@ -171,11 +172,12 @@ class Joined {
     this.unit = standing[UNIT]!;
   }
 
-  readings(): number[] {
+  readings(wanted?: Wanted): number[] {
     const own = this.efforts[UNIT]!;
     const ofUnit: Nodes = {
       settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
       taken: (terminal, effort) => this.taken(this.nodes[terminal]!, effort),
+      crept: (terminal, effort) => this.crept(this.nodes[terminal]!, effort),
       stopped: (terminal) => this.standing[this.nodes[terminal]!.other]?.stopped ?? NOTHING_JOINED,
     };
     for (const node of this.nodes) {
@@ -187,7 +189,8 @@ class Joined {
       own[node.unit] = effort;
       if (node.cutAt < 0) this.efforts[node.other]![node.otherTerminal] = effort;
     }
-    const readings = this.unit.read(own, ofUnit);
+    // The unit's own come first.
+    const readings = this.unit.read(own, ofUnit, wanted);
     for (const other of [SOURCE, LOAD]) {
       const standing = this.standing[other];
       if (standing)
@@ -198,6 +201,10 @@ class Joined {
 
   private taken({ other, otherTerminal }: Node, effort: number): number {
     return this.standing[other]!.through(otherTerminal, effort, this.efforts[other]!);
+  }
+
+  private crept({ other, otherTerminal }: Node, effort: number): number {
+    return this.standing[other]!.creeps?.(otherTerminal, effort) ?? 0;
   }
 
   /** The effort of a node at which what the unit passes there is what the other member does. */
@@ -230,8 +237,13 @@ class Joined {
 const notSettled = (terminal: number): number => {
   throw new RangeError(`terminal: ${terminal} is settled by the unit alone`);
 };
-const NOTHING_JOINED: Stopped = { volume_m3: 0, leak_m3PerSPa: 0, back_m3PerSPa: 0 };
-const NOTHING_TO_SETTLE: Nodes = { settle: notSettled, taken: notSettled, stopped: () => NOTHING_JOINED };
+const NOTHING_JOINED: Stopped = { volume_m3: 0, leak_m3PerSPa: 0, back_m3PerSPa: 0, crack_Pa: 0 };
+const NOTHING_TO_SETTLE: Nodes = {
+  settle: notSettled,
+  taken: notSettled,
+  crept: notSettled,
+  stopped: () => NOTHING_JOINED,
+};
 
 /** Healthy members together: those at their limits are every one of each with every one of the others. */
 function together(healthy: readonly HealthyUnit[]): HealthyUnit {

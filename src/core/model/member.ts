@@ -30,6 +30,8 @@ export interface Stopped {
   /** Air that comes into that volume by itself, and what the check valve lets back, m³/(s·Pa). */
   readonly leak_m3PerSPa: number;
   readonly back_m3PerSPa: number;
+  /** Difference at which the check valve lets out what a stroke presses together, Pa. */
+  readonly crack_Pa: number;
 }
 
 /** Balances that a member can have struck at one of its terminals, whatever is joined to it there. */
@@ -47,9 +49,14 @@ export interface Nodes {
   ) => number;
   /** What the other side takes at an effort. */
   readonly taken: (terminal: number, effort: number) => number;
+  /** What the other side takes besides by the end of the time on hold, where the effort is held. */
+  readonly crept: (terminal: number, effort: number) => number;
   /** What stays joined at a terminal once the source there has stopped. */
   readonly stopped: (terminal: number) => Stopped;
 }
+
+/** Places of the readings that are asked for. */
+export type Wanted = Pick<ReadonlySet<number>, 'has'>;
 
 /** A member with its parameters under its inputs. */
 export interface Standing {
@@ -67,10 +74,12 @@ export interface Standing {
   readonly atRest: (terminal: number, gauge: number) => { readonly effort: number; readonly passes: number };
   /** For a terminal that it feeds: the effort that it brings there, where that need not be balanced with what is taken. */
   readonly brings?: (terminal: number, efforts: ArrayLike<number>, nodes: Nodes) => number;
+  /** For a load: what it takes besides by the end of the time on hold, with the effort held; nothing where it is left out. */
+  readonly creeps?: (terminal: number, effort: number) => number;
   /** For a source: what stays joined to the unit once it has stopped; nothing where it is left out. */
   readonly stopped?: Stopped;
-  /** Every reading in declared order, once the efforts are known. */
-  readonly read: (efforts: ArrayLike<number>, nodes: Nodes) => number[];
+  /** Every reading in declared order, once the efforts are known; of a unit, at least those that are wanted. */
+  readonly read: (efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted) => number[];
 }
 
 /** A source, a unit or a load: a model that is whole only where its terminals are joined or cut. */
@@ -95,6 +104,10 @@ export interface Model<Profile> {
   readonly inputs: readonly InputDescriptor[];
   readonly readings: readonly Descriptor[];
   readonly healthy: (profile: Profile) => HealthyUnit;
-  /** Every steady reading. Called often: allocates little. */
-  readonly steady: (parameters: Vector, inputs: Vector) => number[];
+  /**
+   * Every steady reading. Called often: allocates little.
+   *
+   * @param wanted places of the readings that are asked for; others may be no number where they cost much
+   */
+  readonly steady: (parameters: Vector, inputs: Vector, wanted?: Wanted) => number[];
 }

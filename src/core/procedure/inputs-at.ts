@@ -56,7 +56,9 @@ export function inputsAt(
       known.push({ value, measured: read, ...(read && { item: read.captures[0]!.item }) });
     } else {
       const counts = (other: ReadingItem) =>
-        source === 'under-load' || !family.readings.some(({ id: reading }) => reading === other.measures);
+        source === 'under-load' ||
+        other.measures === from.until ||
+        !family.readings.some(({ id: reading }) => reading === other.measures);
       const read = sourceBefore(context, run, item, from.port, counts);
       if (read === 'unknown') {
         if (!from.until) return null;
@@ -92,9 +94,12 @@ function sourceBefore(
   if (step && !supplied(step.state) && !shutIn && !stored) return null;
   const instruments = instrumentsOf(context.rig, context.shelf);
   const named = item.sourceFrom ? findItem(procedure, item.sourceFrom)?.item : null;
-  const underLoad =
-    named?.kind === 'reading' && countsAsSource(named) ? measuredItem(instruments, run, named.id) : null;
-  if (underLoad) return underLoad;
+  // With the source off, what was found stored counts, whoever has used of it before.
+  const found =
+    named?.kind === 'reading' && (countsAsSource(named) || (step && !supplied(step.state)))
+      ? measuredItem(instruments, run, named.id)
+      : null;
+  if (found) return found;
   // What was read while the source was shut off says what was stored then, not what the source makes.
   const on = shutIn || stored || step === undefined ? null : supplied(step.state);
   const sourceItems = new Set(

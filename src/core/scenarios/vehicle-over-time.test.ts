@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check';
+import { RHYTHM } from '../families/pedal-vacuum/index';
 import { FAMILIES } from '../families/registry';
 import { Running } from '../model/running';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
@@ -61,6 +62,22 @@ function idling(parameters: readonly number[], room: Room) {
 }
 
 describe('a vehicle over time', () => {
+  test('with nothing stored the foot presses air out past the check valve, whose crack stands against it', () => {
+    fc.assert(
+      fc.property(installation, (one) => {
+        const parameters = parametersOf({ ...one, severity: 0 }, 'rod-long');
+        const room = { ...SEA, barometer_Pa: one.barometer_Pa };
+        const vehicle = new Running(family.motion!, parameters, room, family.ports.length);
+        vehicle.set({ pedal_N: one.pedal_N, press_NPerS: 100 });
+        vehicle.advance(one.pedal_N / 100 + 5);
+        const at = { pedal_N: one.pedal_N, supply_Pa: 0, ...room, elapsed_s: 0, applications: 1 };
+        const closed_Pa = readingOf(family, parameters, at, 'load.pressure');
+        expect(Math.abs(vehicle.read()[FRONT]! - closed_Pa) / full_Pa).toBeLessThan(WITHIN);
+      }),
+      { numRuns: 8, seed: 1131 },
+    );
+  });
+
   // What stands still in an application: a passage, a leak, a weak engine, a rod that binds, air, half of the brakes.
   test.each(['torn-diaphragm', 'shell-leak', 'timing', 'manifold-leak', 'rod-binding', 'tripped-shuttle'])(
     '%s: pressed slowly, it ends where the composed steady state is, on random vehicles',
@@ -130,8 +147,7 @@ describe('a vehicle over time', () => {
   test('applications one after the other on what is stored make what the closed form says of each, and as many help', () => {
     fc.assert(
       fc.property(installation, (one) => {
-        const parameters = parametersOf({ ...one, severity: 0 }, 'torn-diaphragm');
-        parameters[placeOf(family.parameters, 'tear_m3PerSPa')] = 0;
+        const parameters = parametersOf({ ...one, severity: 0.5 * one.severity }, 'shell-leak');
         const { vehicle, rest_Pa } = idling(parameters, SEA);
         vehicle.set({ key: 'off' });
         // At runout and beyond: a lighter stroke leaves air in the working side, which the closed form spreads over all of it.
@@ -146,15 +162,15 @@ describe('a vehicle over time', () => {
         const alone_Pa = at('load.pressure', pedal_N, 40);
         const helped = at('reserve', pedal_N, 0);
         for (let n = 1; n <= 3; n += 1) {
-          vehicle.set({ pedal_N, press_NPerS: 200 });
-          vehicle.advance(pedal_N / 200 + 5);
-          const found_Pa = vehicle.read()[FRONT]!;
           vehicle.set({ pedal_N: 0, press_NPerS: 1000 });
-          vehicle.advance(8);
+          vehicle.advance(RHYTHM.every_s - RHYTHM.held_s);
+          vehicle.set({ pedal_N, press_NPerS: 2000 });
+          vehicle.advance(RHYTHM.held_s);
+          const found_Pa = vehicle.read()[FRONT]!;
           const closed_Pa = at('load.pressure', pedal_N, n);
-          // Beyond the last that helps, what presses the vacuum side together has no way out but the check valve's crack.
-          if (n <= helped) expect(Math.abs(found_Pa - closed_Pa) / full_Pa).toBeLessThan(3 * WITHIN);
-          expect(closed_Pa > 1.1 * alone_Pa).toBe(n <= helped);
+          // Beyond the last that helps too: what presses the vacuum side together goes out past the check valve.
+          expect(Math.abs(found_Pa - closed_Pa) / full_Pa).toBeLessThan(4 * WITHIN);
+          if (n <= helped) expect(closed_Pa).toBeGreaterThan(1.1 * alone_Pa);
         }
       }),
       { numRuns: 8, seed: 1130 },

@@ -2,13 +2,16 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { Plot } from '../documents/plot';
 import { FAMILIES } from '../families/registry';
-import { AT_ONCE, readingOf } from '../model/vectors';
+import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
 import { INHG_PA } from '../quantities/units';
 import { axis, steps } from './drawing';
 import { defineWorking, field, type Answered } from './working';
 
 const vehicle = FAMILIES['vacuum-vehicle'];
-const { values } = vehicle.healthy(vehicle.typical);
+/** As made, without the crack of the check valve, which stands against a foot that presses the booster empty. */
+const values = vehicle
+  .healthy(vehicle.typical)
+  .values.with(placeOf(vehicle.parameters, 'source.crack_Pa'), 0);
 
 const fields = z.strictObject({
   pedal_N: field('Pedal force', 'force', 40, 1000),
@@ -30,7 +33,7 @@ export const assistGain = defineWorking<Fields>({
   name: 'assist-gain',
   title: 'Assist gain G against pedal force',
   about:
-    'Pressure with assist over that without it, at one and the same pedal force, of a booster with typical figures. It is quoted with its force and is no boost ratio B.',
+    'Pressure with assist over that without it, at one and the same pedal force, of a booster with typical figures. What the check valve holds back of an unassisted stroke is left out. It is quoted with its force and is no boost ratio B.',
   source: 'The same model that expects, judges and compares',
   input: fields,
   example: { pedal_N: 150, supply_Pa: 19 * INHG_PA },

@@ -5,7 +5,7 @@ import { look, readingOn, shutCocks, taking, untilMended, WEEPS, zerosStep } fro
 import { makeSafeStep } from '../making-safe';
 import { ports } from './bench-ports';
 import type { ReadingId } from './member';
-import type { PedalVacuumProfile } from './profile';
+import { RHYTHM, type PedalVacuumProfile } from './profile';
 
 const reading = (
   id: string,
@@ -223,8 +223,7 @@ export function procedure(profile: PedalVacuumProfile, rig: Rig): Procedure {
     {
       id: 'reserve',
       title: 'Reserve',
-      instruction:
-        'Let it settle, then shut the source. Apply to the force named, read, let go fully; again every ten seconds.',
+      instruction: `Let it settle, then shut the source. Apply to the force named, hold for ${RHYTHM.held_s} s and read, let go fully; again every ${RHYTHM.every_s} s.`,
       cautions: [],
       state: { vacuum: 'off' },
       needs: ['rest'],

@@ -10,6 +10,7 @@ import { typical } from './typical';
 export { pedalBooster } from './bench';
 /** The booster, at rest and over time. */
 export const member = { ...steady, motion };
+export { RHYTHM } from './profile';
 export type { PedalVacuumProfile };
 
 /** Pedal-mounted vacuum booster, single or tandem, on its vehicle. Handbook 8.3. */

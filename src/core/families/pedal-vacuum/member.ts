@@ -4,11 +4,11 @@ import { fillTime_s } from '../../air/fill';
 import { depressionAfter_Pa } from '../../air/leak';
 import { depressionAfterStroke_Pa, depressionAtStroke_Pa } from '../../air/reserve';
 import { pressureBetween_Pa } from '../../air/series';
-import type { Member, Nodes, Standing } from '../../model/member';
+import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import type { Vector } from '../../model/descriptor';
 import { rootOfFalling } from '../../numeric/root';
-import { HEALTHY_LEAK_M3_PER_S_PA, RECOVERED, type PedalVacuumProfile } from './profile';
+import { HEALTHY_LEAK_M3_PER_S_PA, RECOVERED, RHYTHM, type PedalVacuumProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
 export const parameters = [
@@ -71,6 +71,9 @@ const readings = [
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
 export type ReadingId = (typeof readings)[number]['id'];
+
+const PLACE = Object.fromEntries(readings.map(({ id }, place) => [id, place])) as Record<ReadingId, number>;
+const NOT_ASKED = { left_Pa: NaN, force_N: NaN };
 
 const VACUUM = 0;
 const ROD = 1;
@@ -153,9 +156,16 @@ class PedalVacuum implements Standing {
     return Math.max(0, this.p.pedalRatio * pedal_N - this.p.binding_N);
   }
 
+  /** What the valve calls for. A seat that leaks goes on lifting it until the vacuum port opens: it stands as on the way back. */
   private calledAt(in_N: number): number {
-    const { begin_N, jump_N, reaction } = this.p;
-    return in_N < begin_N ? 0 : jump_N + reaction * (in_N - begin_N);
+    const { begin_N, jump_N, reaction, seat_m3PerSPa } = this.p;
+    if (in_N < begin_N) return 0;
+    return jump_N + reaction * (in_N - begin_N) + (seat_m3PerSPa > 0 ? this.back_N : 0);
+  }
+
+  /** How much more output stands at an input on the way back: 2h of input. */
+  private get back_N(): number {
+    return 2 * this.p.friction_N * this.p.reaction;
   }
 
   private flow(conductance_m3PerSPa: number, from_Pa: number, to_Pa: number): number {
@@ -184,10 +194,13 @@ class PedalVacuum implements Standing {
 
   /** Force of the pushrod beside a vacuum side, by an input. */
   private outputAt(front_Pa: number, in_N: number, called_N: number): number {
+    const { barometer_Pa } = this;
     const { begin_N, area_m2, spring_N } = this.p;
     if (in_N < begin_N) return this.drag_N(front_Pa);
     const most_N = in_N + (this.fullyOpen_Pa(front_Pa) - front_Pa) * area_m2 - spring_N;
-    return Math.max(0, unassisted_N(this.p, in_N), Math.min(called_N, most_N));
+    // What stands above the room on the vacuum side is against the foot.
+    const against_N = Math.max(0, front_Pa - barometer_Pa) * area_m2;
+    return Math.max(0, unassisted_N(this.p, in_N - against_N), Math.min(called_N, most_N));
   }
 
   /** The same at the input set, kept as long as the vacuum stays. */
@@ -227,9 +240,13 @@ class PedalVacuum implements Standing {
       : this.appliedLeak_PaM3PerS(effort_Pa);
   }
 
-  /** The n-th application since the engine stopped has what the others have left; with the engine running none is counted. */
+  /**
+   * The n-th application since the engine stopped has what the others have left; with the engine running none is counted. Where no
+   * vacuum comes each is an application on nothing.
+   */
   brings(_rod: number, efforts: ArrayLike<number>, nodes: Nodes): number {
     const front_Pa = efforts[VACUUM]!;
+    if (front_Pa >= this.barometer_Pa) return this.onNothing_N(nodes);
     if (this.applications < 1) return this.output_N(front_Pa);
     const waited = this.leftAtRest_Pa(nodes, this.rest_Pa(nodes, front_Pa), true);
     const before = this.used(nodes, waited, this.applications - 1);
@@ -252,33 +269,39 @@ class PedalVacuum implements Standing {
     return { effort: gauge_Pa, passes: this.restLeak_PaM3PerS(gauge_Pa) };
   }
 
-  read(efforts: ArrayLike<number>, nodes: Nodes): number[] {
+  read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
     const { p, barometer_Pa } = this;
     const front_Pa = efforts[VACUUM]!;
     const force_N = efforts[ROD]!;
     const rest = this.rest_Pa(nodes, front_Pa);
-    const without_N = unassisted_N(p, this.in_N);
-    const way_m = (at_N: number) => p.pedalRatio * nodes.taken(ROD, at_N);
-    const held = this.held(nodes, front_Pa, force_N);
+    const way_m = (at_N: number) => this.way_m(nodes, at_N);
+    const asked = (...ids: readonly ReadingId[]) => !wanted || ids.some((id) => wanted.has(PLACE[id]));
+    const held = asked('heldLeft', 'rise') ? this.held(nodes, front_Pa, force_N) : NOT_ASKED;
     const waited = this.leftAtRest_Pa(nodes, rest, true);
-    const used = this.used(nodes, waited, this.applications);
+    const used = (most: number) => this.used(nodes, waited, most);
+    const started_N = () => this.outputAt(front_Pa, this.in_N, this.called_N + this.back_N);
     return [
       force_N,
       Math.max(0, barometer_Pa - front_Pa),
       rest,
       this.runout_N(front_Pa),
-      way_m(force_N) - way_m(without_N),
-      this.recovery_s(nodes, rest),
+      asked('drop') ? way_m(started_N()) - way_m(this.onNothing_N(nodes)) : NaN,
+      asked('recovery') ? this.recovery_s(nodes, rest) : NaN,
       waited,
       this.leftAtRest_Pa(nodes, rest, false),
-      used.left_Pa,
-      this.used(nodes, waited, MOST_APPLICATIONS).useful,
+      asked('used') ? used(this.applications).left_Pa : NaN,
+      asked('reserve') ? used(MOST_APPLICATIONS).useful : NaN,
       held.left_Pa,
-      way_m(force_N) - way_m(held.force_N),
-      this.apply_s(nodes, front_Pa, force_N),
+      way_m(force_N) - way_m(held.force_N) - p.pedalRatio * nodes.crept(ROD, force_N),
+      asked('applyTime') ? this.apply_s(nodes, front_Pa, force_N) : NaN,
       this.drag_N(barometer_Pa - rest),
       p.clearance_m,
     ];
+  }
+
+  /** Way of the pedal at a force of the pushrod, m. */
+  private way_m(nodes: Nodes, force_N: number): number {
+    return this.p.pedalRatio * nodes.taken(ROD, force_N);
   }
 
   /** Pedal force at which all of the vacuum works. Handbook-models 8.3. */
@@ -295,18 +318,23 @@ class PedalVacuum implements Standing {
     return { front_m3, rear_m3, area_m2, stroke_m, tank_m3: nodes.stopped(VACUUM).volume_m3 };
   }
 
-  /** Vacuum after the time on hold, engine off and pedal up. @param check with what the check valve lets back */
-  private leftAtRest_Pa(nodes: Nodes, from_Pa: number, check: boolean): number {
+  /** Vacuum after a time, engine off and pedal up. @param check with what the check valve lets back */
+  private leftAtRest_Pa(nodes: Nodes, from_Pa: number, check: boolean, time_s = this.elapsed_s): number {
     const { p } = this;
     const { volume_m3, leak_m3PerSPa, back_m3PerSPa } = nodes.stopped(VACUUM);
     // The two that share one path let through as much as they do in series: the port is far wider than the seat.
     const conductance_m3PerSPa =
       p.shell_m3PerSPa + p.seat_m3PerSPa + leak_m3PerSPa + (check ? back_m3PerSPa : 0);
-    return this.leakedTo_Pa(from_Pa, conductance_m3PerSPa, p.front_m3 + p.rear_m3 + volume_m3);
+    return this.leakedTo_Pa(from_Pa, conductance_m3PerSPa, p.front_m3 + p.rear_m3 + volume_m3, time_s);
   }
 
-  private leakedTo_Pa(from_Pa: number, conductance_m3PerSPa: number, volume_m3: number): number {
-    return depressionAfter_Pa(Math.min(from_Pa, this.barometer_Pa), this.elapsed_s, {
+  private leakedTo_Pa(
+    from_Pa: number,
+    conductance_m3PerSPa: number,
+    volume_m3: number,
+    time_s = this.elapsed_s,
+  ): number {
+    return depressionAfter_Pa(Math.min(from_Pa, this.barometer_Pa), time_s, {
       conductance_m3PerSPa,
       volume_m3,
       barometer_Pa: this.barometer_Pa,
@@ -314,18 +342,40 @@ class PedalVacuum implements Standing {
     });
   }
 
-  /** A hold with the engine off, at or beyond runout: the vacuum that is left, and the force that it makes. */
-  private held(nodes: Nodes, front_Pa: number, force_N: number) {
+  /** What lets air into the vacuum side while it is applied with the engine off, m³/(s·Pa). */
+  private heldLeak_m3PerSPa(nodes: Nodes, front_Pa: number): number {
     const { p } = this;
-    const { volume_m3, leak_m3PerSPa, back_m3PerSPa } = nodes.stopped(VACUUM);
+    const { leak_m3PerSPa, back_m3PerSPa } = nodes.stopped(VACUUM);
     const passes =
       p.tear_m3PerSPa > 0 ? (p.tear_m3PerSPa * this.fullyOpen_Pa(front_Pa)) / this.barometer_Pa : 0;
-    const left_Pa = this.leakedTo_Pa(
-      Math.max(0, this.barometer_Pa - front_Pa),
-      p.shell_m3PerSPa + leak_m3PerSPa + back_m3PerSPa + passes,
-      p.front_m3 + volume_m3 - p.area_m2 * nodes.taken(ROD, force_N),
+    return p.shell_m3PerSPa + leak_m3PerSPa + back_m3PerSPa + passes;
+  }
+
+  /**
+   * A hold with the engine off, at or beyond runout: the vacuum that is left, and the force that it makes. As the pedal rises the
+   * vacuum side grows by A·x, which is worked out at the end: what came in meanwhile is that of a stroke that stands.
+   */
+  private held(nodes: Nodes, front_Pa: number, force_N: number) {
+    const { p, barometer_Pa } = this;
+    const whole_m3 = p.front_m3 + nodes.stopped(VACUUM).volume_m3;
+    const volume_m3 = (at_N: number) => whole_m3 - p.area_m2 * nodes.taken(ROD, at_N);
+    const start_m3 = volume_m3(force_N);
+    const still_Pa = this.leakedTo_Pa(
+      Math.max(0, barometer_Pa - front_Pa),
+      this.heldLeak_m3PerSPa(nodes, front_Pa),
+      start_m3,
     );
-    return { left_Pa, force_N: this.outputAt(this.barometer_Pa - left_Pa, this.in_N, this.called_N) };
+    const air_PaM3 = (barometer_Pa - still_Pa) * start_m3;
+    let left_Pa = still_Pa;
+    const end_N = strokeForce_N(
+      (at_N) => {
+        left_Pa = Math.max(0, barometer_Pa - air_PaM3 / volume_m3(at_N));
+        return this.outputAt(barometer_Pa - left_Pa, this.in_N, this.called_N);
+      },
+      force_N,
+      () => [unassisted_N(p, this.in_N), force_N],
+    );
+    return { left_Pa, force_N: end_N };
   }
 
   /** Applications at the input set since the engine stopped, on what is stored: how many helped, and what they leave. */
@@ -344,20 +394,41 @@ class PedalVacuum implements Standing {
     return { left_Pa, useful, force_N };
   }
 
-  /** One application on what is stored: the force that it makes, and the vacuum that it leaves. */
-  private stroke(nodes: Nodes, from_Pa: number, guess_N: number) {
+  /**
+   * One application on what is stored, in the rhythm that the test asks for: the force that it makes at the end of its hold, and the
+   * vacuum that it leaves. What leaks in during the pause before it and during the hold is spread over it as over the rest.
+   */
+  private stroke(nodes: Nodes, stored_Pa: number, guess_N: number) {
+    const { p, barometer_Pa } = this;
+    const from_Pa = this.leftAtRest_Pa(nodes, stored_Pa, true, RHYTHM.every_s - RHYTHM.held_s);
     const unit = this.bodies(nodes, 0);
+    // What passes between the sides lets out whatever stands above the room.
+    const crack_Pa = p.tear_m3PerSPa > 0 ? 0 : nodes.stopped(VACUUM).crack_Pa;
+    const whole_m3 = unit.front_m3 + unit.tank_m3;
+    const leak_m3PerSPa = this.heldLeak_m3PerSPa(nodes, barometer_Pa - from_Pa);
+    let lost_Pa = 0;
     const at = (force_N: number) => {
       unit.stroke_m = nodes.taken(ROD, force_N);
-      const full_Pa = depressionAtStroke_Pa(from_Pa, unit, this.barometer_Pa);
-      return this.outputAt(this.barometer_Pa - full_Pa, this.in_N, this.called_N);
+      const full_Pa = depressionAtStroke_Pa(from_Pa, unit, barometer_Pa, crack_Pa);
+      const pressed_m3 = whole_m3 - p.area_m2 * unit.stroke_m;
+      const held_Pa =
+        full_Pa > 0 ? this.leakedTo_Pa(full_Pa, leak_m3PerSPa, pressed_m3, RHYTHM.held_s) : full_Pa;
+      // Air that came in while it was held, as it will be spread over all of it after the release.
+      lost_Pa = ((full_Pa - held_Pa) * pressed_m3) / (whole_m3 + unit.rear_m3);
+      return this.outputAt(barometer_Pa - held_Pa, this.in_N, this.called_N);
     };
     // It presses the vacuum side together, and so takes from what makes it: less than with no stroke.
     const force_N = strokeForce_N(at, guess_N, () => [
-      unassisted_N(this.p, this.in_N),
-      this.outputAt(this.barometer_Pa - from_Pa, this.in_N, this.called_N),
+      unassisted_N(p, this.in_N - crack_Pa * p.area_m2),
+      this.outputAt(barometer_Pa - from_Pa, this.in_N, this.called_N),
     ]);
-    return { force_N, left_Pa: depressionAfterStroke_Pa(from_Pa, unit, this.barometer_Pa) };
+    const left_Pa = depressionAfterStroke_Pa(from_Pa, unit, barometer_Pa);
+    return { force_N, left_Pa: Math.max(0, left_Pa - lost_Pa) };
+  }
+
+  /** The force that an application makes with nothing stored, N. */
+  private onNothing_N(nodes: Nodes): number {
+    return this.in_N < this.p.begin_N ? 0 : this.stroke(nodes, 0, unassisted_N(this.p, this.in_N)).force_N;
   }
 
   /** Time in which the source brings the vacuum back after one release from the moderate force, s. */

@@ -76,5 +76,8 @@ export const HEALTHY_LEAK_M3_PER_S_PA = 2e-12;
 /** A vacuum that has recovered stands within this part of where it settles. */
 export const RECOVERED = 0.9;
 
+/** Applications on what is stored: one so often, each held so long while the pressure is read, s. The test asks for it. */
+export const RHYTHM = { every_s: 10, held_s: 3 } as const;
+
 export const TYPICAL_NEED_PA = 18 * INHG_PA;
 export const DECAY_PA_PER_S = (2 * KPA) / 60;

@@ -3,7 +3,7 @@ import type { Item, Step } from '../../contract/steps';
 import { look } from '../bench-items';
 import { pedalAt, readingAt } from '../vehicle-items';
 import type { ReadingId } from './member';
-import type { PedalVacuumProfile } from './profile';
+import { RHYTHM, type PedalVacuumProfile } from './profile';
 
 const measured = (id: ReadingId) => id;
 const IDLE = { ignition: 'on', engine: 'idle' } as const;
@@ -13,8 +13,11 @@ export const REST = 'rest.supply';
 /** Applications made beyond those that must help: they show where the reserve ends. */
 const BEYOND = 1;
 
+/** With all that was stored used up, each is an application on nothing. */
+const ON_NOTHING = { applications: 1 } as const;
+
 /** A pedal force, and the line pressure that it makes. */
-const row = (id: string, force_N: number, { vacuum = false, sourceFrom = '' } = {}): Item[] => [
+const row = (id: string, force_N: number, { vacuum = false, spent = false } = {}): Item[] => [
   pedalAt(`${id}.input`, force_N),
   // Behind a narrow hose the vacuum is away for a while after a stroke: the booster is judged by what it has.
   ...(vacuum
@@ -27,7 +30,7 @@ const row = (id: string, force_N: number, { vacuum = false, sourceFrom = '' } = 
   readingAt(`${id}.pressure`, 'front', 'load.pressure', 'Read the line pressure.', {
     target_Pa: force_N,
     inputFrom: `${id}.input`,
-    ...(sourceFrom && { sourceFrom }),
+    ...(spent && ON_NOTHING),
   }),
 ];
 
@@ -164,8 +167,8 @@ export function steps(profile: PedalVacuumProfile): VehicleStep[] {
       leaves: { input: 'released' },
       attended_s: 90,
       items: [
-        ...row('without.1', light_N),
-        ...row('without.2', heavy_N),
+        ...row('without.1', light_N, { spent: true }),
+        ...row('without.2', heavy_N, { spent: true }),
         readingAt(
           'without.travel',
           'travel',
@@ -174,6 +177,7 @@ export function steps(profile: PedalVacuumProfile): VehicleStep[] {
           {
             target_Pa: heavy_N,
             inputFrom: 'without.2.input',
+            ...ON_NOTHING,
           },
         ),
       ],
@@ -235,8 +239,7 @@ export function steps(profile: PedalVacuumProfile): VehicleStep[] {
     {
       id: 'reserve',
       title: 'Reserve at once',
-      instruction:
-        'Engine idling for a minute, then off. Apply to the force named, read, let go fully; again every ten seconds.',
+      instruction: `Engine idling for a minute, then off. Apply to the force named, hold for ${RHYTHM.held_s} s and read, let go fully; again every ${RHYTHM.every_s} s.`,
       cautions: [],
       state: { ...OFF, charge: 'full' },
       needs: ['rest'],
@@ -247,8 +250,7 @@ export function steps(profile: PedalVacuumProfile): VehicleStep[] {
     {
       id: 'standing',
       title: 'Standing reserve',
-      instruction:
-        'Charge it, stop the engine, and leave the pedal alone. After the wait count the applications as before.',
+      instruction: `Charge it, stop the engine, and leave the pedal alone. After the wait count the applications as before: held for ${RHYTHM.held_s} s, one every ${RHYTHM.every_s} s.`,
       cautions: [],
       state: { ...OFF, charge: 'full' },
       needs: ['rest'],

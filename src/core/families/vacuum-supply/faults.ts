@@ -15,9 +15,9 @@ const hoseLeft = left(0.3, 0.02);
 const hoseLeak = grown(1e-10, 5e-9);
 const checkLeak = grown(1e-11, 1e-9);
 const tankLeak = grown(1e-11, 1e-9);
-/** A valve that is stuck open lets all of it back, one that is shut or reversed lets nothing through. */
+/** A valve that is stuck open lets all of it back, one that is shut or reversed opens at no difference that there is. */
 const STUCK_OPEN_M3_PER_S_PA = 1e-8;
-const SHUT = 1e-7;
+const SHUT_PA = 1.2e5;
 
 const moves = moving(parameters);
 const place = (id: (typeof parameters)[number]['id']) => placeOf(parameters, id);
@@ -195,7 +195,7 @@ export const faults: readonly Fault[] = [
     brings: ['hard'],
     name: 'check valve stuck shut or reversed',
     plain: 'The valve lets no vacuum through to the booster.',
-    apply: moves((p, s) => (s === 0 ? {} : { hose_m3PerSPa: p.hose_m3PerSPa * SHUT ** s })),
+    apply: moves((p, s) => (s === 0 ? {} : { crack_Pa: SHUT_PA })),
     signs: { 'one-way': 'both', rush: 'none' },
     confirm:
       'Vacuum at the manifold and none at the booster, or it comes back in minutes; turned round it is right.',
@@ -233,7 +233,8 @@ const ASSISTED = ['start', 'with', 'apply'];
 /** What can be changed in a vacuum supply, and what that makes stale. */
 export const parts: readonly Part[] = [
   part('engine', 'Engine or vacuum pump', [...SUPPLIED, ...ASSISTED, ...KEPT], []),
-  part('check-valve', 'Check valve', [...SUPPLIED, ...KEPT, ...ASSISTED], ['supply']),
+  // One that is shut holds back what an unassisted stroke presses out.
+  part('check-valve', 'Check valve', [...SUPPLIED, ...KEPT, ...ASSISTED, 'without', 'sweep'], ['supply']),
   line('hose', 'Hose or tank of the vacuum', [...SUPPLIED, ...KEPT, ...ASSISTED], ['supply']),
 ];
 

@@ -69,8 +69,8 @@ export class VacuumSupply implements Standing {
   }
 
   get stopped(): Stopped {
-    const { tank_m3, hoseLeak_m3PerSPa, back_m3PerSPa } = this.p;
-    return { volume_m3: tank_m3, leak_m3PerSPa: hoseLeak_m3PerSPa, back_m3PerSPa };
+    const { tank_m3, hoseLeak_m3PerSPa, back_m3PerSPa, crack_Pa } = this.p;
+    return { volume_m3: tank_m3, leak_m3PerSPa: hoseLeak_m3PerSPa, back_m3PerSPa, crack_Pa };
   }
 
   private flow(conductance_m3PerSPa: number, from_Pa: number, to_Pa: number): number {

@@ -84,7 +84,7 @@ export function steps({ makes }: VacuumSupplyProfile): VehicleStep[] {
         id: 'recovery',
         title: 'Hose: recovery after a release',
         instruction:
-          'Engine idling. Apply once at the moderate force until the pedal stands, let go at once, and time the gauge at the booster back to nine tenths of what it stood at. A blocked hose passes every gauge that stands still.',
+          'Engine idling. Press to the moderate force and let go again at once, and from there time the gauge at the booster back to nine tenths of what it stood at. Do not hold it: the source takes away meanwhile what is to be timed. A blocked hose passes every gauge that stands still.',
         cautions: ['running-engine'],
         state: IDLE,
         needs: ['rest'],

@@ -67,8 +67,9 @@ class WheelBrakes implements Standing {
   }
 
   /** Sinking of the rod since the hold began, m. */
-  private sink_m(pressure_Pa: number): number {
-    return (this.p.bypass_m3PerSPa * pressure_Pa * this.elapsed_s) / this.p.masterArea_m2;
+  creeps(_terminal: number, force_N: number): number {
+    const { bypass_m3PerSPa, masterArea_m2 } = this.p;
+    return (bypass_m3PerSPa * force_N * this.elapsed_s) / masterArea_m2 ** 2;
   }
 
   /** Way of the rod at a force, m: what has sunk on a hold is not in it. */
@@ -91,7 +92,7 @@ class WheelBrakes implements Standing {
       p.rearOpen * heldBack_Pa(p, pressure_Pa),
       p.rearOpen * heldBack_Pa({ slope: p.slope, split_Pa: p.otherSplit_Pa }, pressure_Pa),
       p.pedalRatio * this.through(0, force_N),
-      p.pedalRatio * this.sink_m(pressure_Pa),
+      p.pedalRatio * this.creeps(0, force_N),
     ];
   }
 }
