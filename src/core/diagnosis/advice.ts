@@ -92,11 +92,11 @@ export function adviseOn(
   const doubt = entropy_bits(posterior.classes.values());
   const titles = new Map(possible.map((one) => [one.step, one]));
   const steps = tests.map(({ test, gain_bits, bitsPerMinute }): AdvisedStep => {
-    const { title, setUp, first } = titles.get(test.step)!;
+    const { title, setUp, chain } = titles.get(test.step)!;
     return {
       step: test.step,
       title,
-      first,
+      first: chain[0]!.id,
       setUp,
       gain_bits,
       bitsPerMinute,

@@ -2,8 +2,9 @@ import type { Family } from '../contract/family';
 import { libraryOf, UNKNOWN, type Beliefs, type Cause, type Library, type RepairClass } from './causes';
 import type { Evidence } from './evidence';
 import { ParticleSet, USUAL_SIZES, type Sizes } from './particles';
-import { behind, joined, likelihoodOf, picked, unknownLog } from './likelihood';
-import { chancesOf, posteriorOf, type Posterior, type Weighed } from './posterior';
+import { joined, likelihoodOf, picked, type Likelihood } from './likelihood';
+import { unitBehind } from './unit-behind';
+import { chancesAtGlance, posteriorOf, type Posterior, type Weighed } from './posterior';
 import { Predictions } from './predictions';
 import { LEAST_BITS, valueTests, type PossibleTest, type Valued } from './next-test';
 import { SharedErrors } from './shared-errors';
@@ -37,9 +38,30 @@ const READ_PART = 0.7;
 const GLANCE_PART = 0.6;
 /** So many faults that explain the evidence best by themselves are looked at with every other one. */
 const PARTNERS = 3;
-/** A pair may be the cause from this chance on at a glance; so many at the most are laid out finely. */
+/** A cause less likely than this at a glance has no part in what follows. */
+const HAS_PART = 1e-4;
+/** A pair may well be the cause from this chance on; so many at the most are laid out finely. */
 const MAY_BE = 0.003;
 const MOST_FINE = 10;
+
+/**
+ * Causes are looked at about the units that the evidence speaks of: those of one fault at first, then those of two as well; so many
+ * at a time, each so often at the most, as long as they are not less likely than the likeliest by so much, a natural logarithm.
+ */
+const ROUNDS: readonly { readonly faults: number; readonly most: number }[] = [
+  { faults: 1, most: 16 },
+  { faults: 2, most: 12 },
+  { faults: 2, most: 12 },
+];
+const MOST_TIMES = 2;
+const FIRST_WITHIN = 40;
+const AGAIN_WITHIN = 8;
+
+/** Particles and how likely they make the evidence. */
+interface Weighing {
+  readonly of: readonly number[];
+  readonly likelihood: Likelihood;
+}
 
 /** The causes of one installation with their particles: laid out once, and kept while a run lasts. */
 export class Diagnostician {
@@ -54,66 +76,131 @@ export class Diagnostician {
     private readonly sizes: Sizes = USUAL_SIZES,
   ) {
     this.library = libraryOf(family, profile, beliefs);
-    this.set = new ParticleSet(family, profile, this.library, sizes);
+    this.set = new ParticleSet(family, profile);
     this.predictions = new Predictions(family, this.set);
   }
 
   /**
    * What some evidence makes of every cause: first at a glance, with the pairs that are likeliest beforehand and those that
-   * have a part in what is likeliest by now; then every pair that may be the cause is laid out finely.
+   * have a part in what is likeliest by now; then every cause that has a part in it is laid out finely, of the pairs those that
+   * may well be it.
    *
    * @param progress told how much is done, 0 to 1
    */
   posterior(evidence: readonly Evidence[], progress: (part: number) => void = () => {}): Posterior {
     const { library, predictions, set, sizes } = this;
-    this.predict(evidence, (part) => progress(GLANCE_PART * part));
+    predictions.forget();
     const by = (of: readonly number[]) => likelihoodOf(evidence, predictions, of);
-    const ofPairs = (pairs: readonly Cause[], strata: number) => ({
-      pairs,
-      of: pairs.flatMap((pair) => set.pair(pair, strata)),
-    });
-    const alone = by(set.singles);
+    const alone = [library.healthy, ...library.singles].flatMap((cause) => set.of(cause, sizes.coarse));
+    this.predict(evidence, alone, (part) => progress(GLANCE_PART * part));
+    const ofAlone = by(alone);
     const looked = new Set(library.pairs.slice(0, sizes.pairs));
-    for (const pair of this.withLikeliest(alone.all)) looked.add(pair);
-    const coarse = ofPairs([...looked], sizes.coarse);
-    const glance = by(coarse.of);
-    const atGlance = chancesOf(
-      predictions,
-      this.weighed([...set.singles, ...coarse.of], looked),
-      behind([alone.all, glance.all]),
-      Math.log(library.unknown.prior) + unknownLog(evidence),
-    );
+    for (const pair of this.withLikeliest(alone, ofAlone.all)) looked.add(pair);
+    const pairs = [...looked].flatMap((pair) => set.of(pair, sizes.coarse));
+    const of = [...alone, ...pairs];
+    const glance = joined([ofAlone, by(pairs)]);
+    const { atMost, now } = chancesAtGlance(library, predictions, evidence, this.weighed(of, looked), glance);
     progress(GLANCE_PART);
-    const mayBe = coarse.pairs
-      .filter((pair) => (atGlance.get(pair) ?? 0) >= MAY_BE)
-      .sort((a, b) => atGlance.get(b)! - atGlance.get(a)!)
-      .slice(0, MOST_FINE);
-    const fine = ofPairs(mayBe, sizes.fine).of;
-    const left = coarse.of.flatMap((k, at) => (mayBe.includes(set.particles[k]!.cause) ? [] : [at]));
-    return posteriorOf(
-      library,
-      predictions,
-      evidence,
-      this.weighed([...set.singles, ...left.map((at) => coarse.of[at]!), ...fine], looked),
-      joined([alone, picked(glance, left), by(fine)]),
-    );
+    // What has no part even with any one piece left out is done with.
+    const causes = [...now.keys()].filter((cause) => atMost.get(cause)! >= HAS_PART);
+    const fine = [
+      ...causes.filter(({ faults }) => faults.length === 1),
+      ...causes
+        .filter((cause) => looked.has(cause) && now.get(cause)! >= MAY_BE)
+        .sort((a, b) => now.get(b)! - now.get(a)!)
+        .slice(0, MOST_FINE),
+    ];
+    const asTheyAre = new Set(causes.filter((cause) => !fine.includes(cause)));
+    const left = of.flatMap((k, at) => (asTheyAre.has(set.particles[k]!.cause) ? [at] : []));
+    const finely = fine.flatMap((cause) => set.of(cause, sizes.fine));
+    let found: Weighing = {
+      of: [...left.map((at) => of[at]!), ...finely],
+      likelihood: joined([picked(glance, left), by(finely)]),
+    };
+    const times = new Map<Cause, number>();
+    for (const round of ROUNDS) found = this.aboutTheirUnits(evidence, found, looked, times, round);
+    return posteriorOf(library, predictions, evidence, this.weighed(found.of, looked), found.likelihood);
   }
 
-  /** Works out what the particles show where something was read: once, and kept. */
-  private predict(evidence: readonly Evidence[], progress: (part: number) => void): void {
+  /**
+   * The causes that are likeliest anew, each about the unit that the evidence speaks of by it: what is linear about a unit as made
+   * is not always so about that one.
+   *
+   * @param times how often each was looked at so; counted on
+   */
+  private aboutTheirUnits(
+    evidence: readonly Evidence[],
+    { of, likelihood }: Weighing,
+    looked: ReadonlySet<Cause>,
+    times: Map<Cause, number>,
+    round: (typeof ROUNDS)[number],
+  ): Weighing {
+    const { predictions, set, sizes } = this;
+    const pieces = evidence.flatMap((one, piece) =>
+      one.kind === 'reading' && one.off === null ? [{ one, piece }] : [],
+    );
+    if (pieces.length === 0) return { of, likelihood };
+    const { prior } = this.weighed(of, looked);
+    const best = new Map<Cause, { at: number; log: number }>();
+    of.forEach((k, at) => {
+      const { cause } = set.particles[k]!;
+      const log = Math.log(prior[at]!) + likelihood.all[at]!;
+      if (log > (best.get(cause)?.log ?? -Infinity)) best.set(cause, { at, log });
+    });
+    const sorted = [...best].sort(([, a], [, b]) => b.log - a.log);
+    const likeliest = sorted
+      .filter(([cause, { log }]) => {
+        const before = times.get(cause) ?? 0;
+        const within = before === 0 ? FIRST_WITHIN : AGAIN_WITHIN;
+        return cause.faults.length <= round.faults && before < MOST_TIMES && log > sorted[0]![1].log - within;
+      })
+      .slice(0, round.most);
+    const anew = likeliest.flatMap(([cause, { at }]) => {
+      const before = times.get(cause) ?? 0;
+      times.set(cause, before + 1);
+      // What looks like a gross error about a unit as made may be none about its own: at first all of it counts.
+      const gross = pieces.map(({ piece }) => (before > 0 ? likelihood.gross[piece]![at]! : 0));
+      const unit = unitBehind(
+        pieces.map(({ one }) => one),
+        gross,
+        predictions,
+        of[at]!,
+      );
+      return unit ? [{ cause, unit, severities: set.particles[of[at]!]!.severities }] : [];
+    });
+    if (anew.length === 0) return { of, likelihood };
+    const causes = new Set(anew.map(({ cause }) => cause));
+    const kept = of.flatMap((k, at) => (causes.has(set.particles[k]!.cause) ? [] : [at]));
+    // Of those that stay some may be about units of their own already.
+    const made = anew.flatMap(({ cause, unit, severities }) => {
+      const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
+      const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
+      return set.about(cause, sizes.about, unit, lead);
+    });
+    return {
+      of: [...kept.map((at) => of[at]!), ...made],
+      likelihood: joined([picked(likelihood, kept), likelihoodOf(evidence, predictions, made)]),
+    };
+  }
+
+  /** Works out what some particles show where something was read: once, and kept. */
+  private predict(
+    evidence: readonly Evidence[],
+    of: readonly number[],
+    progress: (part: number) => void,
+  ): void {
     evidence.forEach((one, i) => {
-      if (one.kind === 'reading' && one.off === null)
-        new SharedErrors([one], this.predictions, this.set.singles);
+      if (one.kind === 'reading' && one.off === null) new SharedErrors([one], this.predictions, of);
       progress((i + 1) / evidence.length);
     });
   }
 
   /** Pairs of which one fault is among those that explain the evidence best by themselves. */
-  private withLikeliest(alone: Float64Array): Cause[] {
+  private withLikeliest(alone: readonly number[], logs: Float64Array): Cause[] {
     const best = new Map<Cause, number>();
-    this.set.singles.forEach((k, at) => {
+    alone.forEach((k, at) => {
       const { cause } = this.set.particles[k]!;
-      best.set(cause, Math.max(best.get(cause) ?? -Infinity, alone[at]!));
+      best.set(cause, Math.max(best.get(cause) ?? -Infinity, logs[at]!));
     });
     const likeliest = [...best]
       .sort(([, a], [, b]) => b - a)

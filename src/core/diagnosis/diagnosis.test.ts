@@ -188,12 +188,37 @@ describe('chances worked out by hand', () => {
     expect(chances['high']).toBeCloseTo(faulty / (healthy + faulty + unknown), 6);
   });
   test('tolerances widen what a healthy unit may show', () => {
-    // ±√12 evenly is u = 2: with the reading's own 2 that makes √8. At 104: N(4/√8)/√8 for healthy, N(6/√8)/√8 for high.
-    const chances = chancesOf([high], [read('a', 104)], Math.sqrt(12));
+    // Limits of ±√12/1.5, in service ±√12, evenly is u = 2: with the reading's own 2 that makes √8. At 104: N(4/√8)/√8 for healthy, N(6/√8)/√8 for high.
+    const chances = chancesOf([high], [read('a', 104)], Math.sqrt(12) / 1.5);
     const density = (off: number) =>
       (0.99 * Math.exp(-(off ** 2) / 16)) / Math.sqrt(2 * Math.PI * 8) + 0.01 / 200;
     const [healthy, faulty] = [0.1 * density(4), 0.87 * density(6)];
     expect(chances[HEALTHY]).toBeCloseTo(healthy / (healthy + faulty + 0.03 / 200), 6);
+  });
+});
+
+describe('a unit beyond a knee', () => {
+  // b is a above 100 and 100 below it: a knee at a unit as made. Where a is 9 more, a line through the knee has b only half as much more.
+  const shifted = fault(
+    'shifted',
+    3,
+    moves(({ b }) => ({ b: b + 4.5 })),
+  );
+  const knee: Pick<Family, 'faults' | 'healthy' | 'views' | 'readings'> = {
+    ...twin([shifted], (5 * Math.sqrt(3)) / 1.5),
+    views: [{ inputs: [], steady: ([a = 0, b = 0]) => [a, Math.max(100, a) + b - 100] }],
+  };
+  const seen = (a: number, b: number) =>
+    new Diagnostician(knee, null, complaint)
+      .posterior([read('a', a, { random: 0.3 }), read('b', b, { random: 0.3 })])
+      .ranked.map(({ cause, chance }) => [cause.id, chance] as const)[0]!;
+  test('9 more of both is a healthy one, 9 and 13.5 more is not', () => {
+    expect(seen(109, 109)).toEqual([HEALTHY, expect.closeTo(1, 2)]);
+    expect(seen(109, 113.5)).toEqual(['shifted', expect.closeTo(1, 2)]);
+  });
+  test('nor is 9 less, where b stays', () => {
+    expect(seen(91, 100)).toEqual([HEALTHY, expect.closeTo(1, 2)]);
+    expect(seen(91, 104.5)).toEqual(['shifted', expect.closeTo(1, 2)]);
   });
 });
 
@@ -214,7 +239,8 @@ describe('a gauge has one error', () => {
     );
     // ln odds with one error: (13² − 7²)/(2·(5² + 0.25/12)) = 2.40; with twelve they would be twelve times that.
     expect(Math.log(once!['high']! / once!['low']!)).toBeCloseTo(2.4, 1);
-    expect(Math.log(each!['high']! / each!['low']!)).toBeGreaterThan(10);
+    // By the wrong count low has no part any more.
+    expect(each!['low'] ?? 0).toBeLessThan(Math.exp(-10) * each!['high']!);
     // And healthy, 3 away with a prior of a tenth, stays far likelier than by the wrong count.
     expect(once![HEALTHY]).toBeGreaterThan(0.1);
   });
@@ -352,10 +378,10 @@ describe('the next test', () => {
 });
 
 describe('how healthy units differ', () => {
-  test('evenly between two limits: the half-width over √3', () => {
+  test('evenly between two limits half as wide again: one and a half times the half-width over √3', () => {
     const [way, ...more] = spreadOf(healthyUnit(parameters, { a: 100, b: 100 }, { a: 3 }));
     expect(more).toEqual([]);
-    expect(way).toEqual([expect.closeTo(Math.sqrt(3), 12), 0]);
+    expect(way).toEqual([expect.closeTo(1.5 * Math.sqrt(3), 12), 0]);
   });
   test('where a combination is bounded, as its outermost units lie: a and b here only together', () => {
     const ways = spreadOf({
@@ -366,6 +392,6 @@ describe('how healthy units differ', () => {
         [-3, -3],
       ],
     });
-    expect(ways).toEqual([[expect.closeTo(Math.sqrt(3), 9), expect.closeTo(Math.sqrt(3), 9)]]);
+    expect(ways).toEqual([[expect.closeTo(1.5 * Math.sqrt(3), 9), expect.closeTo(1.5 * Math.sqrt(3), 9)]]);
   });
 });

@@ -32,33 +32,42 @@ export function likelihoodOf(
   predictions: Predictions,
   of: readonly number[],
 ): Likelihood {
-  const particles = of.map((k) => predictions.set.particles[k]!);
-  const count = of.length;
-  const column = () => new Float64Array(count);
+  const column = () => new Float64Array(of.length);
   const all = column();
   const without = evidence.map(column);
   const gross = evidence.map(({ kind }) => (kind === 'reading' ? column() : null));
   const standing = evidence.map(({ kind }) => (kind === 'reading' ? column() : null));
-  /** Adds to every column but that of the piece itself. */
-  const addTo = (piece: number, k: number, log: number) => {
-    all[k]! += log;
-    for (let i = 0; i < without.length; i += 1) if (i !== piece) without[i]![k]! += log;
-  };
-  const numbers: { readonly piece: number; readonly reading: ReadingEvidence }[] = [];
+  const numbers = byThemselves(evidence, predictions, of, (piece, at, log) => {
+    all[at]! += log;
+    for (let i = 0; i < without.length; i += 1) if (i !== piece) without[i]![at]! += log;
+  });
+  numbers?.addTo({ all, without, gross, standing });
+  return { all, without, gross, standing };
+}
+
+/** Pieces that have nothing in common with others, each to be added by itself; the numbers, which have, are returned together. */
+function byThemselves(
+  evidence: readonly Evidence[],
+  predictions: Predictions,
+  of: readonly number[],
+  add: (piece: number, at: number, log: number) => void,
+): Numbers | null {
+  const { particles } = predictions.set;
+  const numbers: Number_[] = [];
   evidence.forEach((one, piece) => {
     if (one.kind === 'look') {
-      for (let k = 0; k < count; k += 1) addTo(piece, k, Math.log(chanceOfAnswer(one, particles[k]!)));
+      const chances = new AnswerChances(one);
+      for (let at = 0; at < of.length; at += 1) add(piece, at, Math.log(chances.by(particles[of[at]!]!)));
     } else if (one.off) {
       const shown = predictions.column(one.state, one.place, of);
       const u = spread(one);
-      for (let k = 0; k < count; k += 1) {
-        const z = (shown[of[k]!]! - one.value) / u;
-        addTo(piece, k, Math.log((1 - GROSS) * normalCdf(one.off === 'above' ? z : -z) + GROSS));
+      for (let at = 0; at < of.length; at += 1) {
+        const z = (shown[of[at]!]! - one.value) / u;
+        add(piece, at, Math.log((1 - GROSS) * normalCdf(one.off === 'above' ? z : -z) + GROSS));
       }
     } else numbers.push({ piece, reading: one });
   });
-  if (numbers.length > 0) new Numbers(numbers, predictions, of).addTo({ all, without, gross, standing });
-  return { all, without, gross, standing };
+  return numbers.length > 0 ? new Numbers(numbers, predictions, of) : null;
 }
 
 /** The likelihood of some of the particles: those at these places. */
@@ -107,7 +116,7 @@ export const unknownLog = (evidence: readonly Evidence[]): number =>
 
 /** Chance of an answer by a unit. P(seen) = falseAlarm + (1 − falseAlarm − miss)·sign. Handbook-models 8. */
 export function chanceOfAnswer(
-  { item, answer, good, bad, miss, falseAlarm }: Omit<LookEvidence, 'kind' | 'id'>,
+  { item, answer, good, bad, miss, falseAlarm }: Answered,
   { cause, severities }: Pick<Particle, 'cause' | 'severities'>,
 ): number {
   const signs = cause.faults.flatMap(({ signs: of }, i) =>
@@ -121,107 +130,139 @@ export function chanceOfAnswer(
   return miss * (good ? 1 - alarm(others) * others : alarm(others));
 }
 
+type Answered = Omit<LookEvidence, 'kind' | 'id'>;
+
+/** Chances of one answer by many units: worked out once for each cause and those of its faults that show. */
+export class AnswerChances {
+  private readonly known = new Map<Particle['cause'], number[]>();
+
+  constructor(private readonly look: Answered) {}
+
+  by(particle: Pick<Particle, 'cause' | 'severities'>): number {
+    const { cause, severities } = particle;
+    let showing = 0;
+    for (let i = 0; i < severities.length; i += 1) if (severities[i]! > SHOWS_FROM) showing += 2 ** i;
+    const known = this.known.get(cause) ?? [];
+    this.known.set(cause, known);
+    return (known[showing] ??= chanceOfAnswer(this.look, particle));
+  }
+}
+
 interface Number_ {
   readonly piece: number;
   readonly reading: ReadingEvidence;
 }
 
+/** Two gross readings, or one, that make it likelier by less than this part are left out: a natural logarithm. */
+const COUNTS_FROM = -25;
+/** ½·ln(1 − ρ²) of readings that depend on each other as closely as they ever do: by so much it may be likelier yet. */
+const CLOSEST = 6;
+
 /** All numbers together: they share the errors of the gauges. */
 class Numbers {
   private readonly size: number;
+  private readonly errors: SharedErrors;
+  private readonly logGross: readonly number[];
   /** Covariance by the particle worked at, and its inverse. */
   private readonly inverse: Float64Array;
   private readonly covariance: Float64Array;
+  private readonly residual: Float64Array;
+  /** Where each number lies in what the others leave to be expected of it, in standard deviations of that. */
+  private readonly z: Float64Array;
+  /** Log of how much likelier it makes all of it that a number, lying in the middle, is gross; and its own standard deviation. */
+  private readonly taken: Float64Array;
+  private readonly sd: Float64Array;
+  /** The same of two that are both gross, pair by pair. */
+  private readonly two: Float64Array;
+  /** By which numbers the gross ones are, as parts of the whole. */
+  private readonly sums: Float64Array;
 
   constructor(
     private readonly numbers: readonly Number_[],
-    private readonly predictions: Predictions,
+    predictions: Predictions,
     private readonly of: readonly number[],
   ) {
-    this.size = numbers.length;
-    this.inverse = new Float64Array(this.size ** 2);
-    this.covariance = new Float64Array(this.size ** 2);
+    const size = numbers.length;
+    this.size = size;
+    this.errors = new SharedErrors(
+      numbers.map(({ reading }) => reading),
+      predictions,
+      of,
+    );
+    this.logGross = numbers.map(({ reading }) => Math.log(GROSS / (1 - GROSS) / spanOf(reading)));
+    const column = () => new Float64Array(size);
+    [this.residual, this.z, this.taken, this.sd] = [column(), column(), column(), column()];
+    this.sums = column();
+    this.two = new Float64Array((size * (size - 1)) / 2);
+    this.inverse = new Float64Array(size ** 2);
+    this.covariance = new Float64Array(size ** 2);
   }
 
   addTo({ all, without, gross, standing }: Likelihood): void {
-    const { size, numbers, inverse, of } = this;
-    const shown = numbers.map(({ reading }) => this.predictions.column(reading.state, reading.place, of));
-    const errors = new SharedErrors(
-      numbers.map(({ reading }) => reading),
-      this.predictions,
-      of,
-    );
-    const residual = new Float64Array(size);
-    const scaled = new Float64Array(size);
-    // Log of how much likelier one gross reading, or two, make all of it.
-    const one = new Float64Array(size);
-    const logGross = numbers.map(({ reading }) => Math.log(GROSS / (1 - GROSS) / spanOf(reading)));
-    const sums = new Float64Array(size);
-    for (let k = 0; k < of.length; k += 1) {
-      errors.covariance(of[k]!, this.covariance);
-      const logDeterminant = invertCovariance(this.covariance, size, inverse);
-      for (let i = 0; i < size; i += 1) {
-        const off = numbers[i]!.reading.value - shown[i]![of[k]!]!;
-        residual[i] = Number.isFinite(off) ? off : spanOf(numbers[i]!.reading);
-      }
-      let square = 0;
-      for (let i = 0; i < size; i += 1) {
-        let sum = 0;
-        for (let j = 0; j < size; j += 1) sum += inverse[i * size + j]! * residual[j]!;
-        scaled[i] = sum;
-        square += sum * residual[i]!;
-      }
-      const log = size * Math.log(1 - GROSS) - (square + logDeterminant + size * LOG_2PI) / 2;
-      let most = 0;
-      for (let i = 0; i < size; i += 1) {
-        const own = inverse[i * size + i]!;
-        standing[numbers[i]!.piece]![k] = scaled[i]! / Math.sqrt(own);
-        one[i] = logGross[i]! + (LOG_2PI - Math.log(own)) / 2 + scaled[i]! ** 2 / (2 * own);
-        if (one[i]! > most) most = one[i]!;
-      }
-      most = Math.max(most, this.mostOfTwo(scaled, logGross));
-      // Sums of e^(… − most): none gross, one, two; and by which reading they are.
-      let total = Math.exp(-most);
-      sums.fill(0);
-      for (let i = 0; i < size; i += 1) {
-        const part = Math.exp(one[i]! - most);
-        total += part;
-        sums[i]! += part;
-      }
-      for (let i = 0; i < size; i += 1)
-        for (let j = i + 1; j < size; j += 1) {
-          const part = Math.exp(this.two(scaled, logGross, i, j) - most);
-          total += part;
-          sums[i]! += part;
-          sums[j]! += part;
-        }
-      const logAll = log + most + Math.log(total);
-      all[k]! += logAll;
-      for (const column of without) column[k]! += logAll;
+    const { size, numbers, sums, z, of } = this;
+    for (let at = 0; at < of.length; at += 1) {
+      const log = this.log(of[at]!);
+      all[at]! += log;
+      for (const column of without) column[at]! += log;
       for (let i = 0; i < size; i += 1) {
         const { piece, reading } = numbers[i]!;
-        const share = sums[i]! / total;
-        gross[piece]![k] = share;
+        standing[piece]![at] = z[i]!;
+        gross[piece]![at] = sums[i]!;
         // Where it was gross it told nothing: γ/span is all that it brought. So the others alone are what is left of that.
-        without[piece]![k]! += Math.log(share) - Math.log(GROSS / spanOf(reading));
+        without[piece]![at]! += Math.log(sums[i]!) - Math.log(GROSS / spanOf(reading));
       }
     }
   }
 
-  /** Log of how much likelier two gross readings make all of it. */
-  private two(scaled: Float64Array, logGross: readonly number[], i: number, j: number): number {
-    const { size, inverse } = this;
-    const [a, b, c] = [inverse[i * size + i]!, inverse[j * size + j]!, inverse[i * size + j]!];
-    const determinant = a * b - c * c;
-    const [x, y] = [scaled[i]!, scaled[j]!];
-    const square = (b * x * x - 2 * c * x * y + a * y * y) / determinant;
-    return logGross[i]! + logGross[j]! + LOG_2PI - Math.log(determinant) / 2 + square / 2;
-  }
-
-  private mostOfTwo(scaled: Float64Array, logGross: readonly number[]): number {
+  /** Log of how likely the numbers are by a particle, none, one or two of them gross; leaves `z` and `sums` as it finds them. */
+  private log(k: number): number {
+    const { size, numbers, errors, inverse, residual, z, taken, sd, two, sums, logGross } = this;
+    errors.covariance(k, this.covariance);
+    for (let i = 0; i < size; i += 1) {
+      const off = numbers[i]!.reading.value - errors.expected(i, k);
+      residual[i] = Number.isFinite(off) ? off : spanOf(numbers[i]!.reading);
+    }
+    const logDeterminant = invertCovariance(this.covariance, size, inverse);
+    let square = 0;
     let most = 0;
-    for (let i = 0; i < this.size; i += 1)
-      for (let j = i + 1; j < this.size; j += 1) most = Math.max(most, this.two(scaled, logGross, i, j));
-    return most;
+    for (let i = 0; i < size; i += 1) {
+      let sum = 0;
+      for (let j = 0; j < size; j += 1) sum += inverse[i * size + j]! * residual[j]!;
+      square += sum * residual[i]!;
+      sd[i] = 1 / Math.sqrt(inverse[i * size + i]!);
+      z[i] = sum * sd[i]!;
+      taken[i] = logGross[i]! + LOG_2PI / 2 + Math.log(sd[i]!);
+      most = Math.max(most, taken[i]! + z[i]! ** 2 / 2);
+    }
+    let pair = 0;
+    for (let i = 0; i < size; i += 1)
+      for (let j = 0; j < i; j += 1, pair += 1) {
+        const rho = inverse[i * size + j]! * sd[i]! * sd[j]!;
+        const apart = 1 - rho * rho;
+        const square = (z[i]! ** 2 - 2 * rho * z[i]! * z[j]! + z[j]! ** 2) / apart;
+        const log = taken[i]! + taken[j]! + square / 2;
+        two[pair] = log + CLOSEST - most < COUNTS_FROM ? -Infinity : log - Math.log(apart) / 2;
+        if (two[pair]! > most) most = two[pair]!;
+      }
+    // Sums of e^(… − most): none gross, one, two; and by which number they are.
+    sums.fill(0);
+    let total = Math.exp(-most);
+    pair = 0;
+    for (let i = 0; i < size; i += 1) {
+      const one = Math.exp(taken[i]! + z[i]! ** 2 / 2 - most);
+      total += one;
+      sums[i]! += one;
+      for (let j = 0; j < i; j += 1, pair += 1) {
+        if (two[pair]! - most < COUNTS_FROM) continue;
+        const both = Math.exp(two[pair]! - most);
+        total += both;
+        sums[i]! += both;
+        sums[j]! += both;
+      }
+    }
+    for (let i = 0; i < size; i += 1) sums[i]! /= total;
+    return (
+      size * Math.log(1 - GROSS) - (square + logDeterminant + size * LOG_2PI) / 2 + most + Math.log(total)
+    );
   }
 }

@@ -1,8 +1,8 @@
 import { gaussian } from '../numeric/chance';
-import { UNKNOWN, type RepairClass } from './causes';
+import type { RepairClass } from './causes';
 import { spanOf, type Evidence, type LookEvidence } from './evidence';
 import { triangleOf } from '../numeric/covariance';
-import { chanceOfAnswer, GROSS } from './likelihood';
+import { AnswerChances, GROSS } from './likelihood';
 import type { PlannedReading } from './of-run';
 import type { Particle } from './particles';
 import type { Posterior } from './posterior';
@@ -37,6 +37,8 @@ export interface Valued {
 const MOST_STANDING = 300;
 /** Outcomes that are tried for each test. */
 const OUTCOMES = 64;
+/** Part of the work that is done once for all tests. */
+const LOOKED_OUT = 0.4;
 /** A test that tells less than this is never advised, bits. Handbook-models 12. */
 export const LEAST_BITS = 0.02;
 
@@ -67,17 +69,26 @@ export function valueTests(
   random: () => number,
   progress: (part: number) => void = () => {},
 ): Valued[] {
-  const standing = standingFor(posterior);
+  const numbers = new Map<string, PlannedReading>();
+  for (const one of tests.flatMap(({ planned }) => planned))
+    if (one.kind === 'reading') numbers.set(nameOf(one), one);
+  const outlook = new Outlook(predictions, posterior, evidence, [...numbers.values()]);
+  progress(LOOKED_OUT);
+  const places = new Map([...numbers.keys()].map((id, i) => [id, i]));
   const valued = tests.map((test, i): Valued => {
-    progress(i / tests.length);
-    const { attended_s, waiting_s, setUp_s, restoring_s } = test;
+    progress(LOOKED_OUT + ((1 - LOOKED_OUT) * i) / tests.length);
+    const { attended_s, waiting_s, setUp_s, restoring_s, planned } = test;
     const cost_min = (attended_s + waits * waiting_s + setUp_s + restoring_s) / 60;
-    if (test.planned.length === 0) return { test, gain_bits: 0, cost_min, bitsPerMinute: 0 };
-    const gain_bits = new Outlook(predictions, posterior, standing, evidence, test).gain_bits(random);
+    const read = planned.flatMap((one) => (one.kind === 'reading' ? [places.get(nameOf(one))!] : []));
+    const looks = planned.filter((one) => one.kind === 'look');
+    const gain_bits = planned.length > 0 ? outlook.gain_bits([...new Set(read)], looks, random) : 0;
     return { test, gain_bits, cost_min, bitsPerMinute: gain_bits / cost_min };
   });
   return valued.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
+
+/** The same reading in two tests is one. */
+const nameOf = (planned: PlannedReading): string => JSON.stringify(planned);
 
 /** One particle that stands for what is believed: its place in the set, and among those that were weighed. */
 interface Standing {
@@ -102,156 +113,190 @@ function standingFor({ of, weights, unknown }: Posterior): Standing[] {
   return [...found].map(([at, times]) => ({ k: of[at]!, at, chance: (times / drawn) * known }));
 }
 
-/** What a test would show by each of the particles that stand for what is believed. */
+/** What a look would be answered, by each of the particles that stand for what is believed, and by an unknown cause. */
+interface Answers {
+  /** For each answer, the chance of it and its logarithm, particle by particle. */
+  readonly chances: readonly Float64Array[];
+  readonly logs: readonly Float64Array[];
+}
+
+/** What could be read by each of the particles that stand for what is believed, given all that was read. */
 class Outlook {
-  private readonly numbers: readonly PlannedReading[];
-  private readonly looks: readonly PlannedLook[];
-  /** Expected numbers, and the triangle of their covariance, given all that was read: for each particle. */
+  private readonly standing: readonly Standing[];
+  /** Place of each particle's repair among the repairs; the unknown cause is a repair of its own, the last. */
+  private readonly repair: readonly number[];
+  private readonly repairs: number;
+  /** Doubt before the test, bits. */
+  private readonly before_bits: number;
   private readonly expected: readonly Float64Array[];
+  /** Triangle of the covariance of the numbers that could be read. */
   private readonly triangle: readonly Float64Array[];
-  private readonly logDeterminant: readonly number[];
 
   constructor(
     private readonly predictions: Predictions,
     private readonly posterior: Posterior,
-    private readonly standing: readonly Standing[],
     evidence: readonly Evidence[],
-    { planned }: PossibleTest,
+    private readonly numbers: readonly PlannedReading[],
   ) {
-    this.numbers = planned.filter((one) => one.kind === 'reading');
-    this.looks = planned.filter((one) => one.kind === 'look');
+    this.standing = standingFor(posterior);
+    const repairs: RepairClass[] = [...new Set(this.standing.map((_, s) => this.particle(s).cause.repair))];
+    this.repair = this.standing.map((_, s) => repairs.indexOf(this.particle(s).cause.repair));
+    this.repairs = repairs.length + 1;
+    this.before_bits = this.doubt_bits(
+      this.standing.map(({ chance }) => chance),
+      posterior.unknown,
+    );
     const pieces = evidence.flatMap((one, piece) =>
       one.kind === 'reading' && one.off === null ? [{ one, piece }] : [],
     );
     const errors = new SharedErrors(
-      [...pieces.map(({ one }) => one), ...this.numbers],
+      [...pieces.map(({ one }) => one), ...numbers],
       predictions,
-      standing.map(({ k }) => k),
+      this.standing.map(({ k }) => k),
     );
-    const [old, size] = [pieces.length, this.numbers.length];
+    const [old, size] = [pieces.length, numbers.length];
     const whole = old + size;
-    const covariance = new Float64Array(whole ** 2);
-    const made = standing.map(({ k, at }) => {
-      errors.covariance(k, covariance);
+    const l = new Float64Array(whole ** 2);
+    const told = new Float64Array(old);
+    const made = this.standing.map(({ k, at }) => {
+      errors.covariance(k, l);
       pieces.forEach(({ one, piece }, i) => {
         // A reading that is taken for a gross error by this particle tells it nothing.
-        if (posterior.grossBy[piece]![at]! > 0.5) covariance[i * whole + i]! += spanOf(one) ** 2;
+        if (posterior.grossBy[piece]![at]! > 0.5) l[i * whole + i]! += spanOf(one) ** 2;
       });
-      triangleOf(covariance, whole);
-      const told = new Float64Array(old);
+      triangleOf(l, whole);
       for (let i = 0; i < old; i += 1) {
         let sum = pieces[i]!.one.value - errors.expected(i, k);
         if (!Number.isFinite(sum)) sum = 0;
-        for (let j = 0; j < i; j += 1) sum -= covariance[i * whole + j]! * told[j]!;
-        told[i] = sum / covariance[i * whole + i]!;
+        for (let j = 0; j < i; j += 1) sum -= l[i * whole + j]! * told[j]!;
+        told[i] = sum / l[i * whole + i]!;
       }
       const expected = new Float64Array(size);
       const triangle = new Float64Array(size ** 2);
-      let log = 0;
       for (let i = 0; i < size; i += 1) {
         const row = (old + i) * whole;
         let sum = errors.expected(old + i, k);
-        for (let j = 0; j < old; j += 1) sum += covariance[row + j]! * told[j]!;
-        expected[i] = Number.isFinite(sum) ? sum : this.numbers[i]!.scale.high;
-        for (let j = 0; j <= i; j += 1) triangle[i * size + j] = covariance[row + old + j]!;
-        log += 2 * Math.log(triangle[i * size + i]!);
+        for (let j = 0; j < old; j += 1) sum += l[row + j]! * told[j]!;
+        expected[i] = Number.isFinite(sum) ? sum : numbers[i]!.scale.high;
+        for (let j = 0; j <= i; j += 1) triangle[i * size + j] = l[row + old + j]!;
       }
-      return { expected, triangle, log };
+      return { expected, triangle };
     });
     this.expected = made.map(({ expected }) => expected);
     this.triangle = made.map(({ triangle }) => triangle);
-    this.logDeterminant = made.map(({ log }) => log);
   }
 
-  /** Doubt that it is expected to take away. */
-  gain_bits(random: () => number): number {
-    const before = entropy_bits(this.classes(this.standing.map(({ chance }) => chance)).values());
+  /**
+   * Doubt that a test is expected to take away.
+   *
+   * @param read places of what it reads among the numbers that could be
+   */
+  gain_bits(read: readonly number[], looks: readonly PlannedLook[], random: () => number): number {
+    const numbers = read.map((place) => this.numbers[place]!);
+    const outcomes = this.standing.map((_, s) => this.marginal(s, read));
+    const answers = looks.map((look) => this.answersTo(look));
+    const anywhere = numbers.reduce((sum, one) => sum - Math.log(spanOf(one)), 0);
+    const logUnknown = anywhere + looks.length * Math.log(0.5);
+    const size = read.length;
+    const values = new Float64Array(size);
+    const scaled = new Float64Array(size);
+    const logs = new Float64Array(this.standing.length);
     let after = 0;
-    for (let i = 0; i < OUTCOMES; i += 1) {
-      const truth = this.chosen((i + random()) / OUTCOMES);
-      after += this.left_bits(this.values(truth, random), this.answers(truth, random));
+    for (let n = 0; n < OUTCOMES; n += 1) {
+      const truth = this.chosen((n + random()) / OUTCOMES);
+      const chance = values.map(() => gaussian(random));
+      for (let i = 0; i < size; i += 1) {
+        const { low, high } = numbers[i]!.scale;
+        if (truth < 0) values[i] = low + random() * (high - low);
+        else {
+          const { expected, triangle } = outcomes[truth]!;
+          values[i] = expected[i]!;
+          for (let j = 0; j <= i; j += 1) values[i]! += triangle[i * size + j]! * chance[j]!;
+        }
+      }
+      const given = answers.map(({ chances }) => chosenOf(chances, truth, random));
+      let most = logUnknown;
+      for (let s = 0; s < logs.length; s += 1) {
+        const { expected, triangle, logDeterminant } = outcomes[s]!;
+        let square = 0;
+        for (let i = 0; i < size; i += 1) {
+          let sum = values[i]! - expected[i]!;
+          for (let j = 0; j < i; j += 1) sum -= triangle[i * size + j]! * scaled[j]!;
+          scaled[i] = sum / triangle[i * size + i]!;
+          square += scaled[i]! ** 2;
+        }
+        const log = -(square + logDeterminant + size * Math.log(2 * Math.PI)) / 2;
+        // A gross error may stand in it too.
+        let sum = size > 0 ? logSum(log, Math.log(GROSS) + anywhere) : 0;
+        for (let i = 0; i < given.length; i += 1) sum += answers[i]!.logs[given[i]!]![s]!;
+        logs[s] = sum;
+        if (sum > most) most = sum;
+      }
+      after += this.doubt_bits(
+        logs.map((log, s) => this.standing[s]!.chance * Math.exp(log - most)),
+        this.posterior.unknown * Math.exp(logUnknown - most),
+      );
     }
-    return Math.max(0, before - after / OUTCOMES);
+    return Math.max(0, this.before_bits - after / OUTCOMES);
+  }
+
+  /** Some of the numbers by one particle: what is expected, and the triangle of their covariance. */
+  private marginal(s: number, read: readonly number[]) {
+    const [whole, size] = [this.numbers.length, read.length];
+    const l = this.triangle[s]!;
+    const triangle = new Float64Array(size ** 2);
+    for (let i = 0; i < size; i += 1)
+      for (let j = 0; j <= i; j += 1) {
+        const [row, other] = [read[i]! * whole, read[j]! * whole];
+        const both = Math.min(read[i]!, read[j]!);
+        let sum = 0;
+        for (let m = 0; m <= both; m += 1) sum += l[row + m]! * l[other + m]!;
+        triangle[i * size + j] = sum;
+      }
+    const logDeterminant = triangleOf(triangle, size);
+    return { expected: read.map((place) => this.expected[s]![place]!), triangle, logDeterminant };
+  }
+
+  private answersTo(look: PlannedLook): Answers {
+    const chances = ['', ...look.bad].map((answer) => {
+      const by = new AnswerChances({ ...look, answer, good: answer === '' });
+      return Float64Array.from(this.standing, (_, s) => by.by(this.particle(s)));
+    });
+    return { chances, logs: chances.map((column) => column.map(Math.log)) };
   }
 
   /** The particle at a place of the chance; −1 for the unknown cause, which stands last. */
   private chosen(at: number): number {
     let upTo = 0;
-    for (const [i, { chance }] of this.standing.entries()) if ((upTo += chance) > at) return i;
+    for (let s = 0; s < this.standing.length; s += 1) if ((upTo += this.standing[s]!.chance) > at) return s;
     return -1;
-  }
-
-  private values(truth: number, random: () => number): Float64Array {
-    const size = this.numbers.length;
-    const values = new Float64Array(size);
-    const chance = values.map(() => gaussian(random));
-    for (let i = 0; i < size; i += 1) {
-      const { low, high } = this.numbers[i]!.scale;
-      if (truth < 0) values[i] = low + random() * (high - low);
-      else {
-        values[i] = this.expected[truth]![i]!;
-        for (let j = 0; j <= i; j += 1) values[i]! += this.triangle[truth]![i * size + j]! * chance[j]!;
-      }
-    }
-    return values;
-  }
-
-  private answers(truth: number, random: () => number): LookEvidence[] {
-    return this.looks.map((look) => {
-      const answers = ['', ...look.bad].map((answer) => ({ ...look, answer, good: answer === '' }));
-      let left = random();
-      for (const answer of answers) {
-        left -= truth < 0 ? 1 / answers.length : chanceOfAnswer(answer, this.particle(truth));
-        if (left <= 0) return answer;
-      }
-      return answers.at(-1)!;
-    });
   }
 
   private particle(standing: number): Particle {
     return this.predictions.set.particles[this.standing[standing]!.k]!;
   }
 
-  /** Doubt left after an outcome, bits. */
-  private left_bits(values: Float64Array, answers: readonly LookEvidence[]): number {
-    const size = values.length;
-    const anywhere = this.numbers.reduce((sum, one) => sum - Math.log(spanOf(one)), 0);
-    const logs = this.standing.map((_, s) => {
-      let square = 0;
-      const scaled = new Float64Array(size);
-      for (let i = 0; i < size; i += 1) {
-        let sum = values[i]! - this.expected[s]![i]!;
-        for (let j = 0; j < i; j += 1) sum -= this.triangle[s]![i * size + j]! * scaled[j]!;
-        scaled[i] = sum / this.triangle[s]![i * size + i]!;
-        square += scaled[i]! ** 2;
-      }
-      const log = -(square + this.logDeterminant[s]! + size * Math.log(2 * Math.PI)) / 2;
-      // A gross error may stand in it too.
-      const withGross = size > 0 ? logSum(log, Math.log(GROSS) + anywhere) : 0;
-      const particle = this.particle(s);
-      return answers.reduce((sum, look) => sum + Math.log(chanceOfAnswer(look, particle)), withGross);
-    });
-    const logUnknown = anywhere + answers.length * Math.log(0.5);
-    const most = logs.reduce((a, b) => Math.max(a, b), logUnknown);
-    return entropy_bits(
-      this.classes(
-        logs.map((log, i) => this.standing[i]!.chance * Math.exp(log - most)),
-        Math.exp(logUnknown - most),
-      ).values(),
-    );
+  /** Doubt about the repair, from weights of the particles and of the unknown cause, bits. */
+  private doubt_bits(weights: ArrayLike<number>, unknown: number): number {
+    const chances = new Float64Array(this.repairs);
+    chances[this.repairs - 1] = unknown;
+    let total = unknown;
+    for (let s = 0; s < weights.length; s += 1) {
+      chances[this.repair[s]!]! += weights[s]!;
+      total += weights[s]!;
+    }
+    return entropy_bits(chances.map((chance) => chance / total));
   }
+}
 
-  /** Chances of the repairs, from weights of the particles and how likely an unknown cause is beside them. */
-  private classes(weights: readonly number[], unknown = 1): Map<RepairClass, number> {
-    const classes = new Map<RepairClass, number>([[UNKNOWN, this.posterior.unknown * unknown]]);
-    weights.forEach((weight, i) => {
-      const { repair } = this.particle(i).cause;
-      classes.set(repair, (classes.get(repair) ?? 0) + weight);
-    });
-    const total = [...classes.values()].reduce((sum, weight) => sum + weight, 0);
-    for (const [repair, weight] of classes) classes.set(repair, weight / total);
-    return classes;
+/** One of the answers, by their chances; of an unknown cause each is as likely as any other. */
+function chosenOf(chances: readonly Float64Array[], truth: number, random: () => number): number {
+  let left = random();
+  for (let answer = 0; answer < chances.length; answer += 1) {
+    left -= truth < 0 ? 1 / chances.length : chances[answer]![truth]!;
+    if (left <= 0) return answer;
   }
+  return chances.length - 1;
 }
 
 /** ln(eᵃ + eᵇ). */

@@ -98,15 +98,17 @@ function stateAt(
   const place = placeOf(family.readings, item.measures);
   const { values } = family.healthy(context.profile);
   for (const [number, view] of family.views.entries()) {
+    const setFor = view.inputs.map(({ from }) =>
+      from?.as === 'set' ? setItem(context.procedure, item, from.port) : null,
+    );
     const isSet = view.inputs.every(
-      ({ from }) =>
-        from?.as !== 'set' ||
-        from.port === setPort(context.procedure) ||
-        setItem(context.procedure, item, from.port) !== null,
+      ({ from }, i) => from?.as !== 'set' || from.port === setPort(context.procedure) || setFor[i] !== null,
     );
     if (!isSet) continue;
     const seen = asSeen({ ...family, ...view }, context, run, item, reading);
     if (!seen || seen.known.some(({ assumed }) => assumed)) continue;
+    // Only what is set has an aim: what another reading shows is known once it was read.
+    if (setFor.some((set, i) => set && set.measures !== 'input' && !seen.known[i]!.measured)) continue;
     if (!Number.isFinite(view.steady(values, seen.inputs)[place]!)) continue;
     return { state: { view: number, inputs: seen.inputs }, place, doubts: seen.doubts, seen };
   }

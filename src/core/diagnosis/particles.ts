@@ -2,7 +2,7 @@ import type { Family } from '../contract/family';
 import type { Vector } from '../model/descriptor';
 import type { HealthyUnit } from '../model/vectors';
 import { spreadOf } from './spread';
-import type { Cause, Library } from './causes';
+import type { Cause } from './causes';
 
 /**
  * A small neighbourhood of units that a cause may stand for: every tolerance as made, each severity in the middle of its stratum.
@@ -15,10 +15,12 @@ export interface Particle {
   readonly severities: readonly number[];
   /** Part of the chance of its cause that is its own beforehand. */
   readonly share: number;
-  /** Particle by which the readings of this one hang on tolerances and inputs: the same cause, nearly the same severity. */
+  /** Particle by which the readings of this one hang on tolerances and inputs: the same cause, nearly as severe. */
   readonly lead: number;
   /** For each fault of the cause: the particles next to it in severity, and how many strata lie between them. */
   readonly beside: readonly Beside[];
+  /** The unit about which it is linear, in standard deviations of each way in which units differ; null for one as made. */
+  readonly about: Vector | null;
 }
 
 export interface Beside {
@@ -27,99 +29,168 @@ export interface Beside {
   readonly strata: number;
 }
 
+/** Strata of each severity of a cause of one fault, or of two. */
+export interface Strata {
+  readonly one: number;
+  readonly two: number;
+}
+
 /** How finely severities are laid out. */
 export interface Sizes {
-  /** Strata of severity of a single fault. */
-  readonly single: number;
-  /** The same of each fault of a pair: at a glance, and where it may be the cause. */
-  readonly coarse: number;
-  readonly fine: number;
+  /** At a glance, and where it may be the cause. */
+  readonly coarse: Strata;
+  readonly fine: Strata;
+  /** About a unit that some evidence speaks of. */
+  readonly about: Strata;
   /** Pairs that are always looked at, the likeliest first: their chances stand for those that are not. */
   readonly pairs: number;
 }
 
-export const USUAL_SIZES: Sizes = { single: 48, coarse: 4, fine: 10, pairs: 120 };
+export const USUAL_SIZES: Sizes = {
+  coarse: { one: 16, two: 3 },
+  fine: { one: 48, two: 8 },
+  about: { one: 48, two: 6 },
+  pairs: 60,
+};
 
-/** So many strata of severity, one behind the other, hang on tolerances and inputs alike. */
-const ALIKE = 4;
+type Moved = readonly [down: Vector, up: Vector];
+
+/** So many severities of a fault by itself stand for all of it in how readings hang on tolerances and inputs; of a pair one does. */
+const LEADS: Strata = { one: 6, two: 1 };
 
 /**
  * Particles of every cause but the unknown one. Severities lie evenly in severity, which is log-uniform in what the fault
- * changes. Handbook-models 12. Those of a pair are laid out when they are asked for first: there are too many pairs for all.
+ * changes. Handbook-models 12. They are laid out when they are asked for first: there are too many pairs for all.
  */
 export class ParticleSet {
   /** Ways in which healthy units differ, each by one standard deviation of it. */
   readonly spread: readonly Vector[];
-  /** Of no fault, and of one: they are there from the first. */
-  readonly singles: readonly number[];
   private readonly laid: Particle[] = [];
   private readonly unit: HealthyUnit;
-  private readonly pairs = new Map<string, readonly number[]>();
+  private readonly known = new Map<string, readonly number[]>();
+  private readonly movedBy = new Map<Particle, Moved[]>();
+  /** So many are laid out for good; those behind them are about a unit that some evidence speaks of. */
+  private lasting = 0;
 
-  constructor(
-    family: Pick<Family, 'healthy'>,
-    profile: unknown,
-    { healthy, singles }: Library,
-    { single }: Pick<Sizes, 'single'>,
-  ) {
+  constructor(family: Pick<Family, 'healthy'>, profile: unknown) {
     this.unit = family.healthy(profile);
     this.spread = spreadOf(this.unit);
-    this.add({ cause: healthy, severities: [], share: 1, lead: 0, beside: [] });
-    for (const cause of singles) {
-      const first = this.laid.length;
-      for (let i = 0; i < single; i += 1)
-        this.add({
-          cause,
-          severities: [(i + 0.5) / single],
-          share: 1 / single,
-          lead: first + Math.floor(i / ALIKE) * ALIKE,
-          beside: [beside(i, single, (at) => first + at)],
-        });
-    }
-    this.singles = this.laid.map((_, k) => k);
   }
 
   get particles(): readonly Particle[] {
     return this.laid;
   }
 
-  /** Particles of two faults, with so many strata of severity of each. */
-  pair(cause: Cause, strata: number): readonly number[] {
+  /** Particles of a cause, laid out so finely. */
+  of(cause: Cause, by: Strata): readonly number[] {
+    const count = cause.faults.length;
+    const [strata, ofLeads] = [by, LEADS].map(({ one, two }) => (count === 2 ? two : one)) as [
+      number,
+      number,
+    ];
     const key = `${cause.id}/${strata}`;
-    const known = this.pairs.get(key);
+    const known = this.known.get(key);
     if (known) return known;
-    const first = this.laid.length;
-    for (let i = 0; i < strata; i += 1)
-      for (let j = 0; j < strata; j += 1)
-        this.add({
-          cause,
-          severities: [(i + 0.5) / strata, (j + 0.5) / strata],
-          share: 1 / strata ** 2,
-          // Where they lie close, those of one severity of the first hang on tolerances alike.
-          lead: strata > ALIKE ? first + i * strata : first,
-          beside: [
-            beside(i, strata, (at) => first + at * strata + j),
-            beside(j, strata, (at) => first + i * strata + at),
-          ],
-        });
-    const made = Array.from({ length: strata ** 2 }, (_, i) => first + i);
-    this.pairs.set(key, made);
+    this.forget();
+    const leads = strata === ofLeads ? null : this.of(cause, LEADS);
+    const made = this.lay(cause, strata, null, (places, k) => {
+      if (!leads) return k;
+      const nearest = places.map((place) => Math.floor(((place + 0.5) / strata) * ofLeads));
+      return leads[placeAmong(nearest, ofLeads)]!;
+    });
+    this.lasting = this.laid.length;
+    this.known.set(key, made);
     return made;
   }
 
-  /** Parameters of a particle, moved by so many standard deviations of one way in which units differ. */
-  moved(particle: Particle, way: number, by: number): Vector {
-    const { values } = this.unit;
-    return withFaults(
-      particle,
-      values.map((value, i) => value + by * this.spread[way]![i]!),
-    );
+  /**
+   * Particles of a cause about a unit: they are gone once others are laid out or forgotten.
+   *
+   * @param about in standard deviations of each way in which units differ
+   * @param lead place among them by which all hang on tolerances and inputs
+   */
+  about(cause: Cause, by: Strata, about: Vector, lead: number): readonly number[] {
+    const first = this.laid.length;
+    return this.lay(cause, cause.faults.length === 2 ? by.two : by.one, about, () => first + lead);
   }
 
-  private add(of: Omit<Particle, 'parameters'>): void {
-    this.laid.push({ ...of, parameters: withFaults(of, this.unit.values) });
+  /** Forgets those that are about a unit. */
+  forget(): void {
+    for (const particle of this.laid.slice(this.lasting)) this.movedBy.delete(particle);
+    this.laid.length = this.lasting;
+  }
+
+  /** How many are laid out for good. */
+  get lastingCount(): number {
+    return this.lasting;
+  }
+
+  private lay(
+    cause: Cause,
+    strata: number,
+    about: Vector | null,
+    leadOf: (places: readonly number[], k: number) => number,
+  ): readonly number[] {
+    const count = cause.faults.length;
+    const first = this.laid.length;
+    const made = Array.from({ length: strata ** count }, (_, at) => first + at);
+    const unit = this.unitAbout(about);
+    made.forEach((k, at) => {
+      // The last severity changes from one to the next, the first the most slowly.
+      const places = cause.faults.map((_, i) => Math.floor(at / strata ** (count - 1 - i)) % strata);
+      const severities = places.map((place) => (place + 0.5) / strata);
+      this.laid.push({
+        cause,
+        parameters: withFaults({ cause, severities }, unit),
+        severities,
+        share: 1 / made.length,
+        lead: leadOf(places, k),
+        beside: places.map((place, i) =>
+          beside(place, strata, (to) => first + placeAmong(places.with(i, to), strata)),
+        ),
+        about,
+      });
+    });
+    return made;
+  }
+
+  /** Parameters of a unit with no fault. @param about null as made */
+  private unitAbout(about: Vector | null): Vector {
+    const { values } = this.unit;
+    return about
+      ? values.map((value, i) => about.reduce((sum, z, way) => sum + z * this.spread[way]![i]!, value))
+      : values;
+  }
+
+  /** Parameters of a particle, moved along one way in which units differ by its step, down and up. */
+  moved(particle: Particle, way: number): Moved {
+    const known = this.movedBy.get(particle) ?? [];
+    this.movedBy.set(particle, known);
+    const unit = this.unitAbout(particle.about);
+    const step = stepOf(particle);
+    const by = (sign: number) =>
+      withFaults(
+        particle,
+        unit.map((value, i) => value + sign * step * this.spread[way]![i]!),
+      );
+    return (known[way] ??= [by(-1), by(1)]);
+  }
+
+  /** Parameters of a particle if its unit were another, in standard deviations of each way. */
+  withUnit(particle: Particle, about: Vector): Vector {
+    return withFaults(particle, this.unitAbout(about));
   }
 }
+
+/**
+ * How far about a particle what is linear is looked at, in standard deviations: all of what units differ by, or, about a unit that
+ * evidence speaks of, what the evidence leaves of it.
+ */
+export const stepOf = ({ about }: Pick<Particle, 'about'>): number => (about ? 0.3 : 1);
+
+/** Place of a particle among those of its cause: the last severity changes from one to the next. */
+const placeAmong = (places: readonly number[], strata: number): number =>
+  places.reduce((sum, place) => sum * strata + place, 0);
 
 const withFaults = ({ cause, severities }: Pick<Particle, 'cause' | 'severities'>, made: Vector): Vector =>
   cause.faults.reduce((vector, fault, i) => fault.apply(vector, severities[i]!), made);

@@ -16,8 +16,8 @@ const USUAL_S = 120;
 /** A step that could be done, with what it would show and what has to be set for it. */
 export interface PossibleStep extends PossibleTest {
   readonly title: string;
-  /** Step to begin with: this one, or the first of those that it needs. */
-  readonly first: string;
+  /** Steps to be done for it, in their order: those that it needs and are still to be done, and itself. */
+  readonly chain: readonly Step[];
   /** What has to be done for it, in the order in which it is. */
   readonly setUp: readonly string[];
 }
@@ -102,7 +102,7 @@ function possible(
   return {
     step: last.id,
     title: last.title,
-    first: chain[0]!.id,
+    chain,
     planned,
     attended_s: chain.reduce((sum, { attended_s = USUAL_S }) => sum + attended_s, 0),
     waiting_s: waitingTime_s([{ items: open }]),

@@ -42,6 +42,8 @@ export interface Posterior {
 const RARE = 0.01;
 /** So many pieces, the rarest by all the rest, are looked at as partners of each other. */
 const LOOKED_AT = 4;
+/** A particle less likely than this has no part in what is believed. */
+const NO_PART = 1e-9;
 
 /** Particles with the chance that each has beforehand. */
 export interface Weighed {
@@ -123,25 +125,38 @@ function weighed(prior: Float64Array, logs: Float64Array, logUnknown: number) {
   return { weights, unknown };
 }
 
-/** Chances of causes, from how likely their particles make the evidence. */
-export function chancesOf(
+/** Chances of causes by all of the evidence, and the most that each has with any one piece left out. */
+export function chancesAtGlance(
+  library: Library,
   { set }: Predictions,
+  evidence: readonly Evidence[],
   { of, prior }: Weighed,
-  logs: Float64Array,
-  logUnknown: number,
-): Map<Cause, number> {
-  const { weights } = weighed(prior, logs, logUnknown);
-  return byCause(
-    of.map((k) => set.particles[k]!),
-    weights,
-  );
+  { all, without }: Likelihood,
+): { readonly now: ReadonlyMap<Cause, number>; readonly atMost: ReadonlyMap<Cause, number> } {
+  const particles = of.map((k) => set.particles[k]!);
+  const by = (logs: Float64Array, left: readonly Evidence[]) => {
+    const logUnknown = Math.log(library.unknown.prior) + unknownLog(left);
+    return byCause(particles, weighed(prior, logs, logUnknown).weights);
+  };
+  const now = by(all, evidence);
+  const atMost = new Map(now);
+  without.forEach((logs, piece) => {
+    const left = evidence.filter((_, i) => i !== piece);
+    for (const [cause, chance] of by(logs, left)) if (chance > atMost.get(cause)!) atMost.set(cause, chance);
+  });
+  return { now, atMost };
 }
 
+/** Chances of causes: those of the particles that stand for each, of one cause one behind the other. */
 function byCause(particles: readonly Particle[], weights: Float64Array): Map<Cause, number> {
   const chances = new Map<Cause, number>();
-  for (let k = 0; k < particles.length; k += 1) {
-    const { cause } = particles[k]!;
-    chances.set(cause, (chances.get(cause) ?? 0) + weights[k]!);
+  for (let from = 0; from < particles.length;) {
+    const { cause } = particles[from]!;
+    let to = from;
+    let sum = 0;
+    for (; to < particles.length && particles[to]!.cause === cause; to += 1) sum += weights[to]!;
+    chances.set(cause, (chances.get(cause) ?? 0) + sum);
+    from = to;
   }
   return chances;
 }
@@ -183,10 +198,14 @@ function atOdds(
     .sort((a, b) => chances[a]! - chances[b]!)
     .slice(0, LOOKED_AT);
   if (!rarest.some((piece) => chances[piece]! < rare)) return [];
+  // Particles that have a part in what is believed without one piece or another.
+  const places = of.flatMap((_, at) => (leftOut.some(({ weights }) => weights[at]! > NO_PART) ? [at] : []));
+  const some = places.map((at) => of[at]!);
+  const priors = Float64Array.from(places, (at) => prior[at]!);
   const without = new Map(
     rarest.map((other) => {
       const left = evidence.filter((_, i) => i !== other);
-      return [other, { left, likelihood: likelihoodOf(left, predictions, of) }];
+      return [other, { left, likelihood: likelihoodOf(left, predictions, some) }];
     }),
   );
   return rarest
@@ -198,7 +217,7 @@ function atOdds(
         if (other === piece) continue;
         const at = left.indexOf(evidence[piece]!);
         const logUnknown = Math.log(library.unknown.prior) + unknownLog(left.filter((_, i) => i !== at));
-        const found = chanceOf(at, left[at]!, again, weighed(prior, again.without[at]!, logUnknown));
+        const found = chanceOf(at, left[at]!, again, weighed(priors, again.without[at]!, logUnknown));
         if (found > best) [partner, best] = [other, found];
       }
       return { piece, partner, chance: chances[piece]! };

@@ -1,10 +1,18 @@
 import type { Family, View } from '../contract/family';
 import type { InputDoubt } from '../twin/fit';
 import type { Vector } from '../model/descriptor';
-import type { State } from './evidence';
-import type { Particle, ParticleSet } from './particles';
+import type { Wanted } from '../model/member';
+import type { ReadingEvidence, State } from './evidence';
+import { stepOf as wayStep, type ParticleSet } from './particles';
 
 const keyOf = ({ view, inputs }: State) => `${view}:${inputs.join(',')}`;
+const spreadKey = (state: State, way: number) => `${keyOf(state)}~${way}`;
+/** One standard uncertainty of an input. */
+const stepOf = ({ random, shared }: InputDoubt) => Math.hypot(random, shared.u);
+const slopeKey = (state: State, doubt: InputDoubt) => `${keyOf(state)}/${doubt.input}/${stepOf(doubt)}`;
+
+/** So many times as long as is needed a column is made that was too short. */
+const GROWS_BY = 2;
 
 /** A reading by each particle, and which of them are there already. */
 interface Kept {
@@ -12,88 +20,153 @@ interface Kept {
   there: Uint8Array;
 }
 
+type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
+
 /**
  * What particles show in a state, worked out once for each and kept: an update by one more reading only weighs anew. Columns are
  * one number for each particle, in their order; those that were not asked for are zero.
  */
 export class Predictions {
-  private readonly kept = new Map<string, Kept>();
+  /** By what the particles are asked, and which reading. */
+  private readonly kept = new Map<string, Map<number, Kept>>();
 
   constructor(
     private readonly twin: Pick<Family, 'views' | 'readings'>,
     readonly set: ParticleSet,
   ) {}
 
+  /** Says which readings will be asked for, so that those of one state are worked out together. */
+  announce(readings: readonly Read[]): void {
+    for (const { state, place, doubts } of readings) {
+      this.keep(keyOf(state), place);
+      for (const doubt of doubts) this.keep(slopeKey(state, doubt), place);
+      this.set.spread.forEach((_, way) => {
+        this.keep(spreadKey(state, way), place);
+        this.keep(spreadKey(state, way), this.twin.readings.length + place);
+      });
+    }
+  }
+
+  /** Forgets what particles showed that are about a unit: their places are given to others. */
+  forget(): void {
+    this.set.forget();
+    for (const all of this.kept.values())
+      for (const { there } of all.values()) there.fill(0, this.set.lastingCount);
+  }
+
+  /** Readings in a state, by parameters of a unit: those that are wanted. */
+  shown({ view, inputs }: State, parameters: Vector, wanted: Wanted): Vector {
+    return this.view({ view, inputs }).steady(parameters, inputs, wanted);
+  }
+
   /** One reading in a state, by some particles. */
   column(state: State, place: number, of: readonly number[]): Float64Array {
     const { particles } = this.set;
     const { steady } = this.view(state);
-    return this.filled(keyOf(state), place, of, (k) => steady(particles[k]!.parameters, state.inputs));
+    return this.filled(keyOf(state), place, of, (k, wanted) =>
+      steady(particles[k]!.parameters, state.inputs, wanted),
+    );
   }
 
   /**
    * How much a reading changes with an input, taken over one standard uncertainty of it, which is what the doubt really spans.
    * It is worked out for the leading particles only; the others have that of theirs. So with the ways in which units differ.
    */
-  slope(
-    state: State,
-    place: number,
-    { input, random, shared }: InputDoubt,
-    of: readonly number[],
-  ): Float64Array {
-    const step = Math.hypot(random, shared.u);
-    const moved = state.inputs.with(input, state.inputs[input]! + step);
+  slope(state: State, place: number, doubt: InputDoubt, of: readonly number[]): Float64Array {
+    const step = stepOf(doubt);
+    const moved = state.inputs.with(doubt.input, state.inputs[doubt.input]! + step);
     const { steady } = this.view(state);
-    return this.led(`${keyOf(state)}/${input}/${step}`, place, of, ({ parameters }) => {
-      const at = steady(parameters, state.inputs);
-      return steady(parameters, moved).map((value, i) => (value - at[i]!) / step);
+    return this.led(slopeKey(state, doubt), place, of, (lead, wanted) => {
+      const { parameters } = this.set.particles[lead]!;
+      const at = steady(parameters, state.inputs, wanted);
+      return steady(parameters, moved, wanted).map((value, i) => (value - at[i]!) / step);
     });
   }
 
   /** How much a reading changes with one way in which units differ, by one standard deviation of it. */
   spread(state: State, place: number, way: number, of: readonly number[]): Float64Array {
+    return this.ways(state, place, way, of);
+  }
+
+  /** How far that is from a straight line: what lies between one standard deviation up and down, beside the middle of the two. */
+  bend(state: State, place: number, way: number, of: readonly number[]): Float64Array {
+    return this.ways(state, this.twin.readings.length + place, way, of);
+  }
+
+  /** Of every reading how much it changes, and behind them how far each is from a straight line. */
+  private ways(state: State, place: number, way: number, of: readonly number[]): Float64Array {
     const { steady } = this.view(state);
-    return this.led(`${keyOf(state)}~${way}`, place, of, (particle) => {
-      const lower = steady(this.set.moved(particle, way, -1), state.inputs);
-      return steady(this.set.moved(particle, way, 1), state.inputs).map(
-        (value, i) => (value - lower[i]!) / 2,
-      );
+    const count = this.twin.readings.length;
+    return this.led(spreadKey(state, way), place, of, (lead, both) => {
+      const wanted = { has: (reading: number) => both.has(reading) || both.has(count + reading) };
+      const particle = this.set.particles[lead]!;
+      const [down, up] = this.set.moved(particle, way);
+      const [lower, upper] = [steady(down, state.inputs, wanted), steady(up, state.inputs, wanted)];
+      const across = 2 * wayStep(particle);
+      return [
+        ...upper.map((value, i) => (value - lower[i]!) / across),
+        ...upper.map((value, i) =>
+          wanted.has(i) ? value + lower[i]! - 2 * this.column(state, i, [lead])[lead]! : NaN,
+        ),
+      ];
     });
   }
 
-  private led(key: string, place: number, of: readonly number[], make: (lead: Particle) => Vector) {
+  /** Columns that hang on the leading particle alone. */
+  private led(
+    key: string,
+    place: number,
+    of: readonly number[],
+    make: (lead: number, wanted: Wanted) => Vector,
+  ): Float64Array {
     const { particles } = this.set;
-    let last: { readonly lead: number; readonly readings: Vector } | null = null;
-    return this.filled(key, place, of, (k) => {
-      const { lead } = particles[k]!;
-      if (last?.lead !== lead) last = { lead, readings: make(particles[lead]!) };
-      return last.readings;
-    });
+    const known = this.keep(key, place);
+    const leads: number[] = [];
+    for (const k of of) if (known.there[k] !== 1) leads.push(particles[k]!.lead);
+    const made = this.filled(key, place, leads, make);
+    for (const k of of) {
+      if (known.there[k] === 1) continue;
+      known.there[k] = 1;
+      made[k] = made[particles[k]!.lead]!;
+    }
+    return made;
   }
 
   private filled(
     key: string,
     place: number,
     of: readonly number[],
-    make: (k: number) => Vector,
+    make: (k: number, wanted: Wanted) => Vector,
   ): Float64Array {
-    const name = `${key}#${place}`;
-    const count = this.set.particles.length;
-    const kept = this.kept.get(name) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
-    this.kept.set(name, kept);
-    if (kept.column.length < count) {
-      // Pairs were laid out since.
-      const [column, there] = [new Float64Array(count), new Uint8Array(count)];
-      column.set(kept.column);
-      there.set(kept.there);
-      Object.assign(kept, { column, there });
-    }
+    const { column, there } = this.keep(key, place);
+    const all = this.kept.get(key)!;
     for (const k of of) {
-      if (kept.there[k] === 1) continue;
-      kept.there[k] = 1;
-      kept.column[k] = make(k)[place]!;
+      if (there[k] === 1) continue;
+      const readings = make(k, all);
+      for (const [other, kept] of all) {
+        if (k >= kept.there.length) this.keep(key, other);
+        kept.there[k] = 1;
+        kept.column[k] = readings[other]!;
+      }
     }
-    return kept.column;
+    return column;
+  }
+
+  /** The column of a reading, long enough for every particle that was laid out. */
+  private keep(key: string, place: number): Kept {
+    const all = this.kept.get(key) ?? new Map<number, Kept>();
+    this.kept.set(key, all);
+    const count = this.set.particles.length;
+    const found = all.get(place) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
+    all.set(place, found);
+    if (found.column.length < count) {
+      // Others were laid out since, and more will be.
+      const [column, there] = [new Float64Array(GROWS_BY * count), new Uint8Array(GROWS_BY * count)];
+      column.set(found.column);
+      there.set(found.there);
+      Object.assign(found, { column, there });
+    }
+    return found;
   }
 
   private view({ view }: State): View {

@@ -39,13 +39,14 @@ describe('a question from another program', () => {
     expect(causes[0]).toMatchObject({ id: 'healthy', chance: expect.closeTo(0.1, 6) });
     expect(standing).toEqual({ is: 'open' });
     const first = next.find(({ step }) => step === 'recovery')!;
-    expect(first.readings).toContainEqual({
+    expect(first.steps.map(({ step }) => step)).toEqual(['cautions', 'zeros', 'rest', 'recovery']);
+    expect(first.steps.at(-2)).toMatchObject({ step: 'rest', sources: { engine: 'idle' } });
+    expect(first.steps.at(-1)!.readings).toContainEqual({
       item: 'recovery.time',
       reading: 'recovery',
       port: 'clock',
       inputs: expect.objectContaining({ barometer_Pa: 101_325, pedal_N: 0 }),
     });
-    expect(first.sources).toMatchObject({ engine: 'idle' });
     expect(first.minutes).toBeGreaterThan(0);
   });
   test('a slow recovery by what it was read with, or by how far it may be out: the hose', () => {

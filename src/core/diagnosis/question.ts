@@ -15,6 +15,7 @@ import { sharedBy } from '../procedure/as-seen';
 import { EMPTY_RUN } from '../procedure/run';
 import type { InputDoubt } from '../twin/fit';
 import { nameOf } from './advice';
+import type { Beliefs } from './causes';
 import { Diagnostician, type Standing } from './diagnose';
 import type { Evidence, ReadingEvidence } from './evidence';
 import { waitCounts } from './next-test';
@@ -91,15 +92,21 @@ export interface OfferedTest {
   readonly bitsPerMinute: number;
   /** What has to be done first. */
   readonly setUp: readonly string[];
-  /** How the sources have to stand. */
-  readonly sources: Readonly<Record<string, string>>;
-  readonly readings: readonly {
-    readonly item: string;
-    readonly reading: string;
-    readonly port: string;
-    readonly inputs: Readonly<Record<string, number>>;
+  /** Steps to be carried out, in their order: those that it needs and are still to be done, and itself. */
+  readonly steps: readonly {
+    readonly step: string;
+    readonly title: string;
+    /** How the sources have to stand. */
+    readonly sources: Readonly<Record<string, string>>;
+    readonly readings: readonly {
+      readonly item: string;
+      readonly reading: string;
+      readonly port: string;
+      /** Inputs of the model at which it is taken, SI. */
+      readonly inputs: Readonly<Record<string, number>>;
+    }[];
+    readonly looks: readonly { readonly item: string; readonly answers: readonly string[] }[];
   }[];
-  readonly looks: readonly { readonly item: string; readonly answers: readonly string[] }[];
 }
 
 /** What it probably is, and what to do next. */
@@ -132,8 +139,23 @@ const SEA_LEVEL = { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERA
 /** Causes less likely than this are left out of a reply. */
 const TOLD_FROM = 1e-4;
 
-/** Answers a question about one installation. Impossible evidence is refused by name; unlikely evidence is kept. */
-export function replyTo(family: Family, question: Question): Replied {
+/** What a question says beforehand of what may be the cause. */
+const beliefsOf = ({ complaint = true, heard = [], weights = {} }: Question): Beliefs => ({
+  complaint,
+  heard,
+  weights,
+});
+
+/**
+ * Answers a question about one installation. Impossible evidence is refused by name; unlikely evidence is kept.
+ *
+ * @param diagnostician for its beliefs: one that asks much of the same installation keeps it
+ */
+export function replyTo(
+  family: Family,
+  question: Question,
+  diagnostician = (profile: unknown, beliefs: Beliefs) => new Diagnostician(family, profile, beliefs),
+): Replied {
   const profile = family.profile.safeParse(question.profile ?? family.typical);
   if (!profile.success)
     return {
@@ -151,11 +173,7 @@ export function replyTo(family: Family, question: Question): Replied {
     if (!faults.has(fault))
       issues.push({ path: ['weights', fault], message: `There is no fault “${fault}”.` });
   if (issues.length > 0) return { ok: false, issues };
-  const asked = new Diagnostician(family, profile.data, {
-    complaint: question.complaint ?? true,
-    heard: question.heard ?? [],
-    weights: question.weights ?? {},
-  });
+  const asked = diagnostician(profile.data, beliefsOf(question));
   const over = doneIn(context, question);
   // What was read in a step that is done was read on a gauge that stands there.
   const possible = possibleSteps(family, context, runOf(over, question), portsOf(over));
@@ -187,7 +205,6 @@ export function replyTo(family: Family, question: Question): Replied {
       next: tests.map(({ test, gain_bits, cost_min, bitsPerMinute }) => ({
         ...offered(
           family,
-          context,
           possible.find(({ step }) => step === test.step)!,
         ),
         bits: gain_bits,
@@ -344,34 +361,34 @@ function looksIn(
 
 function offered(
   family: Family,
-  { procedure }: RunContext<unknown>,
-  { step, title, setUp, planned }: PossibleStep,
+  { step, title, setUp, planned, chain }: PossibleStep,
 ): Omit<OfferedTest, 'bits' | 'minutes' | 'bitsPerMinute'> {
-  const of = procedure.steps.find(({ id }) => id === step)!;
-  const items = new Map(procedure.steps.flatMap((one) => one.items.map((item) => [item.id, item])));
   return {
     step,
     title,
     setUp,
-    sources: { ...of.state },
-    readings: planned.flatMap((one) => {
-      const item = items.get(one.id);
-      if (one.kind !== 'reading' || item?.kind !== 'reading') return [];
-      const { inputs } = family.views[one.state.view]!;
-      return [
-        {
-          item: one.id,
-          reading: family.readings[one.place]!.id,
-          port: item.port,
-          inputs: Object.fromEntries(inputs.map(({ id }, i) => [id, one.state.inputs[i]!])),
-        },
-      ];
-    }),
-    looks: planned.flatMap((one) => {
-      const item = items.get(one.id);
-      return one.kind === 'look' && item?.kind === 'observation'
-        ? [{ item: one.id, answers: item.answers.map(({ id }) => id) }]
-        : [];
-    }),
+    steps: chain.map(({ id, title: named, state, items }) => ({
+      step: id,
+      title: named,
+      sources: { ...state },
+      readings: items.flatMap((item) => {
+        const plan = planned.find((one) => one.id === item.id);
+        if (item.kind !== 'reading' || plan?.kind !== 'reading') return [];
+        const { inputs } = family.views[plan.state.view]!;
+        return [
+          {
+            item: item.id,
+            reading: item.measures,
+            port: item.port,
+            inputs: Object.fromEntries(inputs.map((input, i) => [input.id, plan.state.inputs[i]!])),
+          },
+        ];
+      }),
+      looks: items.flatMap((item) =>
+        item.kind === 'observation' && planned.some((one) => one.id === item.id)
+          ? [{ item: item.id, answers: item.answers.map((answer) => answer.id) }]
+          : [],
+      ),
+    })),
   };
 }

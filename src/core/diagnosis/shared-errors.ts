@@ -1,4 +1,5 @@
 import type { ReadingEvidence } from './evidence';
+import type { Vector } from '../model/descriptor';
 import type { Predictions } from './predictions';
 
 /** How one unknown number reaches a reading: by itself, and by a column for each particle. */
@@ -7,8 +8,23 @@ interface Reach {
   readonly through: { readonly column: Float64Array; readonly by: number }[];
 }
 
+/** One unknown number: the readings that it reaches, by their places. */
+interface Row {
+  readonly places: readonly number[];
+  readonly reaches: readonly Reach[];
+}
+
 /** Standard deviation of what lies evenly within a stratum, as a part of its width. */
 const WITHIN = 1 / Math.sqrt(12);
+
+/**
+ * What a bend comes to, as a part of it. For f = f₀ + s·z + ½b·z² the line leaves out ½b·z², the same z in every reading: of root
+ * mean square ½b·√3 for z standard normal, and ½b/√80 for z even within a stratum, b over one stratum up and down.
+ */
+const BENT = Math.sqrt(3) / 2;
+const BENT_WITHIN = 1 / (2 * Math.sqrt(80));
+
+const finite = (value: number) => (Number.isFinite(value) ? value : 0);
 
 type Read = Omit<ReadingEvidence, 'value' | 'off'>;
 
@@ -18,9 +34,16 @@ type Read = Omit<ReadingEvidence, 'value' | 'off'>;
  * with its own sign and size.
  */
 export class SharedErrors {
-  private readonly rows: readonly (readonly (Reach | null)[])[];
+  private readonly rows: readonly Row[];
   private readonly shown: readonly Float64Array[];
   private readonly chance: readonly number[];
+  /** How much each reading changes along each way in which units differ. */
+  private readonly ways: readonly (readonly Float64Array[])[];
+  /** How far that is from a straight line. */
+  private readonly bends: readonly (readonly Float64Array[])[];
+  /** What one unknown number does to the readings that it reaches, and their places: used again for every one. */
+  private readonly effect: Float64Array;
+  private readonly reached: Int32Array;
 
   constructor(
     readings: readonly Read[],
@@ -28,17 +51,17 @@ export class SharedErrors {
     of: readonly number[],
   ) {
     const { particles, spread } = predictions.set;
-    const around = [
-      ...new Set(
-        of.flatMap((k) => [k, ...particles[k]!.beside.flatMap(({ lower, upper }) => [lower, upper])]),
-      ),
-    ];
-    const rows = new Map<string, (Reach | null)[]>();
+    const around = new Set(of);
+    for (const k of of) for (const { lower, upper } of particles[k]!.beside) around.add(lower).add(upper);
+    const rows = new Map<string, Map<number, Reach>>();
     const reach = (name: string, i: number): Reach => {
-      const row = rows.get(name) ?? readings.map(() => null);
+      const row = rows.get(name) ?? new Map<number, Reach>();
       rows.set(name, row);
-      return (row[i] ??= { own: 0, through: [] });
+      const found = row.get(i) ?? { own: 0, through: [] };
+      row.set(i, found);
+      return found;
     };
+    predictions.announce(readings);
     readings.forEach(({ state, place, shared, doubts }, i) => {
       if (shared && shared.u > 0) reach(`gauge ${shared.gauge}`, i).own += shared.u;
       for (const doubt of doubts) {
@@ -47,46 +70,92 @@ export class SharedErrors {
         if (doubt.shared.u > 0)
           reach(`gauge ${doubt.shared.gauge}`, i).through.push({ column, by: -doubt.shared.u });
       }
-      spread.forEach((_, way) =>
-        reach(`way ${way}`, i).through.push({ column: predictions.spread(state, place, way, of), by: 1 }),
-      );
     });
-    this.rows = [...rows.values()];
-    this.shown = readings.map(({ state, place }) => predictions.column(state, place, around));
+    this.ways = readings.map(({ state, place }) =>
+      spread.map((_, way) => predictions.spread(state, place, way, of)),
+    );
+    this.bends = readings.map(({ state, place }) =>
+      spread.map((_, way) => predictions.bend(state, place, way, of)),
+    );
+    spread.forEach((_, way) =>
+      readings.forEach((_one, i) => {
+        reach(`way ${way}`, i).through.push({ column: this.ways[i]![way]!, by: 1 });
+        reach(`bend ${way}`, i).through.push({ column: this.bends[i]![way]!, by: BENT });
+      }),
+    );
+    this.rows = [...rows.values()].map((row) => ({ places: [...row.keys()], reaches: [...row.values()] }));
+    this.shown = readings.map(({ state, place }) => predictions.column(state, place, [...around]));
     this.chance = readings.map(({ random }) => random ** 2);
+    this.effect = new Float64Array(readings.length);
+    this.reached = new Int32Array(readings.length);
   }
 
-  /** What each reading is by a particle. */
+  /** What each reading is by a particle, for a unit in the middle of all that there may be. */
   expected(i: number, k: number): number {
-    return this.shown[i]![k]!;
+    const { about } = this.predictions.set.particles[k]!;
+    const shown = this.shown[i]![k]!;
+    return about ? shown - this.byUnit(i, k, about) : shown;
+  }
+
+  /** By how much a reading differs for a unit that differs so far along each way, as far as it is linear about the particle. */
+  byUnit(i: number, k: number, unit: Vector): number {
+    return unit.reduce((sum, z, way) => sum + z * finite(this.ways[i]![way]![k]!), 0);
+  }
+
+  /** How far from a straight line a reading is about a particle, along the way that bends it most. */
+  bent(i: number, k: number): number {
+    return this.bends[i]!.reduce((most, bend) => Math.max(most, BENT * Math.abs(finite(bend[k]!))), 0);
   }
 
   /** Covariance of the readings by a particle, row by row; the lower triangle is filled. */
   covariance(k: number, out: Float64Array): void {
-    const { chance, rows, shown, predictions } = this;
+    const { chance, rows, shown } = this;
     const size = chance.length;
     out.fill(0);
     for (let i = 0; i < size; i += 1) out[i * size + i] = chance[i]!;
-    const effect = new Float64Array(size);
-    const add = () => {
-      for (let i = 0; i < size; i += 1) {
-        if (!Number.isFinite(effect[i]!)) effect[i] = 0;
-        if (effect[i] !== 0) for (let j = 0; j <= i; j += 1) out[i * size + j]! += effect[i]! * effect[j]!;
+    for (const { places, reaches } of rows) {
+      let count = 0;
+      for (let n = 0; n < places.length; n += 1) {
+        const { own, through } = reaches[n]!;
+        let sum = own;
+        for (let m = 0; m < through.length; m += 1) sum += through[m]!.by * through[m]!.column[k]!;
+        count = this.touch(count, places[n]!, sum);
       }
-    };
-    for (const row of rows) {
-      for (let i = 0; i < size; i += 1) {
-        const of = row[i];
-        let sum = of?.own ?? 0;
-        if (of) for (const { column, by } of of.through) sum += by * column[k]!;
-        effect[i] = sum;
-      }
-      add();
+      this.add(count, size, out);
     }
-    for (const { lower, upper, strata } of predictions.set.particles[k]!.beside) {
+    for (const { lower, upper, strata } of this.predictions.set.particles[k]!.beside) {
+      if (strata === 0) continue;
+      let count = 0;
       for (let i = 0; i < size; i += 1)
-        effect[i] = strata > 0 ? (WITHIN * (shown[i]![upper]! - shown[i]![lower]!)) / strata : 0;
-      add();
+        count = this.touch(count, i, (WITHIN * (shown[i]![upper]! - shown[i]![lower]!)) / strata);
+      this.add(count, size, out);
+      // At either end of the range there is none beyond.
+      if (strata < 2) continue;
+      count = 0;
+      for (let i = 0; i < size; i += 1)
+        count = this.touch(
+          count,
+          i,
+          BENT_WITHIN * (shown[i]![upper]! + shown[i]![lower]! - 2 * shown[i]![k]!),
+        );
+      this.add(count, size, out);
+    }
+  }
+
+  /** Notes what a number does to a reading, if anything. */
+  private touch(count: number, place: number, effect: number): number {
+    if (effect === 0 || !Number.isFinite(effect)) return count;
+    this.effect[count] = effect;
+    this.reached[count] = place;
+    return count + 1;
+  }
+
+  private add(count: number, size: number, out: Float64Array): void {
+    const { effect, reached } = this;
+    // Places come in rising order, so that the second is never beyond the first.
+    for (let n = 0; n < count; n += 1) {
+      const [by, row] = [effect[n]!, reached[n]! * size];
+      for (let m = 0; m <= n; m += 1) out[row + reached[m]!]! += by * effect[m]!;
     }
   }
 }
