@@ -1,20 +1,27 @@
 import { FAMILIES } from '../../src/core/families/registry';
 import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicle';
+import { RHYTHM } from '../../src/core/families/pedal-vacuum/profile';
 import { Running } from '../../src/core/model/running';
 import { placeOf } from '../../src/core/model/vectors';
 import type { ReadingItem, Step } from '../../src/core/contract/steps';
 import { waitBefore, type Procedure } from '../../src/core/contract/steps';
+import type { SetTo } from './hands';
 
 const family = FAMILIES['vacuum-vehicle'];
 const port = (id: string) => family.ports.findIndex((one) => one.id === id);
 
 /** Hands at a vehicle. A foot comes slowly where the apply branch is asked for; a stroke that only uses up vacuum comes fast. */
-const SLOW_NPERS = 15;
+const SLOW_NPERS = 40;
 const FAST_NPERS = 1000;
 const AT_ONCE_NPERS = 1e5;
 /** Longest that anybody waits for something to come or to stand still, s. */
 const LONGEST_S = 60;
 const STROKES = 10;
+/** A stab at the pedal lasts so long, s. */
+const STAB_S = 0.3;
+/** It stands where it changes by less than this part of it in a second; and is waited for at least so long, s. */
+const STILL_PER_S = 2e-3;
+const AT_LEAST_S = 3;
 const EVERY_S = 0.01;
 /** A vacuum has come back at this part of it, a pressure stands at that. Handbook 8.3. */
 const RECOVERED = 0.9;
@@ -30,6 +37,7 @@ export function perform(
   profile: VacuumVehicleProfile,
   procedure: Procedure,
   step: Step,
+  set: SetTo = (_item, aim) => aim,
 ): Record<string, number> {
   // The source side capped: what the check valve would let back stays.
   const capped = step.items.some((item) => item.kind === 'reading' && item.measures === 'leftCapped');
@@ -69,23 +77,25 @@ export function perform(
   }
 
   function readAt(item: ReadingItem): number {
-    const target = item.target_Pa ?? 0;
+    // Every aim is a force at the pedal.
+    const target = set({ ...item, port: 'pedal' }, item.target_Pa ?? 0);
     switch (item.measures) {
       case 'zero':
         return 0;
       case 'input':
-        foot(target, SLOW_NPERS, 20);
-        return now('pedal');
+        foot(target, SLOW_NPERS, 0);
+        untilStill();
+        return item.target_Pa ?? 0;
       case 'recovery': {
         const rest = now('supply');
-        foot(profile.unit.moderate_N, SLOW_NPERS, 20);
+        foot(profile.unit.moderate_N, FAST_NPERS, STAB_S);
         vehicle.set({ pedal_N: 0, press_NPerS: AT_ONCE_NPERS });
         return lastTime(() => now('supply') < RECOVERED * rest);
       }
       case 'drop': {
         const before = now('travel');
         vehicle.set({ key: 'engine' });
-        vehicle.advance(LONGEST_S);
+        untilStill();
         return now('travel') - before;
       }
       case 'rise':
@@ -112,10 +122,11 @@ export function perform(
       vehicle.set({ key: 'off' });
       vehicle.advance(1);
     }
-    if (item.applications !== undefined) {
-      foot(target, 100, 4);
+    if (item.applications !== undefined && !item.inputFrom) {
+      vehicle.advance(RHYTHM.every_s - RHYTHM.held_s);
+      foot(target, FAST_NPERS, RHYTHM.held_s);
       const pressure = now(item.port);
-      foot(0, FAST_NPERS, 8);
+      foot(0, FAST_NPERS, 0);
       return pressure;
     }
     if (
@@ -127,6 +138,19 @@ export function perform(
       foot(0, FAST_NPERS, LONGEST_S);
     }
     return now(item.port);
+  }
+
+  /** Waits until vacuum and pressure stand, or nobody would wait any longer. */
+  function untilStill(): void {
+    const watched = () => [now('supply'), now('front')];
+    const from = vehicle.t_s;
+    for (let before = watched(); vehicle.t_s - from < LONGEST_S;) {
+      vehicle.advance(1);
+      const after = watched();
+      const still = after.every((value, i) => Math.abs(value - before[i]!) <= STILL_PER_S * Math.abs(value));
+      if (still && vehicle.t_s - from >= AT_LEAST_S) return;
+      before = after;
+    }
   }
 
   /** Time at which something is so for the last time, s, within the longest that anybody waits. */

@@ -1,0 +1,169 @@
+import { libraryOf } from '../../src/core/diagnosis/causes';
+import { faultsOf, type Fault } from '../../src/core/contract/family';
+import type { Rig } from '../../src/core/contract/run-context';
+import type { ObservationItem, ReadingItem, Step } from '../../src/core/contract/steps';
+import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
+import { gaugeUncertainty_SI, gaugeFor, type Instrument } from '../../src/core/metrology/instrument';
+import { stepUncertainty_SI } from '../../src/core/metrology/uncertainty';
+import { gaussian, seeded } from '../../src/core/numeric/chance';
+import { RIGS } from '../../src/core/scenarios/bench';
+import { HANDS } from './hands';
+import type { Ask, Drawn, Told, Truth } from './protocol';
+
+/**
+ * Installations on a stand: drawn, tested through time, and read with gauges that are out. It is told the names of steps and
+ * tells what is seen; what is wrong it keeps to itself until all is over.
+ */
+const [kind] = process.argv.slice(2) as [FamilyKind];
+const family = FAMILIES[kind];
+const rig: Rig = RIGS[kind];
+const profile = family.typical;
+const procedure = family.procedure(profile, rig);
+const hands = HANDS[kind];
+if (!hands) throw new RangeError(`${kind}: nobody carries its steps out through time`);
+/** So much wider than the library has it are tolerances, and the error rates of looks between these parts of them. */
+const WIDER = 1.5;
+const RATES = [0.5, 1.5] as const;
+/** A fault shows from this part of its range. Handbook-models 8. */
+const SHOWS_FROM = 1 / 3;
+
+class Installation {
+  readonly truth: Truth;
+  private readonly parameters: readonly number[];
+  private readonly faults: readonly Fault[];
+  /** Error of each gauge, in standard deviations of it. */
+  private readonly errors = new Map<string, number>();
+  private readonly rates = new Map<string, number>();
+  private readonly seen = new Map<string, Extract<Told, { kind: 'seen' }>>();
+
+  constructor(
+    private readonly number: number,
+    private readonly random: () => number,
+    drawn: Drawn,
+  ) {
+    this.faults = this.draw(drawn);
+    const severities = this.faults.map(() => random());
+    const { values, tolerances, extremes } = family.healthy(profile);
+    // Where a profile bounds a combination, somewhere between the outermost units and the middle one; else each by itself.
+    const corner = extremes?.[Math.floor(random() * extremes.length)];
+    const by = WIDER * random();
+    const made = values.map((value, i) =>
+      corner ? value + by * (corner[i]! - value) : value + WIDER * (2 * random() - 1) * tolerances[i]!,
+    );
+    this.parameters = this.faults.reduce(
+      (vector, fault, i) => [...fault.apply(vector, severities[i]!)],
+      made,
+    );
+    for (const gauge of Object.values(rig).flat()) this.errors.set(gauge.tag, gaussian(random));
+    for (const { item } of family.looks) this.rates.set(item, RATES[0] + (RATES[1] - RATES[0]) * random());
+    this.truth = {
+      faults: this.faults.map(({ id }) => id),
+      severities,
+      made,
+      leftOut: drawn === 'left-out' ? this.faults[0]!.id : null,
+    };
+  }
+
+  private draw(drawn: Drawn): readonly Fault[] {
+    const { random } = this;
+    const all = faultsOf(family, profile);
+    const any = () => all[Math.floor(random() * all.length)]!;
+    if (drawn === 'healthy') return [];
+    if (drawn === 'single' || drawn === 'left-out') return [any()];
+    if (drawn === 'pair') {
+      const first = any();
+      for (;;) {
+        const second = any();
+        if (second !== first) return [first, second];
+      }
+    }
+    const { healthy, singles, pairs, unknown } = libraryOf(family, profile, { complaint: true, weights: {} });
+    const causes = [healthy, ...singles, ...pairs];
+    let left = random() * (1 - unknown.prior);
+    return causes.find(({ prior }) => (left -= prior) <= 0)?.faults ?? [];
+  }
+
+  step(id: string): Extract<Told, { kind: 'seen' }> {
+    const known = this.seen.get(id);
+    if (known) return known;
+    const step = procedure.steps.find((one) => one.id === id);
+    if (!step) throw new RangeError(`step: no “${id}”`);
+    const found = {
+      kind: 'seen',
+      number: this.number,
+      readings: this.readings(step),
+      looks: this.looks(step),
+    } as const;
+    this.seen.set(id, found);
+    return found;
+  }
+
+  private readings(step: Step): Record<string, number> {
+    const set = (item: ReadingItem, aim: number) => {
+      const gauge = gaugeFor(rig[item.port] ?? [], aim);
+      // The gauge is brought to the aim: what is really there is out by its error.
+      return gauge ? aim - this.errors.get(gauge.tag)! * gaugeUncertainty_SI(gauge, aim) : aim;
+    };
+    const shown = hands!(this.parameters, step, set);
+    return Object.fromEntries(
+      step.items.flatMap((item) => {
+        if (item.kind !== 'reading' || shown[item.id] === undefined) return [];
+        const gauge = gaugeFor(rig[item.port] ?? [], Math.abs(shown[item.id]!)) ?? rig[item.port]?.at(-1);
+        if (!gauge) return [];
+        if (item.measures === 'input' || item.measures === 'zero') return [[item.id, item.target_Pa ?? 0]];
+        return [[item.id, this.read(gauge, item, shown[item.id]!)]];
+      }),
+    );
+  }
+
+  private read(gauge: Instrument, { measures }: ReadingItem, value: number): number {
+    const { SI = 0, part = 0 } = family.readings.find(({ id }) => id === measures)?.apart ?? {};
+    const apart = Math.hypot(SI, part * value) * gaussian(this.random);
+    const out = this.errors.get(gauge.tag)! * gaugeUncertainty_SI(gauge, value);
+    const chance = stepUncertainty_SI(gauge) * gaussian(this.random);
+    const steps = Math.round((value + apart + out + chance) / gauge.step_Pa);
+    return Math.min(gauge.fullScale_Pa, steps * gauge.step_Pa);
+  }
+
+  private looks({ items }: Step): Record<string, string> {
+    return Object.fromEntries(
+      items.flatMap((item) => {
+        if (item.kind !== 'observation') return [];
+        const answer = this.look(item);
+        return answer ? [[item.id, answer]] : [];
+      }),
+    );
+  }
+
+  private look({ id, answers }: ObservationItem): string | null {
+    const look = family.looks.find(({ item }) => item === id);
+    if (!look) return null;
+    const rate = this.rates.get(id)!;
+    const [good, bad] = (['good', 'bad'] as const).map((finds) =>
+      answers.filter((one) => one.finds === finds).map((one) => one.id),
+    ) as [string[], string[]];
+    const signs = this.faults.flatMap(({ signs: of }, i) =>
+      of[id] !== undefined && this.truth.severities[i]! > SHOWS_FROM ? [of[id]] : [],
+    );
+    const one = (of: readonly string[]) => of[Math.floor(this.random() * of.length)]!;
+    if (signs.length > 0) return this.random() < rate * look.miss ? one(good) : one(signs);
+    return this.random() < rate * look.falseAlarm ? one(bad) : one(good);
+  }
+}
+
+const installations = new Map<number, Installation>();
+process.on('message', (ask: Ask) => {
+  const tell = (told: Told) => process.send!(told);
+  if (ask.kind === 'open') {
+    const made = new Installation(ask.number, seeded(ask.seed), ask.drawn);
+    installations.set(ask.number, made);
+    tell({ kind: 'opened', number: ask.number, leftOut: made.truth.leftOut });
+    return;
+  }
+  const one = installations.get(ask.number)!;
+  if (ask.kind === 'step') tell(one.step(ask.step));
+  else {
+    installations.delete(ask.number);
+    tell({ kind: 'revealed', number: ask.number, truth: one.truth });
+  }
+});
