@@ -97,8 +97,8 @@ test('led by the advice: the test that tells the most is taken by keyboard, and 
   }
   await expect(top).toContainText('Torn diaphragm');
   await expect(top).toContainText(/For/);
-  // What speaks for it leads to its line on the tape.
-  await top.getByRole('button').first().click();
+  // A reading that speaks for a cause or against it leads to its line on the tape.
+  await pane.getByRole('list', { name: 'Causes' }).getByRole('button').first().click();
   await expect(page.getByRole('button', { name: 'Read it again' })).toBeVisible();
   // One key puts it away again.
   await page.keyboard.press('#');

@@ -1,11 +1,9 @@
-import type { ReadingItem, Step } from '../../src/core/contract/steps';
+import type { Step } from '../../src/core/contract/steps';
 import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicle';
 import { RIGS } from '../../src/core/scenarios/bench';
-import { perform } from './vehicle';
+import { perform, type SetTo } from './vehicle';
 
-/** A gauge brought to an aim: what is really there then. */
-export type SetTo = (item: ReadingItem, aim: number) => number;
 /** Carries out a step on a unit of some parameters: what a gauge that is not out would show, by item. */
 export type Hands = (parameters: readonly number[], step: Step, set: SetTo) => Record<string, number>;
 

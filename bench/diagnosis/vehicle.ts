@@ -1,11 +1,13 @@
 import { FAMILIES } from '../../src/core/families/registry';
 import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicle';
-import { RHYTHM } from '../../src/core/families/pedal-vacuum/profile';
+import { RHYTHM } from '../../src/core/families/pedal-vacuum/index';
 import { Running } from '../../src/core/model/running';
 import { placeOf } from '../../src/core/model/vectors';
 import type { ReadingItem, Step } from '../../src/core/contract/steps';
 import { waitBefore, type Procedure } from '../../src/core/contract/steps';
-import type { SetTo } from './hands';
+
+/** A gauge brought to an aim: what is really there then. */
+export type SetTo = (item: ReadingItem, aim: number) => number;
 
 const family = FAMILIES['vacuum-vehicle'];
 const port = (id: string) => family.ports.findIndex((one) => one.id === id);
