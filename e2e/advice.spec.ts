@@ -121,7 +121,7 @@ test('two causes that no test here tells apart are said so, and what would tell 
     await expect(async () => {
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
-    }).toPass({ timeout: 30_000 });
+    }).toPass({ timeout: 10_000 });
   }
 });
 

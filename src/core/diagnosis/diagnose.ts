@@ -141,13 +141,7 @@ export class Diagnostician {
     );
     if (pieces.length === 0) return { of, likelihood };
     const { prior } = this.weighed(of, looked);
-    const best = new Map<Cause, { at: number; log: number }>();
-    of.forEach((k, at) => {
-      const { cause } = set.particles[k]!;
-      const log = Math.log(prior[at]!) + likelihood.all[at]!;
-      if (log > (best.get(cause)?.log ?? -Infinity)) best.set(cause, { at, log });
-    });
-    const sorted = [...best].sort(([, a], [, b]) => b.log - a.log);
+    const sorted = this.likeliest(of, (at) => Math.log(prior[at]!) + likelihood.all[at]!);
     const likeliest = sorted
       .filter(([cause, { log }]) => {
         const before = times.get(cause) ?? 0;
@@ -171,7 +165,6 @@ export class Diagnostician {
     if (anew.length === 0) return { of, likelihood };
     const causes = new Set(anew.map(({ cause }) => cause));
     const kept = of.flatMap((k, at) => (causes.has(set.particles[k]!.cause) ? [] : [at]));
-    // Of those that stay some may be about units of their own already.
     const made = anew.flatMap(({ cause, unit, severities }) => {
       const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
       const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
@@ -195,15 +188,20 @@ export class Diagnostician {
     });
   }
 
+  /** Causes by the likeliest particle of each, with its place, the likeliest first. */
+  private likeliest(of: readonly number[], logAt: (at: number) => number) {
+    const best = new Map<Cause, { readonly at: number; readonly log: number }>();
+    of.forEach((k, at) => {
+      const { cause } = this.set.particles[k]!;
+      const log = logAt(at);
+      if (log > (best.get(cause)?.log ?? -Infinity)) best.set(cause, { at, log });
+    });
+    return [...best].sort(([, a], [, b]) => b.log - a.log);
+  }
+
   /** Pairs of which one fault is among those that explain the evidence best by themselves. */
   private withLikeliest(alone: readonly number[], logs: Float64Array): Cause[] {
-    const best = new Map<Cause, number>();
-    alone.forEach((k, at) => {
-      const { cause } = this.set.particles[k]!;
-      best.set(cause, Math.max(best.get(cause) ?? -Infinity, logs[at]!));
-    });
-    const likeliest = [...best]
-      .sort(([, a], [, b]) => b - a)
+    const likeliest = this.likeliest(alone, (at) => logs[at]!)
       .slice(0, PARTNERS)
       .flatMap(([{ faults }]) => faults);
     return this.library.pairs.filter(({ faults }) => faults.some((fault) => likeliest.includes(fault)));

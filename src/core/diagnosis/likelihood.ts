@@ -239,8 +239,8 @@ class Numbers {
       for (let j = 0; j < i; j += 1, pair += 1) {
         const rho = inverse[i * size + j]! * sd[i]! * sd[j]!;
         const apart = 1 - rho * rho;
-        const square = (z[i]! ** 2 - 2 * rho * z[i]! * z[j]! + z[j]! ** 2) / apart;
-        const log = taken[i]! + taken[j]! + square / 2;
+        const both = (z[i]! ** 2 - 2 * rho * z[i]! * z[j]! + z[j]! ** 2) / apart;
+        const log = taken[i]! + taken[j]! + both / 2;
         two[pair] = log + CLOSEST - most < COUNTS_FROM ? -Infinity : log - Math.log(apart) / 2;
         if (two[pair]! > most) most = two[pair]!;
       }

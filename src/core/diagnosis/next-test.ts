@@ -1,7 +1,7 @@
 import { gaussian } from '../numeric/chance';
 import type { RepairClass } from './causes';
 import { spanOf, type Evidence, type LookEvidence } from './evidence';
-import { triangleOf } from '../numeric/covariance';
+import { solveForward, triangleOf } from '../numeric/covariance';
 import { AnswerChances, GROSS } from './likelihood';
 import type { PlannedReading } from './of-run';
 import type { Particle } from './particles';
@@ -165,12 +165,8 @@ class Outlook {
         if (posterior.grossBy[piece]![at]! > 0.5) l[i * whole + i]! += spanOf(one) ** 2;
       });
       triangleOf(l, whole);
-      for (let i = 0; i < old; i += 1) {
-        let sum = pieces[i]!.one.value - errors.expected(i, k);
-        if (!Number.isFinite(sum)) sum = 0;
-        for (let j = 0; j < i; j += 1) sum -= l[i * whole + j]! * told[j]!;
-        told[i] = sum / l[i * whole + i]!;
-      }
+      pieces.forEach(({ one }, i) => (told[i] = errors.off(i, k, one.value)));
+      solveForward(l, whole, old, told);
       const expected = new Float64Array(size);
       const triangle = new Float64Array(size ** 2);
       for (let i = 0; i < size; i += 1) {
@@ -219,12 +215,9 @@ class Outlook {
       for (let s = 0; s < logs.length; s += 1) {
         const { expected, triangle, logDeterminant } = outcomes[s]!;
         let square = 0;
-        for (let i = 0; i < size; i += 1) {
-          let sum = values[i]! - expected[i]!;
-          for (let j = 0; j < i; j += 1) sum -= triangle[i * size + j]! * scaled[j]!;
-          scaled[i] = sum / triangle[i * size + i]!;
-          square += scaled[i]! ** 2;
-        }
+        for (let i = 0; i < size; i += 1) scaled[i] = values[i]! - expected[i]!;
+        solveForward(triangle, size, size, scaled);
+        for (let i = 0; i < size; i += 1) square += scaled[i]! ** 2;
         const log = -(square + logDeterminant + size * Math.log(2 * Math.PI)) / 2;
         // A gross error may stand in it too.
         let sum = size > 0 ? logSum(log, Math.log(GROSS) + anywhere) : 0;

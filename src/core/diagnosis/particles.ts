@@ -81,7 +81,11 @@ export class ParticleSet {
     return this.laid;
   }
 
-  /** Particles of a cause, laid out so finely. */
+  /**
+   * Particles of a cause, laid out so finely.
+   *
+   * @throws RangeError while there are any about a unit
+   */
   of(cause: Cause, by: Strata): readonly number[] {
     const count = cause.faults.length;
     const [strata, ofLeads] = [by, LEADS].map(({ one, two }) => (count === 2 ? two : one)) as [
@@ -91,7 +95,9 @@ export class ParticleSet {
     const key = `${cause.id}/${strata}`;
     const known = this.known.get(key);
     if (known) return known;
-    this.forget();
+    // Their places would be given away while columns still hold what they showed.
+    if (this.laid.length > this.lasting)
+      throw new RangeError('particles: those about a unit are forgotten before others are laid out');
     const leads = strata === ofLeads ? null : this.of(cause, LEADS);
     const made = this.lay(cause, strata, null, (places, k) => {
       if (!leads) return k;
@@ -104,7 +110,7 @@ export class ParticleSet {
   }
 
   /**
-   * Particles of a cause about a unit: they are gone once others are laid out or forgotten.
+   * Particles of a cause about a unit: they are there until they are forgotten, before others are laid out.
    *
    * @param about in standard deviations of each way in which units differ
    * @param lead place among them by which all hang on tolerances and inputs

@@ -5,7 +5,8 @@ import type { Wanted } from '../model/member';
 import type { ReadingEvidence, State } from './evidence';
 import { stepOf as wayStep, type ParticleSet } from './particles';
 
-const keyOf = ({ view, inputs }: State) => `${view}:${inputs.join(',')}`;
+/** A state by name. */
+export const keyOf = ({ view, inputs }: State): string => `${view}:${inputs.join(',')}`;
 const spreadKey = (state: State, way: number) => `${keyOf(state)}~${way}`;
 /** One standard uncertainty of an input. */
 const stepOf = ({ random, shared }: InputDoubt) => Math.hypot(random, shared.u);

@@ -97,6 +97,11 @@ export class SharedErrors {
     return about ? shown - this.byUnit(i, k, about) : shown;
   }
 
+  /** How far a value lies from that; not at all where the particle tells none. */
+  off(i: number, k: number, value: number): number {
+    return finite(value - this.expected(i, k));
+  }
+
   /** By how much a reading differs for a unit that differs so far along each way, as far as it is linear about the particle. */
   byUnit(i: number, k: number, unit: Vector): number {
     return unit.reduce((sum, z, way) => sum + z * finite(this.ways[i]![way]![k]!), 0);

@@ -1,7 +1,7 @@
 import type { Vector } from '../model/descriptor';
-import { triangleOf } from '../numeric/covariance';
+import { solveBackward, solveForward, triangleOf } from '../numeric/covariance';
 import { spanOf, type ReadingEvidence } from './evidence';
-import type { Predictions } from './predictions';
+import { keyOf, type Predictions } from './predictions';
 import { SharedErrors } from './shared-errors';
 
 /** No unit lies further out along one way than this, in standard deviations. */
@@ -29,15 +29,9 @@ export function unitBehind(
     if (gross[i]! > 0.5) l[i * size + i]! += spanOf(one) ** 2;
   });
   triangleOf(l, size);
-  const solved = readings.map((one, i) => one.value - errors.expected(i, k));
-  for (let i = 0; i < size; i += 1) {
-    for (let j = 0; j < i; j += 1) solved[i]! -= l[i * size + j]! * solved[j]!;
-    solved[i]! /= l[i * size + i]!;
-  }
-  for (let i = size - 1; i >= 0; i -= 1) {
-    for (let j = i + 1; j < size; j += 1) solved[i]! -= l[j * size + i]! * solved[j]!;
-    solved[i]! /= l[i * size + i]!;
-  }
+  const solved = Float64Array.from(readings, (one, i) => errors.off(i, k, one.value));
+  solveForward(l, size, size, solved);
+  solveBackward(l, size, size, solved);
   const { set } = predictions;
   const unit = set.spread.map((_, way) => {
     const alone = set.spread.map((_one, other) => (other === way ? 1 : 0));
@@ -49,7 +43,7 @@ export function unitBehind(
   const shown = new Map<string, Vector>();
   const places = new Set(readings.map(({ place }) => place));
   const off = readings.some(({ state, place, random, shared }, i) => {
-    const key = `${state.view}:${state.inputs.join(',')}`;
+    const key = keyOf(state);
     const found = shown.get(key) ?? predictions.shown(state, parameters, places);
     shown.set(key, found);
     const linear = errors.expected(i, k) + errors.byUnit(i, k, unit);

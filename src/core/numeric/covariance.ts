@@ -22,6 +22,28 @@ export function triangleOf(covariance: Float64Array, size: number): number {
 }
 
 /**
+ * L⁻¹·v in place, L the first `size` rows of a triangle.
+ *
+ * @param stride length of a row of it
+ */
+export function solveForward(l: Float64Array, stride: number, size: number, v: Float64Array): void {
+  for (let i = 0; i < size; i += 1) {
+    let sum = v[i]!;
+    for (let j = 0; j < i; j += 1) sum -= l[i * stride + j]! * v[j]!;
+    v[i] = sum / l[i * stride + i]!;
+  }
+}
+
+/** L⁻ᵀ·v in place. With the one before it: Σ⁻¹·v. */
+export function solveBackward(l: Float64Array, stride: number, size: number, v: Float64Array): void {
+  for (let i = size - 1; i >= 0; i -= 1) {
+    let sum = v[i]!;
+    for (let j = i + 1; j < size; j += 1) sum -= l[j * stride + i]! * v[j]!;
+    v[i] = sum / l[i * stride + i]!;
+  }
+}
+
+/**
  * Inverse of a covariance, and the natural logarithm of its determinant, by Cholesky's triangle. In place and without a new
  * array: it is asked for many times over. Both arrays are square, row by row.
  *

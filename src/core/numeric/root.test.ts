@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { rootOfFalling } from './root';
+import { rootOfFalling, settled } from './root';
 
 describe('the root of a falling function', () => {
   test('a cubic with a known root: (2 − x)³ + (2 − x) is zero at 2 alone', () => {
@@ -27,4 +27,21 @@ describe('the root of a falling function', () => {
     expect(rootOfFalling((x) => -1 - x, 3, 5, 1e-9)).toBe(3);
     expect(rootOfFalling((x) => 9 - x, 3, 5, 1e-9)).toBe(5);
   });
+});
+
+test('what settles at once is gone on with, and what does not is looked for: x = cos x, and x = 10 − 3x at 2.5', () => {
+  const nowhere = () => {
+    throw new Error('it settles');
+  };
+  // Each step leaves a tenth: x = 1 + (1 − x)/10.
+  expect(settled((x) => 1 + (1 - x) / 10, 0, 1e-4, nowhere)).toBeCloseTo(1, 4);
+  expect(settled(Math.cos, 0.7, 1e-9, () => [0, 1])).toBeCloseTo(0.7390851332, 8);
+  expect(
+    settled(
+      (x) => 10 - 3 * x,
+      0,
+      1e-9,
+      () => [0, 10],
+    ),
+  ).toBeCloseTo(2.5, 8);
 });

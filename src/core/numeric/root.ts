@@ -36,3 +36,30 @@ export function rootOfFalling(f: (x: number) => number, low: number, high: numbe
   }
   return last;
 }
+
+/** So many steps bring what settles at once to rest; where they do not, it is looked for between its bounds. */
+const STEPS = 6;
+
+/**
+ * Where x = next(x), for a function that falls as its argument rises, most of the time so gently that going on from what the last
+ * step gave comes to rest at once. What `next` was last asked for is the place found, as nearly as it is found.
+ *
+ * @param close how nearly
+ * @param span between what it lies, where the steps do not come to rest
+ */
+export function settled(
+  next: (x: number) => number,
+  guess: number,
+  close: number,
+  span: () => readonly [least: number, most: number],
+): number {
+  let x = guess;
+  for (let step = 0; step < STEPS; step += 1) {
+    const then = next(x);
+    if (Math.abs(then - x) < close) return then;
+    x = then;
+  }
+  const found = rootOfFalling((at) => next(at) - at, ...span(), close);
+  next(found);
+  return found;
+}

@@ -169,7 +169,7 @@ describe('a vehicle over time', () => {
           const found_Pa = vehicle.read()[FRONT]!;
           const closed_Pa = at('load.pressure', pedal_N, n);
           // Beyond the last that helps too: what presses the vacuum side together goes out past the check valve.
-          expect(Math.abs(found_Pa - closed_Pa) / full_Pa).toBeLessThan(4 * WITHIN);
+          expect(Math.abs(found_Pa - closed_Pa) / full_Pa).toBeLessThan(2 * WITHIN);
           if (n <= helped) expect(closed_Pa).toBeGreaterThan(1.1 * alone_Pa);
         }
       }),

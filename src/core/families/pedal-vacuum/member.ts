@@ -7,7 +7,8 @@ import { pressureBetween_Pa } from '../../air/series';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import type { Vector } from '../../model/descriptor';
-import { rootOfFalling } from '../../numeric/root';
+import { GAUSS_8 } from '../../numeric/quadrature';
+import { settled } from '../../numeric/root';
 import { HEALTHY_LEAK_M3_PER_S_PA, RECOVERED, RHYTHM, type PedalVacuumProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
@@ -85,43 +86,6 @@ const WORTH = 1.1;
 const NEVER_S = 3600;
 /** More applications than this are counted by nobody. */
 const MOST_APPLICATIONS = 12;
-
-/** Gauss–Legendre nodes and weights on 0 to 1, eight points. Abramowitz & Stegun, table 25.4. */
-const GAUSS = [
-  [0.1834346424956498, 0.362683783378362],
-  [0.525532409916329, 0.3137066458778873],
-  [0.7966664774136267, 0.2223810344533745],
-  [0.9602898564975363, 0.1012285362903763],
-].flatMap(([x, w]) => [
-  [(1 - x!) / 2, w! / 2],
-  [(1 + x!) / 2, w! / 2],
-]) as readonly (readonly [number, number])[];
-
-/** So many steps bring the force of a stroke to rest; where they do not, it is looked for between its bounds. */
-const STEPS = 6;
-
-/**
- * Force at which a stroke stands that takes from what makes it, N: the last that `at` was asked for, as nearly as it is found. A
- * newton more takes some hundredths of one from itself, so that going on from what the last step gave comes to rest at once.
- *
- * @param guess_N the stroke before stood there
- * @param span_N between what forces it lies, where the steps do not come to rest
- */
-function strokeForce_N(
-  at: (force_N: number) => number,
-  guess_N: number,
-  span_N: () => readonly [least: number, most: number],
-): number {
-  let force_N = guess_N;
-  for (let step = 0; step < STEPS; step += 1) {
-    const next_N = at(force_N);
-    if (Math.abs(next_N - force_N) < CLOSE_N) return next_N;
-    force_N = next_N;
-  }
-  const found_N = rootOfFalling((force) => at(force) - force, ...span_N(), CLOSE_N);
-  at(found_N);
-  return found_N;
-}
 
 /** Force of the pushrod that the driver's own foot makes through the unit, N. */
 export const unassisted_N = (p: Parameters, in_N: number): number => Math.max(0, in_N - p.spring_N);
@@ -304,12 +268,21 @@ class PedalVacuum implements Standing {
     return this.p.pedalRatio * nodes.taken(ROD, force_N);
   }
 
-  /** Pedal force at which all of the vacuum works. Handbook-models 8.3. */
-  private runout_N(front_Pa: number): number {
-    const { area_m2, spring_N, jump_N, reaction, begin_N, binding_N, pedalRatio } = this.p;
+  /** Force into the unit at which all of the vacuum works, N. Handbook-models 8.3. */
+  private runoutIn_N(front_Pa: number): number {
+    const { area_m2, spring_N, jump_N, reaction, begin_N } = this.p;
     const assist_N = (this.fullyOpen_Pa(front_Pa) - front_Pa) * area_m2;
-    const in_N = (assist_N - spring_N - jump_N + reaction * begin_N) / (reaction - 1);
-    return Math.max(0, in_N + binding_N) / pedalRatio;
+    return (assist_N - spring_N - jump_N + reaction * begin_N) / (reaction - 1);
+  }
+
+  /** The same at the pedal. */
+  private runout_N(front_Pa: number): number {
+    return Math.max(0, this.runoutIn_N(front_Pa) + this.p.binding_N) / this.p.pedalRatio;
+  }
+
+  /** Force of the pushrod at runout, where the air valve shuts on the way back, N. */
+  private lap_N(front_Pa: number): number {
+    return Math.max(0, this.calledAt(this.runoutIn_N(front_Pa)));
   }
 
   /** Volumes that empty together with the unit at rest, and its diaphragm. */
@@ -367,12 +340,13 @@ class PedalVacuum implements Standing {
     );
     const air_PaM3 = (barometer_Pa - still_Pa) * start_m3;
     let left_Pa = still_Pa;
-    const end_N = strokeForce_N(
+    const end_N = settled(
       (at_N) => {
         left_Pa = Math.max(0, barometer_Pa - air_PaM3 / volume_m3(at_N));
         return this.outputAt(barometer_Pa - left_Pa, this.in_N, this.called_N);
       },
       force_N,
+      CLOSE_N,
       () => [unassisted_N(p, this.in_N), force_N],
     );
     return { left_Pa, force_N: end_N };
@@ -407,6 +381,7 @@ class PedalVacuum implements Standing {
     const whole_m3 = unit.front_m3 + unit.tank_m3;
     const leak_m3PerSPa = this.heldLeak_m3PerSPa(nodes, barometer_Pa - from_Pa);
     let lost_Pa = 0;
+    let lap_N = 0;
     const at = (force_N: number) => {
       unit.stroke_m = nodes.taken(ROD, force_N);
       const full_Pa = depressionAtStroke_Pa(from_Pa, unit, barometer_Pa, crack_Pa);
@@ -415,13 +390,16 @@ class PedalVacuum implements Standing {
         full_Pa > 0 ? this.leakedTo_Pa(full_Pa, leak_m3PerSPa, pressed_m3, RHYTHM.held_s) : full_Pa;
       // Air that came in while it was held, as it will be spread over all of it after the release.
       lost_Pa = ((full_Pa - held_Pa) * pressed_m3) / (whole_m3 + unit.rear_m3);
+      lap_N = this.lap_N(barometer_Pa - held_Pa);
       return this.outputAt(barometer_Pa - held_Pa, this.in_N, this.called_N);
     };
     // It presses the vacuum side together, and so takes from what makes it: less than with no stroke.
-    const force_N = strokeForce_N(at, guess_N, () => [
+    const force_N = settled(at, guess_N, CLOSE_N, () => [
       unassisted_N(p, this.in_N - crack_Pa * p.area_m2),
       this.outputAt(barometer_Pa - from_Pa, this.in_N, this.called_N),
     ]);
+    // On the way back the air valve shuts at runout: what the rod comes back before that goes out again.
+    unit.stroke_m = nodes.taken(ROD, Math.min(force_N, lap_N));
     const left_Pa = depressionAfterStroke_Pa(from_Pa, unit, barometer_Pa);
     return { force_N, left_Pa: Math.max(0, left_Pa - lost_Pa) };
   }
@@ -445,8 +423,8 @@ class PedalVacuum implements Standing {
     const volume_m3 = stroke.front_m3 + stroke.rear_m3 + stroke.tank_m3;
     // dt = V·dp/Q with p = p₁ + (p₀ − p₁)·s².
     let sum = 0;
-    for (let i = 0; i < GAUSS.length; i += 1) {
-      const [s, weight] = GAUSS[i]!;
+    for (let i = 0; i < GAUSS_8.length; i += 1) {
+      const [s, weight] = GAUSS_8[i]!;
       const at_Pa = to_Pa + (from_Pa - to_Pa) * s * s;
       const taken = nodes.taken(VACUUM, at_Pa) - this.restLeak_PaM3PerS(at_Pa);
       if (taken <= 0) return NEVER_S;
