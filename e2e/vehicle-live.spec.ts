@@ -1,4 +1,4 @@
-import type { Item } from '../src/core/contract/steps';
+import { setItem, type Item } from '../src/core/contract/steps';
 import type { LiveMessage, LiveMoment } from '../src/core/shop/live';
 import { App, expect, test } from './app';
 import { onSimulatedBench, runOn, Technician } from './technician';
@@ -106,7 +106,8 @@ test('a simulated vehicle with a hose that is nearly shut: engine and pedal in h
         await moved();
       } else if (item?.kind === 'reading') {
         if (item.measures === 'zero' && item.port === 'supply') await pump();
-        await hands({ pedal_N: item.target_Pa ?? 0, press_NPerS: 200 });
+        const set = setItem(run.context.procedure, item, 'pedal');
+        await hands({ pedal_N: item.target_Pa ?? set?.target_Pa ?? 0, press_NPerS: 200 });
         await moved();
       } else await bench.doNext(true);
     }

@@ -72,10 +72,10 @@ describe('a reading is captured by itself', () => {
     ],
     ['what a meter tells', 'switch.input', ports({ input: 4 }), false],
   ])('%s', (_name, id, show, expected) => {
-    expect(captureNow(item(id), show)).toBe(expected);
+    expect(captureNow(procedure, item(id), show)).toBe(expected);
   });
   test('a port that nothing reads is never captured', () => {
-    expect(captureNow(item('ratio.1.output'), { ...ports({ input: 12 }), output: undefined })).toBe(false);
+    expect(captureNow(procedure, item('ratio.1.output'), { ...ports({ input: 12 }), output: undefined })).toBe(false);
   });
 });
 
@@ -116,19 +116,45 @@ describe('a servo that acts on a rod', () => {
     supply: { value: 20 * INHG, settled: true, step: 0.1 * INHG },
   });
   test('where force begins is captured as the load cell moves, still or not', () => {
-    expect(captureNow(of('begin.input'), shown(1.9, 3, false))).toBe(false);
-    expect(captureNow(of('begin.input'), shown(2.1, 30, false))).toBe(true);
+    expect(captureNow(steps, of('begin.input'), shown(1.9, 3, false))).toBe(false);
+    expect(captureNow(steps, of('begin.input'), shown(2.1, 30, false))).toBe(true);
   });
   test('a force is captured with its pressure at the aim, and never by itself where a stopwatch is read', () => {
-    expect(captureNow(of('force.1.output'), shown(3, 255))).toBe(true);
-    expect(captureNow(of('force.1.output'), shown(6, 800))).toBe(false);
-    expect(captureNow(of('apply.time'), shown(12, 1200))).toBe(false);
+    expect(captureNow(steps, of('force.1.output'), shown(3, 255))).toBe(true);
+    expect(captureNow(steps, of('force.1.output'), shown(6, 800))).toBe(false);
+    expect(captureNow(steps, of('apply.time'), shown(12, 1200))).toBe(false);
   });
   test('each application of the reserve is one of its own: the fluid is let go between two', () => {
     const next = of('reserve.2');
-    expect(readyFor(next, shown(12, 1100))).toBe(false);
-    expect(readyFor(next, shown(0.3, 0))).toBe(true);
-    expect(captureNow(next, shown(12, 1100))).toBe(true);
-    expect(readyFor(of('force.1.output'), shown(12, 1100))).toBe(true);
+    expect(readyFor(steps, next, shown(12, 1100))).toBe(false);
+    expect(readyFor(steps, next, shown(0.3, 0))).toBe(true);
+    expect(captureNow(steps, next, shown(12, 1100))).toBe(true);
+    expect(readyFor(steps, of('force.1.output'), shown(12, 1100))).toBe(true);
+  });
+});
+
+describe('a vehicle, where the input is a force and the output a pressure', () => {
+  const { procedure: steps } = benchOf('vacuum-vehicle').contextWith();
+  const of = (id: string) => findItem(steps, id)!.item as ReadingItem;
+  const shown = (force_N: number, pressure: number, vacuum = 19): LivePorts => ({
+    pedal: { value: force_N, settled: true, step: 1 },
+    front: { value: pressure * BAR, settled: true, step: 0.2 * BAR },
+    rear: { value: pressure * BAR, settled: true, step: 0.2 * BAR },
+    supply: { value: vacuum * INHG, settled: true, step: 0.02 * INHG },
+  });
+  test.each(['sweep.2.front', 'sweep.2.rear'])('%s waits for the pedal to stand at its force', (id) => {
+    expect(captureNow(steps, of(id), shown(0, 0))).toBe(false);
+    expect(captureNow(steps, of(id), shown(85, 35))).toBe(false);
+    expect(captureNow(steps, of(id), shown(61, 26))).toBe(true);
+  });
+  test('vacuum under a force is not captured with the pedal let go, nor vacuum that is not there', () => {
+    const held = steps.steps
+      .flatMap(({ items }) => items)
+      .find((item): item is ReadingItem => item.kind === 'reading' && item.measures === 'supplyApplied')!;
+    const force_N = held.target_Pa!;
+    expect(force_N).toBeGreaterThan(100);
+    expect(captureNow(steps, held, shown(0, 0))).toBe(false);
+    expect(captureNow(steps, held, shown(force_N, 57))).toBe(true);
+    expect(captureNow(steps, held, shown(force_N, 57, 0))).toBe(false);
   });
 });

@@ -1,4 +1,5 @@
-import type { ReadingItem } from '../contract/steps';
+import { setItem, type Procedure, type ReadingItem } from '../contract/steps';
+import { setPort } from './live';
 import { GATE_STEPS } from './measured-item';
 
 /** What the gauges on the ports show now: value in SI with the vented zero taken off, and whether it stands still. */
@@ -24,15 +25,20 @@ const LET_GO_PART = 0.2;
 /** The working side is taken for empty of vacuum below this part of the supply. */
 const EMPTY_PART = 0.02;
 
+/** The port at which the input is set, and where it has to stand for a reading: as the item says, or the one it goes with. */
+function aimOf(procedure: Procedure, item: ReadingItem) {
+  const set = setPort(procedure);
+  return { set, aim: item.target_Pa ?? setItem(procedure, item, set)?.target_Pa };
+}
+
 /**
  * Whether a reading can be captured now without a hand: it has settled where it should be, or the moment that the item
  * asks for has come. What only a meter or an eye tells is never captured by itself.
- *
- * @param set the port at which this test sets what goes in
  */
-export function captureNow(item: ReadingItem, ports: LivePorts, set = 'input'): boolean {
+export function captureNow(procedure: Procedure, item: ReadingItem, ports: LivePorts): boolean {
   const own = ports[item.port];
   if (!own || item.moment === 'by-hand') return false;
+  const { set, aim } = aimOf(procedure, item);
   const { [set]: input, output, supply, activation } = ports;
   if (item.measures === 'zero')
     return own.settled && Math.abs(own.value) <= (item.gate ? GATE_STEPS : ZERO_STEPS) * own.step;
@@ -49,15 +55,19 @@ export function captureNow(item: ReadingItem, ports: LivePorts, set = 'input'): 
     return Boolean(
       supply && activation && activation.value <= Math.max(3 * activation.step, EMPTY_PART * supply.value),
     );
-  const aim = item.target_Pa;
-  const atAim = (value: number) =>
-    aim === undefined || Math.abs(value - aim) <= Math.max(NEAR_AIM * aim, 5 * own.step);
-  if (item.measures === 'input') return atAim(own.value);
-  if (item.port === 'supply') return own.value > 0;
+  // Each gauge by its own readable step: that of a pressure says nothing of a force.
+  const atAim = ({ value, step }: LivePort) =>
+    aim === undefined || Math.abs(value - aim) <= Math.max(NEAR_AIM * aim, 5 * step);
+  if (item.measures === 'input') return atAim(own);
+  if (item.port === 'supply' && own.value <= 0) return false;
+  if (item.port === 'supply' && aim === undefined) return true;
   // A reading that goes with an input is worth nothing while the input is elsewhere.
-  return !input || (input.settled && atAim(input.value));
+  return !input || (input.settled && atAim(input));
 }
 
 /** Whether the hand has done what must come before a reading can be captured by itself: let go since the one before. */
-export const readyFor = ({ moment, target_Pa }: ReadingItem, ports: LivePorts, set = 'input'): boolean =>
-  moment !== 'next-application' || Boolean(ports[set] && ports[set].value < LET_GO_PART * (target_Pa ?? 0));
+export function readyFor(procedure: Procedure, item: ReadingItem, ports: LivePorts): boolean {
+  if (item.moment !== 'next-application') return true;
+  const { set, aim } = aimOf(procedure, item);
+  return Boolean(ports[set] && ports[set].value < LET_GO_PART * (aim ?? 0));
+}

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button } from '@mui/material';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Instrument } from '@/core/metrology/instrument';
 import {
   checkCapture,
@@ -12,7 +12,6 @@ import {
 } from '@/core/procedure/check-capture';
 import type { RunEventOf } from '@/core/contract/events';
 import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
-import { setPort } from '@/core/procedure/live';
 import type { ReadingItem, Step } from '@/core/contract/steps';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';
@@ -177,10 +176,13 @@ export function ReadingBar(props: ReadingBarProps) {
 
   const tried = useRef(false);
   const [ready, setReady] = useState(false);
-  const set = useMemo(() => setPort(context.procedure), [context]);
-  if (!ready && livePorts && readyFor(item, livePorts, set)) setReady(true);
+  if (!ready && livePorts && readyFor(context.procedure, item, livePorts)) setReady(true);
   const due =
-    ready && handsFree && live !== undefined && livePorts !== null && captureNow(item, livePorts, set);
+    ready &&
+    handsFree &&
+    live !== undefined &&
+    livePorts !== null &&
+    captureNow(context.procedure, item, livePorts);
   const take = useRef(() => undefined as void);
   useEffect(() => {
     take.current = () => void capture(live!, 'hands-free');

@@ -37,7 +37,7 @@ export function RemovedPage({ things }: { things: readonly RemovedThing[] }) {
         )}
         {things.length > 0 && (
           <Table size="small" aria-label="Taken off">
-            <Columns names={['Name', 'What', 'Taken off', '']} />
+            <Columns names={['Name', 'What', 'Taken off', 'Put back']} />
             <TableBody>
               {things.map((thing) => (
                 <TableRow key={thing.id} hover>
