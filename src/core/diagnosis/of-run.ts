@@ -108,13 +108,15 @@ function stateAt(
     if (!isSet) continue;
     const seen = asSeen({ ...family, ...view }, context, run, item, reading);
     if (!seen) continue;
+    // A view that asks for nothing that was not read is better; only a reading that is planned leans on what is supposed.
+    const leans = seen.known.some(({ assumed }) => assumed);
+    if (leans && (reading || !seen.inputs.every(Number.isFinite))) continue;
     // Only what is set has an aim: what another reading shows is known once it was read.
     if (setFor.some((set, i) => set && set.measures !== 'input' && !seen.known[i]!.measured)) continue;
     if (!Number.isFinite(view.steady(values, seen.inputs)[place]!)) continue;
     const at = { state: { view: number, inputs: seen.inputs }, place, doubts: seen.doubts, seen };
-    if (!seen.known.some(({ assumed }) => assumed)) return at;
-    // A view that asks for nothing that was not read is better; only a reading that is planned leans on what is supposed.
-    if (!reading) supposed ??= at;
+    if (!leans) return at;
+    supposed ??= at;
   }
   return supposed;
 }
