@@ -151,3 +151,25 @@ test('what nothing known explains is said so', async ({ app, page }) => {
   const pane = await advised(app, page, run);
   await expect(pane.getByRole('status')).toContainText('None of the known faults explains this');
 });
+
+test('by one key the tests follow the advice, and by the same the usual order again', async ({
+  app,
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const { run, truth } = await readSoFar(app, 'ADVICE-6', ['torn-diaphragm', 0.6], 'with.1.input');
+  const technician = await Technician.at(app, page, run, truth);
+  const usual = await technician.next();
+  const pane = page.getByRole('region', { name: 'What it may be' });
+  await expect(async () => {
+    if (!(await pane.isVisible())) await page.keyboard.press('&');
+    await expect(pane).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await expect(pane.getByText('In the order of what tells the most')).toBeVisible({ timeout: 30_000 });
+  // Nothing of the next test was done yet: the one that tells the most is at hand now, by itself.
+  await expect(pane.getByText(/: at hand$|behind what is at hand$/)).toBeVisible({ timeout: 30_000 });
+  await page.keyboard.press('&');
+  await expect(pane.getByText('In the order of what tells the most')).toBeHidden();
+  await expect(pane).toBeVisible();
+  expect('step' in usual.action).toBe(true);
+});

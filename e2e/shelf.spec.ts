@@ -104,3 +104,28 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
     await app.end();
   }
 });
+
+test('how often a fault is met is changed with who and why, and its history is shown', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/shelf/faults`);
+  const first = page.getByRole('button', { name: /^Change how often it is met/ }).first();
+  await first.click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel(/^How often it is met, as a weight/).fill('20');
+  await page.keyboard.press('F8');
+  await expect(dialog.getByText('By: who says so.')).toBeVisible();
+  await dialog.getByLabel('By').fill('A. Technician');
+  await dialog.getByLabel('Why').fill('Seen often this winter');
+  await page.keyboard.press('F8');
+  await expect(dialog).toBeHidden();
+  await expect(
+    page.getByText(/20 here; the handbook has .*A\. Technician.*Seen often this winter/),
+  ).toBeVisible();
+  // What counted before stays: the change is in the history of the fault.
+  await first.click();
+  await expect(dialog.getByRole('list', { name: 'Changes' })).toContainText('Seen often this winter');
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await expect(dialog).toBeHidden();
+});

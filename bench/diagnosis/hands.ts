@@ -1,25 +1,57 @@
 import type { Step } from '../../src/core/contract/steps';
 import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
+import type { RemoteVacuumProfile } from '../../src/core/families/remote-vacuum/index';
+import type { RodServoProfile } from '../../src/core/families/rod-servo/index';
 import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicle';
+import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
+import { performOnBench, type BenchRoom } from './bench-top';
 import { perform, type SetTo } from './vehicle';
 
 /** Carries out a step on a unit of some parameters: what a gauge that is not out would show, by item. */
-export type Hands = (parameters: readonly number[], step: Step, set: SetTo) => Record<string, number>;
+export type Hands = (
+  parameters: readonly number[],
+  room: BenchRoom,
+  step: Step,
+  set: SetTo,
+) => Record<string, number>;
 
-export const ROOM = { barometer_Pa: 101_325, temperature_K: 293.15 };
+/** Sea level, and how deep a bench's source reaches. A vehicle brings its own source. */
+export const ROOM: BenchRoom = { barometer_Pa: 101_325, temperature_K: 293.15, supply_Pa: 20 * INHG_PA };
+
+const vehicle = FAMILIES['vacuum-vehicle'];
+const remote = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
+const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 
 /** Who carries out the steps of a kind through time. */
 export const HANDS: Partial<Record<FamilyKind, Hands>> = {
-  'vacuum-vehicle': (parameters, step, set) => {
-    const { typical, procedure } = FAMILIES['vacuum-vehicle'];
+  'vacuum-vehicle': (parameters, room, step, set) => {
+    const { typical, procedure } = vehicle;
     return perform(
       parameters,
-      ROOM,
+      room,
       typical as VacuumVehicleProfile,
       procedure(typical, RIGS['vacuum-vehicle']),
       step,
       set,
     );
   },
+  'remote-vacuum': (parameters, room, step, set) =>
+    performOnBench(
+      'remote-vacuum',
+      parameters,
+      room,
+      step,
+      { most_Pa: remote.fullInput_Pa, moves: { activation: 300, output: 5e3 }, mark_Pa: null },
+      set,
+    ),
+  'rod-servo': (parameters, room, step, set) =>
+    performOnBench(
+      'rod-servo',
+      parameters,
+      room,
+      step,
+      { most_Pa: servo.fullInput_Pa, moves: { output: 5 }, mark_Pa: servo.pullDownTo_Pa },
+      set,
+    ),
 };

@@ -6,9 +6,9 @@ export type Ask =
 
 /**
  * How an installation is drawn: by the chances that the library gives beforehand, or evenly among the faults; one fault, two,
- * none, or one that the library is to know nothing of.
+ * none, or one that the library is to know nothing of; or a sound unit on a weak source.
  */
-export type Drawn = 'by-library' | 'single' | 'pair' | 'healthy' | 'left-out';
+export type Drawn = 'by-library' | 'single' | 'pair' | 'healthy' | 'left-out' | 'weak-supply';
 
 /** What is true of an installation. It is told when all is over. */
 export interface Truth {

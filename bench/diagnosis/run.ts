@@ -87,7 +87,7 @@ function inputsOf(
   const healthy = family.healthy(family.typical).values;
   for (const view of family.views) {
     const given = view.inputs.map(({ id, from }) => {
-      if (from?.as === 'source') return planned[id] ?? sourceFor(item, shown);
+      if (from?.as === 'source') return planned[id] === 0 ? 0 : (sourceFor(item, shown) ?? planned[id]);
       if (from?.as !== 'set') return planned[id] ?? AT[id];
       const set = setItem(procedure, item, from.port);
       return set ? shown[set.id] : planned[id];

@@ -6,8 +6,10 @@ import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import { gaugeUncertainty_SI, gaugeFor, type Instrument } from '../../src/core/metrology/instrument';
 import { stepUncertainty_SI } from '../../src/core/metrology/uncertainty';
 import { gaussian, seeded } from '../../src/core/numeric/chance';
+import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
-import { HANDS } from './hands';
+import type { BenchRoom } from './bench-top';
+import { HANDS, ROOM } from './hands';
 import type { Ask, Drawn, Told, Truth } from './protocol';
 
 /**
@@ -24,6 +26,9 @@ if (!hands) throw new RangeError(`${kind}: nobody carries its steps out through 
 /** So much wider than the library has it are tolerances, and the error rates of looks between these parts of them. */
 const WIDER = 1.5;
 const RATES = [0.5, 1.5] as const;
+/** How deep a bench's source reaches, Pa. */
+const SOUND = [18 * INHG_PA, 24 * INHG_PA] as const;
+const WEAK = [8 * INHG_PA, 16 * INHG_PA] as const;
 /** A fault shows from this part of its range. Handbook-models 8. */
 const SHOWS_FROM = 1 / 3;
 
@@ -31,6 +36,8 @@ class Installation {
   readonly truth: Truth;
   private readonly parameters: readonly number[];
   private readonly faults: readonly Fault[];
+  /** A bench's source reaches as deep as it does on that day; one that is weak is no fault of the unit. */
+  private readonly room: BenchRoom;
   /** Error of each gauge, in standard deviations of it. */
   private readonly errors = new Map<string, number>();
   private readonly rates = new Map<string, number>();
@@ -42,6 +49,8 @@ class Installation {
     drawn: Drawn,
   ) {
     this.faults = this.draw(drawn);
+    const [least, most] = drawn === 'weak-supply' ? WEAK : SOUND;
+    this.room = { ...ROOM, supply_Pa: least + (most - least) * random() };
     const severities = this.faults.map(() => random());
     const { values, tolerances, extremes } = family.healthy(profile);
     // Where a profile bounds a combination, somewhere between the outermost units and the middle one; else each by itself.
@@ -68,7 +77,7 @@ class Installation {
     const { random } = this;
     const all = faultsOf(family, profile);
     const any = () => all[Math.floor(random() * all.length)]!;
-    if (drawn === 'healthy') return [];
+    if (drawn === 'healthy' || drawn === 'weak-supply') return [];
     if (drawn === 'single' || drawn === 'left-out') return [any()];
     if (drawn === 'pair') {
       const first = any();
@@ -104,7 +113,7 @@ class Installation {
       // The gauge is brought to the aim: what is really there is out by its error.
       return gauge ? aim - this.errors.get(gauge.tag)! * gaugeUncertainty_SI(gauge, aim) : aim;
     };
-    const shown = hands!(this.parameters, step, set);
+    const shown = hands!(this.parameters, this.room, step, set);
     return Object.fromEntries(
       step.items.flatMap((item) => {
         if (item.kind !== 'reading' || shown[item.id] === undefined) return [];

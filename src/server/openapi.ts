@@ -19,6 +19,7 @@ import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
 import { importQuerySchema } from './trace-import';
 import { correctSchema, newTechnicianSchema, signSchema } from './technicians';
+import { changedWeightSchema } from './weights';
 
 type Method = 'get' | 'post' | 'put' | 'delete';
 
@@ -259,6 +260,18 @@ export const OPERATIONS: readonly Operation[] = [
     summary:
       'Every steady reading of a source, a unit and a load joined at their nodes, some of them cut. SI',
     body: installationSchema,
+  },
+  {
+    method: 'get',
+    path: '/models/{kind}/weights',
+    summary:
+      'How often the faults of a kind count, where that was changed, and every change with who and why',
+  },
+  {
+    method: 'post',
+    path: '/models/{kind}/weights',
+    summary: 'Change how often a fault counts: an empty weight gives it back its own',
+    body: changedWeightSchema,
   },
   {
     method: 'post',

@@ -40,10 +40,6 @@ const GLANCE_PART = 0.6;
 const PARTNERS = 3;
 /** A cause less likely than this at a glance has no part in what follows. */
 const HAS_PART = 1e-4;
-/** A pair may well be the cause from this chance on; so many at the most are laid out finely. */
-const MAY_BE = 0.003;
-const MOST_FINE = 10;
-
 /**
  * Causes are looked at about the units that the evidence speaks of: those of one fault at first, then those of two as well; so many
  * at a time, each so often at the most, as long as they are not less likely than the likeliest by so much, a natural logarithm.
@@ -82,8 +78,7 @@ export class Diagnostician {
 
   /**
    * What some evidence makes of every cause: first at a glance, with the pairs that are likeliest beforehand and those that
-   * have a part in what is likeliest by now; then every cause that has a part in it is laid out finely, of the pairs those that
-   * may well be it.
+   * have a part in what is likeliest by now; then the likeliest finely, about the unit that the evidence speaks of by each.
    *
    * @param progress told how much is done, 0 to 1
    */
@@ -102,21 +97,11 @@ export class Diagnostician {
     const { atMost, now } = chancesAtGlance(library, predictions, evidence, this.weighed(of, looked), glance);
     progress(GLANCE_PART);
     // What has no part even with any one piece left out is done with.
-    const causes = [...now.keys()].filter((cause) => atMost.get(cause)! >= HAS_PART);
-    const fine = [
-      ...causes.filter(({ faults }) => faults.length === 1),
-      ...causes
-        .filter((cause) => looked.has(cause) && now.get(cause)! >= MAY_BE)
-        .sort((a, b) => now.get(b)! - now.get(a)!)
-        .slice(0, MOST_FINE),
-    ];
-    const asTheyAre = new Set(causes.filter((cause) => !fine.includes(cause)));
-    const left = of.flatMap((k, at) => (asTheyAre.has(set.particles[k]!.cause) ? [at] : []));
-    const finely = fine.flatMap((cause) => set.of(cause, sizes.fine));
-    let found: Weighing = {
-      of: [...left.map((at) => of[at]!), ...finely],
-      likelihood: joined([picked(glance, left), by(finely)]),
-    };
+    const causes = new Set([...now.keys()].filter((cause) => atMost.get(cause)! >= HAS_PART));
+    const left = of.flatMap((k, at) => (causes.has(set.particles[k]!.cause) ? [at] : []));
+    // Those that last are laid out before any that are about a unit.
+    for (const cause of causes) if (cause.faults.length > 0) set.of(cause, sizes.fine);
+    let found: Weighing = { of: left.map((at) => of[at]!), likelihood: picked(glance, left) };
     const times = new Map<Cause, number>();
     for (const round of ROUNDS) found = this.aboutTheirUnits(evidence, found, looked, times, round);
     return posteriorOf(library, predictions, evidence, this.weighed(found.of, looked), found.likelihood);
@@ -160,12 +145,15 @@ export class Diagnostician {
         predictions,
         of[at]!,
       );
-      return unit ? [{ cause, unit, severities: set.particles[of[at]!]!.severities }] : [];
+      const { severities } = set.particles[of[at]!]!;
+      // Where it is linear enough about a unit as made, it is laid out finely about that one.
+      return unit || (before === 0 && severities.length > 0) ? [{ cause, unit, severities }] : [];
     });
     if (anew.length === 0) return { of, likelihood };
     const causes = new Set(anew.map(({ cause }) => cause));
     const kept = of.flatMap((k, at) => (causes.has(set.particles[k]!.cause) ? [] : [at]));
     const made = anew.flatMap(({ cause, unit, severities }) => {
+      if (!unit) return set.of(cause, sizes.fine);
       const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
       const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
       return set.about(cause, sizes.about, unit, lead);

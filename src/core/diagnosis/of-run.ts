@@ -97,6 +97,7 @@ function stateAt(
   if (!family.readings.some(({ id }) => id === item.measures)) return null;
   const place = placeOf(family.readings, item.measures);
   const { values } = family.healthy(context.profile);
+  let supposed: (At & { readonly seen: AsSeen }) | null = null;
   for (const [number, view] of family.views.entries()) {
     const setFor = view.inputs.map(({ from }) =>
       from?.as === 'set' ? setItem(context.procedure, item, from.port) : null,
@@ -106,13 +107,18 @@ function stateAt(
     );
     if (!isSet) continue;
     const seen = asSeen({ ...family, ...view }, context, run, item, reading);
-    if (!seen || seen.known.some(({ assumed }) => assumed)) continue;
+    if (!seen) continue;
+    // A view that asks for nothing that was not read is better; only a reading that is planned leans on what is supposed.
+    const leans = seen.known.some(({ assumed }) => assumed);
+    if (leans && (reading || !seen.inputs.every(Number.isFinite))) continue;
     // Only what is set has an aim: what another reading shows is known once it was read.
     if (setFor.some((set, i) => set && set.measures !== 'input' && !seen.known[i]!.measured)) continue;
     if (!Number.isFinite(view.steady(values, seen.inputs)[place]!)) continue;
-    return { state: { view: number, inputs: seen.inputs }, place, doubts: seen.doubts, seen };
+    const at = { state: { view: number, inputs: seen.inputs }, place, doubts: seen.doubts, seen };
+    if (!leans) return at;
+    supposed ??= at;
   }
-  return null;
+  return supposed;
 }
 
 /** A look of the procedure whose error rates the family knows, before it is answered; null for any other. */

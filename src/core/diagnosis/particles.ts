@@ -46,9 +46,10 @@ export interface Sizes {
   readonly pairs: number;
 }
 
+/** A fault shows from a third of its range on: every number of strata is three times another. */
 export const USUAL_SIZES: Sizes = {
-  coarse: { one: 16, two: 3 },
-  fine: { one: 48, two: 8 },
+  coarse: { one: 15, two: 3 },
+  fine: { one: 48, two: 9 },
   about: { one: 48, two: 6 },
   pairs: 60,
 };

@@ -11,6 +11,7 @@ import type { Item } from '../contract/steps';
 import { instrumentSchema } from '../metrology/instrument';
 import { stepUncertainty_SI } from '../metrology/uncertainty';
 import { placeOf } from '../model/vectors';
+import { INHG_PA } from '../quantities/units';
 import { sharedBy } from '../procedure/as-seen';
 import { EMPTY_RUN } from '../procedure/run';
 import type { InputDoubt } from '../twin/fit';
@@ -136,6 +137,8 @@ export type Replied =
   { readonly ok: true; readonly reply: Reply } | { readonly ok: false; readonly issues: Issue[] };
 
 const SEA_LEVEL = { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K };
+/** Vacuum that a bench's source is supposed to hold until it was read, Pa: 20 inHg. */
+const SUPPOSED_SUPPLY_PA = 20 * INHG_PA;
 /** Causes less likely than this are left out of a reply. */
 const TOLD_FROM = 1e-4;
 
@@ -230,7 +233,7 @@ function contextOf(
     conditions: {
       ...room,
       supplyKind: 'pump',
-      supplyHealth_Pa: 1,
+      supplyHealth_Pa: SUPPOSED_SUPPLY_PA,
       technician: '',
       day: '2000-01-01',
       thresholds: { meets: 0.95, fails: 0.05 },

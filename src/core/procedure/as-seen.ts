@@ -42,7 +42,9 @@ export function asSeen(
   item: ReadingItem,
   reading: ItemReading | null,
 ): AsSeen | null {
-  const known = inputsAt(family, context, run, item, 'at-rest');
+  // Before it is taken a bench's source is supposed to be as good as it must be.
+  const supposed = reading ? null : context.conditions.supplyHealth_Pa;
+  const known = inputsAt(family, context, run, item, 'at-rest', supposed);
   if (!known) return null;
   const doubts = known.flatMap(({ measured, item: of = '' }, input): InputDoubt[] =>
     measured ? [{ input, of, random: randomUncertainty_SI(measured), shared: sharedOf(measured) }] : [],

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { benchOf, contextWith } from '../scenarios/bench';
-import { captureNow, readyFor, type LivePorts } from './hands-free';
-import { liveByGauges } from './live';
+import { captureNow, readyFor } from './hands-free';
+import { liveByGauges, type LivePorts } from './live';
 import { findItem, type ReadingItem } from '../contract/steps';
 
 const BAR = 1e5;
@@ -75,7 +75,9 @@ describe('a reading is captured by itself', () => {
     expect(captureNow(procedure, item(id), show)).toBe(expected);
   });
   test('a port that nothing reads is never captured', () => {
-    expect(captureNow(procedure, item('ratio.1.output'), { ...ports({ input: 12 }), output: undefined })).toBe(false);
+    expect(
+      captureNow(procedure, item('ratio.1.output'), { ...ports({ input: 12 }), output: undefined }),
+    ).toBe(false);
   });
 });
 

@@ -1,16 +1,6 @@
 import { setItem, type Procedure, type ReadingItem } from '../contract/steps';
-import { setPort } from './live';
+import { setPort, type LivePort, type LivePorts } from './live';
 import { GATE_STEPS } from './measured-item';
-
-/** What the gauges on the ports show now: value in SI with the vented zero taken off, and whether it stands still. */
-export interface LivePort {
-  readonly value: number;
-  readonly settled: boolean;
-  /** Smallest readable step of the gauge, SI. */
-  readonly step: number;
-}
-
-export type LivePorts = Readonly<Record<string, LivePort | undefined>>;
 
 /** How near an input has to be to its aim, as a part of it. */
 const NEAR_AIM = 0.03;

@@ -24,6 +24,7 @@ export interface Known {
  *
  * @param source 'at-rest': only readings of the source that the unit itself does not pull down, where the twin is to
  *   account for what it pulls down
+ * @param supposed what stands for a source that is on and was not read, where a reading is only planned
  * @returns null where the source is on and was not read: nothing is assumed in its place
  * @throws RangeError where the model has an input that a run knows nothing of
  */
@@ -33,6 +34,7 @@ export function inputsAt(
   run: RunState,
   item: ReadingItem,
   source: 'under-load' | 'at-rest' = 'under-load',
+  supposed: number | null = null,
 ): Known[] | null {
   const instruments = instrumentsOf(context.rig, context.shelf);
   const { barometer_Pa, temperature_K } = roomOf(context, run, item.id);
@@ -61,7 +63,11 @@ export function inputsAt(
         !family.readings.some(({ id: reading }) => reading === other.measures);
       const read = sourceBefore(context, run, item, from.port, counts);
       if (read === 'unknown') {
-        if (!from.until) return null;
+        if (!from.until) {
+          if (supposed === null) return null;
+          known.push({ value: supposed, measured: null, assumed: true });
+          continue;
+        }
         // Until the gauge was read, what a healthy source makes there.
         const healthy = family.healthy(context.profile).values;
         const room = { barometer_Pa, temperature_K };

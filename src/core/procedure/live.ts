@@ -1,6 +1,5 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
-import type { LivePort, LivePorts } from './hands-free';
 import { supplied, type SourceId, type Sources } from '../contract/sources';
 import { findItem, type Procedure, type ReadingItem, type Step } from '../contract/steps';
 import { mayStandAt } from './opening';
@@ -70,6 +69,16 @@ function inputItem({ steps }: Procedure): ReadingItem | undefined {
     for (const item of items) if (item.kind === 'reading' && item.measures === 'input') return item;
   return undefined;
 }
+
+/** What the gauges on the ports show now: value in SI with the vented zero taken off, and whether it stands still. */
+export interface LivePort {
+  readonly value: number;
+  readonly settled: boolean;
+  /** Smallest readable step of the gauge, SI. */
+  readonly step: number;
+}
+
+export type LivePorts = Readonly<Record<string, LivePort | undefined>>;
 
 /** A gauge that stands this many readable steps above zero has something on it. */
 const STANDS_STEPS = 5;

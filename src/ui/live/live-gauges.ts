@@ -1,6 +1,6 @@
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
-import type { LivePorts } from '@/core/procedure/hands-free';
+import type { LivePorts } from '@/core/procedure/live';
 import type { RunState } from '@/core/contract/run-state';
 import { findUnit, type Quantity } from '@/core/quantities/units';
 import type { LiveMoment, LoggerChannel } from '@/core/shop/live';

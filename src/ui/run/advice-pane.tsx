@@ -17,12 +17,15 @@ interface AdvicePaneProps {
   readonly found: AdviceState;
   /** In the customer's words. */
   readonly complaint: string;
-  readonly onSelect: (captureId: string) => void;
+  /** The tests are done in the order of what tells the most. */
+  readonly led: boolean;
+  /** Shows a line of the tape. */
+  readonly onSelect: (line: string) => void;
   readonly onClose: () => void;
 }
 
 /** What it probably is, with what speaks for and against it, and the test that tells the most for its minutes. */
-export function AdvicePane({ run, found, complaint, onSelect, onClose }: AdvicePaneProps) {
+export function AdvicePane({ run, found, complaint, led, onSelect, onClose }: AdvicePaneProps) {
   const heading = useId();
   const { advice, part, problem } = found;
   return (
@@ -67,6 +70,11 @@ export function AdvicePane({ run, found, complaint, onSelect, onClose }: AdviceP
           {advice.atOdds.map((one) => (
             <AtOdds key={one.item} run={run} advice={one} />
           ))}
+          {led && (
+            <Box sx={{ color: 'text.secondary' }}>
+              In the order of what tells the most; “&amp;” gives the usual one back.
+            </Box>
+          )}
           <NextTest run={run} advice={advice} />
           <Box component="ol" aria-label="Causes" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {advice.causes.map((cause) => (
@@ -204,7 +212,7 @@ function CauseLine({
 }: {
   run: RunHandle;
   cause: AdvisedCause;
-  onSelect: (captureId: string) => void;
+  onSelect: (line: string) => void;
 }) {
   return (
     <Box component="li" sx={{ py: 0.75, borderBottom: 1, borderColor: 'divider' }}>
@@ -234,7 +242,7 @@ function Speaking({
   run: RunHandle;
   words: string;
   of: readonly Speaks[];
-  onSelect: (captureId: string) => void;
+  onSelect: (line: string) => void;
 }) {
   const print = usePrint();
   if (of.length === 0) return null;
@@ -243,12 +251,12 @@ function Speaking({
       <Box sx={{ color: 'text.secondary' }}>{words}</Box>
       <Box>
         {of.map(({ item, weighs }) => {
-          const { label, capture } = shownAs(run, item, print);
+          const { label, line } = shownAs(run, item, print);
           const text = `${label}, ${weighsWord(weighs)}`;
-          return capture ? (
+          return line ? (
             <ButtonBase
               key={item}
-              onClick={() => onSelect(capture)}
+              onClick={() => onSelect(line)}
               sx={{
                 display: 'block',
                 textAlign: 'left',
@@ -275,7 +283,7 @@ function nameOfItem({ context }: RunHandle, id: string): string {
   return found.item.kind === 'observation' ? found.item.name : found.step.title;
 }
 
-/** A piece of evidence as it stands on the tape. */
+/** A piece of evidence as it stands on the tape, and the line there. */
 function shownAs(run: RunHandle, id: string, print: ReturnType<typeof usePrint>) {
   const { context, state } = run;
   const found = findItem(context.procedure, id);
@@ -283,12 +291,12 @@ function shownAs(run: RunHandle, id: string, print: ReturnType<typeof usePrint>)
   if (found?.item.kind === 'observation') {
     const given = state.observations[id]?.answer;
     const answer = found.item.answers.find((one) => one.id === given);
-    return { label: `${name}: ${answer?.label ?? ''}`, capture: null };
+    return { label: `${name}: ${answer?.label ?? ''}`, line: state.observations[id]?.id ?? null };
   }
   const reading = measuredItem(instrumentsOf(context.rig, context.shelf), state, id);
-  if (!reading || found?.item.kind !== 'reading') return { label: name, capture: null };
+  if (!reading || found?.item.kind !== 'reading') return { label: name, line: null };
   return {
     label: `${name}: ${print.value(reading.value_SI, found.item.quantity)}`,
-    capture: reading.captures.at(-1)!.id,
+    line: reading.captures.at(-1)!.id,
   };
 }

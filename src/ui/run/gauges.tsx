@@ -3,7 +3,7 @@
 import { Box } from '@mui/material';
 import { gauged } from '@/core/families/bench-items';
 import { gaugeFor } from '@/core/metrology/instrument';
-import type { LivePorts } from '@/core/procedure/hands-free';
+import type { LivePorts } from '@/core/procedure/live';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
 import type { Port } from '@/core/contract/family';
 import { findItem, type Item, type ReadingItem } from '@/core/contract/steps';

@@ -2,7 +2,7 @@
 
 import { Box } from '@mui/material';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { LivePorts } from '@/core/procedure/hands-free';
+import type { LivePorts } from '@/core/procedure/live';
 import { supplied } from '@/core/contract/sources';
 import type { Step } from '@/core/contract/steps';
 import { curvePlot, measuredPoints, supplyRead } from '@/core/documents/ratio-svg';

@@ -2,8 +2,7 @@
 
 import { Box } from '@mui/material';
 import { sourcesIn } from '@/core/contract/sources';
-import type { LivePorts } from '@/core/procedure/hands-free';
-import { liveByGauges, type LiveState } from '@/core/procedure/live';
+import { liveByGauges, type LivePorts, type LiveState } from '@/core/procedure/live';
 import { inputWords, sourceWords } from '../live-words';
 import { usePrint } from '../settings-context';
 

@@ -11,7 +11,8 @@ import {
   type CaptureProblem,
 } from '@/core/procedure/check-capture';
 import type { RunEventOf } from '@/core/contract/events';
-import { captureNow, readyFor, type LivePorts } from '@/core/procedure/hands-free';
+import { captureNow, readyFor } from '@/core/procedure/hands-free';
+import type { LivePorts } from '@/core/procedure/live';
 import type { ReadingItem, Step } from '@/core/contract/steps';
 import { parseReading, type ReadingResult } from '@/core/quantities/reading';
 import { refusalSentence } from '@/core/quantities/refusal';

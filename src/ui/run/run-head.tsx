@@ -1,8 +1,7 @@
 'use client';
 
 import { Box, Button } from '@mui/material';
-import type { LiveState, progress } from '@/core/procedure/live';
-import type { LivePorts } from '@/core/procedure/hands-free';
+import type { LivePorts, LiveState, progress } from '@/core/procedure/live';
 import type { BenchOwner, LiveStatus } from '@/core/shop/live';
 import { HeldBench } from './held-bench';
 import { LiveStrip } from './live-strip';

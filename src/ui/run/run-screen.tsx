@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { contradiction, liveState, progress } from '@/core/procedure/live';
+import type { Beliefs } from '@/core/diagnosis/causes';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import type { StoredJob, StoredRun } from '@/core/records/views';
@@ -31,15 +32,22 @@ import { SkipDialog } from './skip-dialog';
 import { SelectedOrLast, StepHead } from './step-pane';
 import { StepsDialog } from './steps-dialog';
 import { Tape } from './tape';
-import { useAdvice } from './use-advice';
+import { useAdvice, useLed } from './use-advice';
 import { useDeeds, type Skipping } from './use-deeds';
 import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
 import { usePad } from './use-pad';
 import { useRun, type RunHandle } from './use-run';
 
+interface RunScreenProps {
+  readonly stored: StoredRun;
+  readonly job: StoredJob;
+  /** How often faults count, where the shop has changed it. */
+  readonly weights: Beliefs['weights'];
+}
+
 /** The run: tape at the left, the drawing in the middle, ladders at the right, live strip above, one action bar below. */
-export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }) {
+export function RunScreen({ stored, job, weights }: RunScreenProps) {
   const run = useRun(stored);
   const { context, state, action, results, family } = run;
   const router = useRouter();
@@ -49,7 +57,18 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
   const [skipping, setSkipping] = useState<Skipping | null>(null);
   const [choosing, setChoosing] = useState(false);
   const [advised, setAdvised] = useState(false);
-  const found = useAdvice(run, stored.kind, job.body.complaint, advised);
+  const [led, setLed] = useState(false);
+  const found = useAdvice(run, stored.kind, job.body.complaint, weights, advised);
+  useLed(run, found, led);
+  // With the advice put away the order is the usual one; asked for, the order brings the advice.
+  const showAdvice = (shown: boolean) => {
+    setAdvised(shown);
+    if (!shown) setLed(false);
+  };
+  const lead = (by: boolean) => {
+    setLed(by);
+    if (by) setAdvised(true);
+  };
   const [pad, setPad] = usePad();
   const [drafts, write] = useDrafts(stored.id);
   const step = 'step' in action ? action.step : null;
@@ -88,7 +107,8 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
     handsFree: streaming ? [handsFree, setHandsFree] : null,
     drawing: withCurve ? [drawing, setDrawing] : null,
     pad: [pad, setPad],
-    advice: [advised, setAdvised],
+    advice: [advised, showAdvice],
+    led: [led, lead],
     onLeave: () => router.push(`/jobs/${job.id}`),
   });
   const others =
@@ -137,7 +157,8 @@ export function RunScreen({ stored, job }: { stored: StoredRun; job: StoredJob }
           found={found}
           complaint={job.body.complaint}
           onSelect={toggle}
-          onClose={() => setAdvised(false)}
+          led={led}
+          onClose={() => showAdvice(false)}
         />
       )}
       <Box

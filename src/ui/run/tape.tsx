@@ -119,23 +119,7 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
         </Box>
       );
     case 'look':
-      return (
-        <Box component="li" sx={{ display: 'flex', gap: 1, justifyContent: 'space-between', py: 0.15 }}>
-          <span>
-            <Box component="span" sx={{ textDecoration: line.replaced ? 'line-through' : undefined }}>
-              {line.name}: {line.label}
-            </Box>
-            {line.note && ` (${line.note})`}
-            {line.replaced && ' · no longer counts'}
-          </span>
-          {!line.replaced && (
-            <VerdictMark
-              bare
-              verdict={{ good: 'meets', bad: 'fails', unknown: 'not-taken' }[line.finds] as Result['verdict']}
-            />
-          )}
-        </Box>
-      );
+      return <LookLine line={line} selected={selected} />;
     case 'wait':
       return (
         <Plain back={line.back}>
@@ -182,6 +166,47 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
   }
 }
 
+/** Brings a line into view once it is chosen elsewhere. */
+function useInView(selected: boolean) {
+  const line = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (selected) line.current?.scrollIntoView({ block: 'nearest' });
+  }, [selected]);
+  return line;
+}
+
+function LookLine({ line, selected }: { line: Extract<TapeLine, { kind: 'look' }>; selected: boolean }) {
+  const ref = useInView(selected);
+  return (
+    <Box
+      component="li"
+      ref={ref}
+      aria-current={selected || undefined}
+      sx={{
+        display: 'flex',
+        gap: 1,
+        justifyContent: 'space-between',
+        py: 0.15,
+        bgcolor: selected ? 'action.selected' : undefined,
+      }}
+    >
+      <span>
+        <Box component="span" sx={{ textDecoration: line.replaced ? 'line-through' : undefined }}>
+          {line.name}: {line.label}
+        </Box>
+        {line.note && ` (${line.note})`}
+        {line.replaced && ' · no longer counts'}
+      </span>
+      {!line.replaced && (
+        <VerdictMark
+          bare
+          verdict={{ good: 'meets', bad: 'fails', unknown: 'not-taken' }[line.finds] as Result['verdict']}
+        />
+      )}
+    </Box>
+  );
+}
+
 const clipped = (words: string) => (words.length > 200 ? `${words.slice(0, 200)}…` : words);
 
 /** A line that is no reading; what was taken back is struck out. */
@@ -205,6 +230,7 @@ function ReadingLine({
   onSelect,
 }: LineProps & { line: Extract<TapeLine, { kind: 'reading' }> }) {
   const print = usePrint();
+  const ref = useInView(selected);
   const { capture } = line;
   const item = findItem(context.procedure, capture.item)?.item;
   const gauge = instrumentsOf(context.rig, context.shelf).get(capture.instrument);
@@ -250,7 +276,7 @@ function ReadingLine({
     bgcolor: selected ? 'action.selected' : undefined,
   };
   return (
-    <Box component="li">
+    <Box component="li" ref={ref}>
       {onSelect ? (
         <ButtonBase
           className="touched"

@@ -2,6 +2,8 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { Advice } from '@/core/diagnosis/advice';
+import type { Beliefs } from '@/core/diagnosis/causes';
+import { isDone } from '@/core/procedure/run';
 import { heardIn } from '@/core/contract/complaints';
 import type { FamilyKind } from '@/core/families/registry';
 import type { FromDiagnosis, ToDiagnosis } from '@/workers/diagnosis-worker';
@@ -10,12 +12,14 @@ import type { RunHandle } from './use-run';
 /** Where the search for the cause stands: the last advice there was, and how far the next one is. */
 export interface AdviceState {
   readonly advice: Advice | null;
+  /** Version of the run that it is for. */
+  readonly version: number | null;
   /** Part of the work that is done; null where none runs. */
   readonly part: number | null;
   readonly problem: string | null;
 }
 
-const NOTHING: AdviceState = { advice: null, part: null, problem: null };
+const NOTHING: AdviceState = { advice: null, version: null, part: null, problem: null };
 
 /**
  * Advice for a run, worked out beside the screen. While one is worked out the newest state waits its turn, and any between are
@@ -25,6 +29,7 @@ export function useAdvice(
   { context, state }: Pick<RunHandle, 'context' | 'state'>,
   kind: FamilyKind,
   complaint: string,
+  weights: Beliefs['weights'],
   asked: boolean,
 ): AdviceState {
   const [found, setFound] = useState<AdviceState>(NOTHING);
@@ -44,11 +49,31 @@ export function useAdvice(
       kind,
       context,
       run: state,
-      beliefs: { complaint: complaint !== '', weights: {}, heard: heardIn(complaint) },
+      beliefs: { complaint: complaint !== '', weights, heard: heardIn(complaint) },
       otherWork: false,
     });
-  }, [asked, kind, context, state, complaint]);
+  }, [asked, kind, context, state, complaint, weights]);
   return found;
+}
+
+/**
+ * Takes the test that tells the most next, as long as that order is asked for: between two tests, never within one, and once for
+ * what was seen, so that another step chosen by hand stays.
+ */
+export function useLed(
+  { action, state, busy, send }: Pick<RunHandle, 'action' | 'state' | 'busy' | 'send'>,
+  { advice, version }: AdviceState,
+  led: boolean,
+): void {
+  const taken = useRef<number | null>(null);
+  useEffect(() => {
+    const best = advice?.steps[0];
+    if (!led || !best || busy || version !== state.version || !('step' in action)) return;
+    if (taken.current === advice.evidence || action.step.id === best.first) return;
+    if (action.step.items.some((item) => isDone(state, item))) return;
+    taken.current = advice.evidence;
+    void send({ type: 'chosen', step: best.first });
+  }, [action, state, busy, send, advice, version, led]);
 }
 
 /** One worker, and the newest question that waits for it. */
@@ -61,10 +86,12 @@ function deskFor(tell: (state: AdviceState | ((before: AdviceState) => AdviceSta
   const worker = new Worker(new URL('../../workers/diagnosis-worker.ts', import.meta.url));
   let at = 0;
   let busy = false;
+  let version = 0;
   let waiting: Omit<ToDiagnosis, 'ask'> | null = null;
   const send = (question: Omit<ToDiagnosis, 'ask'>) => {
     busy = true;
     waiting = null;
+    version = question.run.version;
     at += 1;
     tell((before) => ({ ...before, part: 0, problem: null }));
     worker.postMessage({ ...question, ask: at } satisfies ToDiagnosis);
@@ -76,7 +103,7 @@ function deskFor(tell: (state: AdviceState | ((before: AdviceState) => AdviceSta
   };
   worker.addEventListener('message', ({ data }: MessageEvent<FromDiagnosis>) => {
     if ('part' in data) tell((before) => ({ ...before, part: data.part }));
-    else if ('advice' in data) ended(() => ({ advice: data.advice, part: null, problem: null }));
+    else if ('advice' in data) ended(() => ({ advice: data.advice, version, part: null, problem: null }));
     else ended((before) => ({ ...before, part: null, problem: data.problem }));
   });
   worker.addEventListener('error', () =>

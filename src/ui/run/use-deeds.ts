@@ -27,13 +27,15 @@ interface DeedsOf {
   readonly drawing: Switch | null;
   readonly pad: Switch;
   readonly advice: Switch;
+  /** The order of the tests: by what tells the most, or the usual one. */
+  readonly led: Switch;
   readonly onLeave: () => void;
 }
 
 /** What can be done beside what is asked for, each with its key: shown as buttons and listed among the keys. */
 export function useDeeds(run: RunHandle, about: DeedsOf): readonly Deed[] {
   const { strikeKey } = useSettings();
-  const { step, item, handsFree, drawing, pad, advice } = about;
+  const { step, item, handsFree, drawing, pad, advice, led } = about;
   const last = run.state.captures.findLast(({ struck }) => !struck) ?? null;
   const undo = takeBackLast(run.events);
   const skipped = step && !step.mandatory ? step : null;
@@ -82,7 +84,13 @@ export function useDeeds(run: RunHandle, about: DeedsOf): readonly Deed[] {
       key: '#',
       on: 'Put the advice away',
       off: 'What it may be',
-      about: 'What it may be, and which test tells the most; the usual order with it put away',
+      about: 'What it may be, and which test tells the most',
+    }),
+    ...toggle(led, {
+      key: '&',
+      on: 'Usual order',
+      off: 'Order by advice',
+      about: 'Order of the tests: the one that tells the most first, or the usual one',
     }),
     {
       label: 'Leave',

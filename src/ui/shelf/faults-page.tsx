@@ -2,22 +2,31 @@
 
 import { Box, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
+import type { FaultWeights } from '@/core/diagnosis/weights';
 import { movedBy } from '@/core/families/fault-effects';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { CAUTIONS } from '@/core/contract/cautions';
-import { faultsOf } from '@/core/contract/family';
+import { faultsOf, type Fault } from '@/core/contract/family';
 import { Nothing, Page } from '../page';
 import { usePrint } from '../settings-context';
+import { Complaints } from './complaints';
+import { HowOften, WeightDialog } from './fault-weight';
 
 interface FaultsPageProps {
   readonly profiles: readonly { id: string; kind: FamilyKind; body: { name: string } }[];
+  /** How often faults count, where the shop has changed it, by kind. */
+  readonly weights: Readonly<Record<string, FaultWeights>>;
 }
 
+const NO_CHANGE: FaultWeights = { weights: {}, changes: [] };
+
 /** Every fault in plain words: what it moves on the unit chosen, what confirms it, the repair and its cautions. */
-export function FaultsPage({ profiles }: FaultsPageProps) {
+export function FaultsPage({ profiles, weights }: FaultsPageProps) {
   const print = usePrint();
   const [id, setId] = useState(profiles[0]?.id ?? '');
+  const [changing, setChanging] = useState<Fault | null>(null);
   const profile = profiles.find((one) => one.id === id);
+  const weighed = weights[profile?.kind ?? ''] ?? NO_CHANGE;
   return (
     <Page
       title="Faults"
@@ -68,6 +77,9 @@ export function FaultsPage({ profiles }: FaultsPageProps) {
                       )
                       .join('; ')}
               </Line>
+              <Line name="How often it is met">
+                <HowOften fault={fault} weighed={weighed} onChange={() => setChanging(fault)} />
+              </Line>
               <Line name="What confirms it">{fault.confirm}</Line>
               <Line name="Repair">{fault.repair}</Line>
               {fault.cautions.map((caution) => (
@@ -78,6 +90,15 @@ export function FaultsPage({ profiles }: FaultsPageProps) {
             </Box>
           );
         })}
+      {profile && <Complaints faults={FAMILIES[profile.kind].faults} />}
+      {profile && changing && (
+        <WeightDialog
+          kind={profile.kind}
+          fault={changing}
+          weighed={weighed}
+          onClose={() => setChanging(null)}
+        />
+      )}
     </Page>
   );
 }

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
 import { findRun } from '@/server/runs';
+import { faultWeights } from '@/server/weights';
 import { RunScreen } from '@/ui/run/run-screen';
 
 interface Place {
@@ -15,5 +16,6 @@ export default async function RunPage({ params }: Place) {
   const run = await findRun(db, (await params).id);
   const job = run && (await findJob(db, run.jobId));
   if (!run || !job) notFound();
-  return <RunScreen stored={run} job={job} />;
+  const { weights } = await faultWeights(db, run.kind);
+  return <RunScreen stored={run} job={job} weights={weights} />;
 }

@@ -59,7 +59,8 @@ const readings = [
   { id: 'reserveForce', name: 'Rod force from the reserve', quantity: 'force' },
   { id: 'tankUsed', name: 'Tank vacuum after applications', quantity: 'depression' },
   { id: 'tankLeft', name: 'Tank vacuum after a wait', quantity: 'depression' },
-  { id: 'pullDown', name: 'Pull-down time', quantity: 'duration' },
+  // How quick a shop's pump and its tank are differs from bench to bench.
+  { id: 'pullDown', name: 'Pull-down time', quantity: 'duration', apart: { SI: 0.2, part: 0.15 } },
   { id: 'applyTime', name: 'Apply time', quantity: 'duration' },
   { id: 'releaseTime', name: 'Release time', quantity: 'duration' },
   { id: 'supplyApplied', name: 'Tank vacuum, applied', quantity: 'depression' },
