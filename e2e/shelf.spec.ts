@@ -114,11 +114,11 @@ test('how often a fault is met is changed with who and why, and its history is s
   await first.click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel(/^How often it is met, as a weight/).fill('20');
-  await page.keyboard.press('F8');
+  await dialog.getByRole('button', { name: 'Change it' }).click();
   await expect(dialog.getByText('By: who says so.')).toBeVisible();
   await dialog.getByLabel('By').fill('A. Technician');
   await dialog.getByLabel('Why').fill('Seen often this winter');
-  await page.keyboard.press('F8');
+  await dialog.getByRole('button', { name: 'Change it' }).click();
   await expect(dialog).toBeHidden();
   await expect(
     page.getByText(/20 here; the handbook has .*A\. Technician.*Seen often this winter/),

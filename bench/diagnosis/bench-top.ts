@@ -29,7 +29,7 @@ export type BenchRoom = {
 export interface Ways {
   /** Most that an input may be raised to, Pa. */
   readonly most_Pa: number;
-  /** A gauge moves by more than this. */
+  /** A gauge moves by more than this; one that falls by less in a second has stopped. */
   readonly moves: Readonly<Record<string, number>>;
   /** Reading for which a stopwatch runs while the source fills the unit, and the mark at which it is stopped, Pa. */
   readonly mark_Pa: number | null;
@@ -175,17 +175,23 @@ export function performOnBench(
     return bench.now('input');
   }
 
-  /** Goes on up until the working side is empty of vacuum or its gauge falls no more. */
+  /** Up from well below, until the working side is empty of vacuum or its gauge falls no more. */
   function untilRunout(): void {
+    pull(most_Pa / 2, SLOW_PAPERS);
+    bench.untilStill(...gauges);
     bench.set({ handle_Pa: 2 * most_Pa, pull_PaPerS: CREEP_PAPERS });
-    let last = Infinity;
-    while (
-      bench.now('activation') < last - moves['activation']! / 20 &&
-      bench.now('input') < 1.99 * most_Pa
-    ) {
+    const before = bench.now('activation');
+    let last = before;
+    let begun = false;
+    do {
       last = bench.now('activation');
       bench.wait(1);
-    }
+      // Friction of the valve: on the way up it stands at first.
+      begun ||= before - bench.now('activation') > moves['activation']!;
+    } while (
+      (!begun || last - bench.now('activation') > moves['activation']!) &&
+      bench.now('input') < 1.99 * most_Pa
+    );
     bench.set({ handle_Pa: bench.now('input') });
   }
 }

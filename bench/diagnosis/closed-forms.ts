@@ -16,15 +16,19 @@ const severity = Number(severityText);
 const bench = benchOf(kind);
 const context = bench.contextWith();
 const SEED = 1;
+const REST = 'rest.supply';
 const hands = HANDS[kind];
 if (!hands) throw new RangeError(`${kind}: nobody carries its steps out through time`);
 
 const gauges = new Map(Object.values(context.rig).flatMap((some) => some.map((one) => [one.tag, one])));
+/** On a bench everything leans on what its own gauge reads at rest: a leak may leave that lower than the bench's source. */
+const restStep = FAMILIES[kind].inputs.some(({ from }) => from?.as === 'source' && from.until)
+  ? undefined
+  : context.procedure.steps.find(({ items }) => items.some(({ id }) => id === REST));
 for (const fault of [null, ...faultsOf(FAMILIES[kind], bench.profile)]) {
-  const truth = {
-    ...(fault ? bench.faultyTruth(fault.id, severity) : bench.truthWith()),
-    supply_Pa: ROOM.supply_Pa,
-  };
+  const unit = fault ? bench.faultyTruth(fault.id, severity) : bench.truthWith();
+  const rest = restStep && hands(unit.parameters, ROOM, restStep, (_item, aim) => aim)[REST];
+  const truth = { ...unit, supply_Pa: rest ?? ROOM.supply_Pa };
   const events = rehearse(bench.family, context, truth, {
     random: seeded(SEED),
     startAt: '2026-11-23T08:00:00.000Z',

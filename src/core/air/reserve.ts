@@ -13,9 +13,11 @@ export interface ReserveUnit {
 }
 
 /**
- * Depression left after one full application and release, Pa: the air let in behind the diaphragm spreads over the
- * whole, Δp′ = (Δp·(V_f + V_t) − p_atm·A·x) / (V_f + V_r + V_t), never below 0. Handbook 4.
+ * Depression left after one application and release, Pa: the air let in behind the diaphragm spreads over the whole. A full
+ * one lets in air to the barometer, Δp′ = (Δp·(V_f + V_t) − p_atm·A·x) / (V_f + V_r + V_t), never below 0. Handbook 4. One
+ * that is let go before the rear is full keeps p_w there: Δp′ = (Δp·(V_f + V_t) + p_atm·V_r − p_w·(V_r + A·x)) / whole.
  *
+ * @param rear_Pa what the rear was filled to, absolute, at most the barometer
  * @throws RangeError where the depression is not between 0 and the barometer
  * @example 20 inHg, 4.0 L, 0.3 L, 0.04 m², 15 mm, no tank at sea level → 14.4 inHg
  */
@@ -23,11 +25,13 @@ export function depressionAfterStroke_Pa(
   depression_Pa: number,
   unit: ReserveUnit,
   barometer_Pa: number,
+  rear_Pa = barometer_Pa,
 ): number {
   if (!(depression_Pa >= 0 && depression_Pa <= barometer_Pa))
     throw new RangeError(`depression_Pa: ${depression_Pa} is not between 0 and the barometer`);
   const { front_m3, rear_m3, area_m2, stroke_m, tank_m3 } = unit;
-  const kept = depression_Pa * (front_m3 + tank_m3) - barometer_Pa * area_m2 * stroke_m;
+  const kept =
+    depression_Pa * (front_m3 + tank_m3) + barometer_Pa * rear_m3 - rear_Pa * (rear_m3 + area_m2 * stroke_m);
   return Math.max(0, kept / (front_m3 + rear_m3 + tank_m3));
 }
 

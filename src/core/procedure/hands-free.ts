@@ -16,7 +16,7 @@ const LET_GO_PART = 0.2;
 const EMPTY_PART = 0.02;
 
 /** The port at which the input is set, and where it has to stand for a reading: as the item says, or the one it goes with. */
-function aimOf(procedure: Procedure, item: ReadingItem) {
+export function inputAim(procedure: Procedure, item: ReadingItem) {
   const set = setPort(procedure);
   return { set, aim: item.target_Pa ?? setItem(procedure, item, set)?.target_Pa };
 }
@@ -28,7 +28,7 @@ function aimOf(procedure: Procedure, item: ReadingItem) {
 export function captureNow(procedure: Procedure, item: ReadingItem, ports: LivePorts): boolean {
   const own = ports[item.port];
   if (!own || item.moment === 'by-hand') return false;
-  const { set, aim } = aimOf(procedure, item);
+  const { set, aim } = inputAim(procedure, item);
   const { [set]: input, output, supply, activation } = ports;
   if (item.measures === 'zero')
     return own.settled && Math.abs(own.value) <= (item.gate ? GATE_STEPS : ZERO_STEPS) * own.step;
@@ -58,6 +58,6 @@ export function captureNow(procedure: Procedure, item: ReadingItem, ports: LiveP
 /** Whether the hand has done what must come before a reading can be captured by itself: let go since the one before. */
 export function readyFor(procedure: Procedure, item: ReadingItem, ports: LivePorts): boolean {
   if (item.moment !== 'next-application') return true;
-  const { set, aim } = aimOf(procedure, item);
+  const { set, aim } = inputAim(procedure, item);
   return Boolean(ports[set] && ports[set].value < LET_GO_PART * (aim ?? 0));
 }

@@ -230,7 +230,7 @@ export function ReadingBar(props: ReadingBarProps) {
       prompt={
         <Box id="prompt">
           <Box sx={{ fontSize: '1.1rem', fontWeight: 650 }}>{item.prompt}</Box>
-          <ExpectedLine item={item} expectation={expectation} />
+          <ExpectedLine run={run} item={item} expectation={expectation} />
           {low && (
             <Box sx={{ color: 'warning.dark', fontWeight: 600 }}>
               Shut the cock of {low.tag} first: its scale ends at{' '}

@@ -364,7 +364,7 @@ class RemoteVacuumUnit implements Standing {
       Math.max(0, output_Pa - p.fluidLoss_PaPerS * this.elapsed_s),
       Math.max(0, through_Pa * p.passage - p.threshold_Pa),
       assisted ? p.selfApply_Pa : 0,
-      p.residual_Pa,
+      assisted ? Math.max(p.residual_Pa, p.selfApply_Pa) : p.residual_Pa,
       supplyApplied_Pa,
       this.leftAfter_Pa(supplyAtRest_Pa, p.leak_m3PerSPa),
       this.leftAfter_Pa(

@@ -163,6 +163,15 @@ const CLOSE_PA = 0.01;
 /** How long an application of the reserve test stands, s: so long a passage between the sides lets air through. */
 const STANDS_S = 3;
 
+/** How closely the force of an application that is let go early is found, N. */
+const CLOSE_N = 0.01;
+
+/** The working side at some moment: its absolute pressure, and the space that it takes up. */
+interface Side {
+  readonly pressure_Pa: number;
+  readonly volume_m3: number;
+}
+
 /** Places of the terminals. */
 const VACUUM = 0;
 const ROD = 1;
@@ -299,52 +308,87 @@ class RodServoUnit implements Standing {
     ];
   }
 
-  /** Force of the n-th application since the source stopped, and the tank behind it: it leaks from one to the next. */
+  /**
+   * Force of the n-th application since the source stopped, and the tank at the end of its ten seconds: it leaks until the force is
+   * read, and from then to the next.
+   */
   private reserve(nodes: Nodes, full_Pa: number) {
     let [left_Pa, force_N] = [full_Pa, 0];
     for (let i = 0; i < this.count; i += 1) {
-      if (i > 0) left_Pa = this.leakedTo_Pa(left_Pa, APPLICATION_S);
-      const made = this.stroke(nodes, left_Pa);
+      const fills_s = Math.min(STANDS_S, this.applied_s(nodes, left_Pa));
+      const made = this.stroke(nodes, this.leakedTo_Pa(left_Pa, fills_s), fills_s);
       force_N = made.force_N;
-      left_Pa = made.left_Pa;
+      left_Pa = this.leakedTo_Pa(made.left_Pa, APPLICATION_S - fills_s);
     }
     return { force_N, tank_Pa: left_Pa };
   }
 
-  /** Force of an application on a tank that nothing fills again, and what it leaves. */
-  private stroke(nodes: Nodes, left_Pa: number) {
+  /** How long the valve takes to fill the working side for all the force that so much vacuum makes, s. */
+  private applied_s(nodes: Nodes, left_Pa: number): number {
+    const { force_N, stands_Pa } = this.standing(nodes, left_Pa);
+    return force_N > 0 ? this.fills_s(nodes, stands_Pa, force_N) : 0;
+  }
+
+  /** An application that has had all the time it takes, on a tank that nothing fills again. @returns the tank under it too */
+  private standing(nodes: Nodes, left_Pa: number) {
     const { p, share, room } = this;
-    const { barometer_Pa } = room;
-    const unit = {
+    const unit = this.asReserve();
+    /** The stroke that a force takes presses the vacuum side together, and so leaves less to push with. */
+    const standsAt_Pa = (force_N: number) => {
+      unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
+      return depressionAtStroke_Pa(left_Pa, unit, room.barometer_Pa);
+    };
+    const force_N = this.rod_N(nodes, (force_N) =>
+      this.push_N(difference_Pa(p, share, room.barometer_Pa - standsAt_Pa(force_N), room)),
+    );
+    return { force_N, stands_Pa: standsAt_Pa(force_N) };
+  }
+
+  private asReserve() {
+    const { p } = this;
+    return {
       front_m3: p.frontVolume_m3,
       rear_m3: p.rearVolume_m3,
       area_m2: p.effectiveArea_m2,
       stroke_m: 0,
       tank_m3: p.tank_m3,
     };
-    /** The stroke that a force takes presses the vacuum side together, and so leaves less to push with. */
-    const pushedAt_N = (force_N: number) => {
-      unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
-      const depression_Pa = depressionAtStroke_Pa(left_Pa, unit, barometer_Pa);
-      return this.push_N(difference_Pa(p, share, barometer_Pa - depression_Pa, room));
-    };
-    const force_N = this.rod_N(nodes, pushedAt_N);
-    unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
-    const stood_Pa = this.lostAcross_Pa(depressionAtStroke_Pa(left_Pa, unit, barometer_Pa));
+  }
+
+  /**
+   * Force of an application that is held for three seconds, and what it leaves: all that the vacuum makes, or where the air way is
+   * too narrow for that, what it fills the working side for by then.
+   *
+   * @param fills_s how long it takes until the force is read
+   */
+  private stroke(nodes: Nodes, stored_Pa: number, fills_s: number) {
+    const { p, room } = this;
+    // While it fills, what passes between the sides grows from nothing.
+    const filling_Pa = this.lostAcross_Pa(this.standing(nodes, stored_Pa).stands_Pa, fills_s / 2);
+    const left_Pa = Math.max(0, stored_Pa - filling_Pa);
+    const { force_N: most_N, stands_Pa } = this.standing(nodes, left_Pa);
+    const fillsFor_s = (force_N: number) => this.fills_s(nodes, stands_Pa, force_N);
+    const force_N =
+      most_N > 0 && fillsFor_s(most_N) > STANDS_S
+        ? rootOfFalling((force_N) => STANDS_S - fillsFor_s(force_N), 0, most_N, CLOSE_N)
+        : most_N;
+    const unit = { ...this.asReserve(), stroke_m: Math.min(p.stroke_m, nodes.taken(ROD, force_N)) };
+    const rear_Pa = force_N < most_N ? this.side(nodes, stands_Pa, force_N).pressure_Pa : room.barometer_Pa;
+    const after_Pa = depressionAfterStroke_Pa(left_Pa, unit, room.barometer_Pa, rear_Pa);
     return {
       force_N,
-      left_Pa: Math.max(0, depressionAfterStroke_Pa(left_Pa, unit, barometer_Pa) - stood_Pa),
+      left_Pa: Math.max(0, after_Pa - this.lostAcross_Pa(stands_Pa, STANDS_S - fills_s)),
     };
   }
 
-  /** Depression that a passage between the sides costs the whole volume while an application stands, Pa. */
-  private lostAcross_Pa(depression_Pa: number): number {
+  /** Depression that a passage between the sides costs the whole volume while an application stands for a time, Pa. */
+  private lostAcross_Pa(depression_Pa: number, time_s: number): number {
     const { p, share, room } = this;
     if (p.tear_m3PerSPa <= 0 || share <= 0) return 0;
     const tank_Pa = room.barometer_Pa - depression_Pa;
     const working_Pa = tank_Pa + difference_Pa(p, share, tank_Pa, room);
     return (
-      (airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa, tank_Pa, room.temperature_K) * STANDS_S) /
+      (airFlow_PaM3PerS(p.tear_m3PerSPa, working_Pa, tank_Pa, room.temperature_K) * time_s) /
       wholeVolume_m3(p)
     );
   }
@@ -369,35 +413,50 @@ class RodServoUnit implements Standing {
     });
   }
 
-  /** Apply: the working side fills out of the room. Release: it empties through the line into the tank. */
-  private times(nodes: Nodes, full_N: number, depression_Pa: number): [apply_s: number, release_s: number] {
-    if (full_N <= 0) return [0, 0];
-    const { p, room, input_Pa } = this;
-    const { barometer_Pa, temperature_K } = room;
-    const vacuum_Pa = barometer_Pa - depression_Pa;
-    /** The working side with a part of the full force, and what air it then holds. */
-    const standing = (part: number) => {
-      const force_N = part * full_N;
-      const out_m = nodes.taken(ROD, force_N);
-      const needed_Pa =
-        (force_N + p.springRate_NPerM * out_m + p.preload_N - input_Pa * p.pushArea_m2) / p.effectiveArea_m2;
-      const pressure_Pa = vacuum_Pa + Math.min(depression_Pa, Math.max(0, needed_Pa));
-      return { pressure_Pa, volume_m3: p.rearVolume_m3 + p.effectiveArea_m2 * out_m };
-    };
-    type Side = ReturnType<typeof standing>;
-    /** The space grows with the stroke: what it takes up from one end to the other, for the pressure between them. */
-    const space = (from: Side, to: Side, conductance_m3PerSPa: number) => ({
+  /** The working side while the rod pushes with a force: its pressure, and what air it then holds. */
+  private side(nodes: Nodes, depression_Pa: number, force_N: number) {
+    const { p, input_Pa } = this;
+    const out_m = nodes.taken(ROD, force_N);
+    const needed_Pa =
+      (force_N + p.springRate_NPerM * out_m + p.preload_N - input_Pa * p.pushArea_m2) / p.effectiveArea_m2;
+    const pressure_Pa =
+      this.room.barometer_Pa - depression_Pa + Math.min(depression_Pa, Math.max(0, needed_Pa));
+    return { pressure_Pa, volume_m3: p.rearVolume_m3 + p.effectiveArea_m2 * out_m };
+  }
+
+  /** Time in which the working side fills out of the room, from what is in the tank to what a force asks for, s. */
+  private fills_s(nodes: Nodes, depression_Pa: number, force_N: number): number {
+    const { barometer_Pa } = this.room;
+    const empty = { pressure_Pa: barometer_Pa - depression_Pa, volume_m3: this.p.rearVolume_m3 };
+    const filled = this.side(nodes, depression_Pa, force_N);
+    if (filled.pressure_Pa <= empty.pressure_Pa) return 0;
+    const space = this.space(empty, filled, this.p.air_m3PerSPa);
+    return fillTime_s(empty.pressure_Pa, filled.pressure_Pa, barometer_Pa, space);
+  }
+
+  /** The space grows with the stroke: what it takes up from one end to the other, for the pressure between them. */
+  private space(from: Side, to: Side, conductance_m3PerSPa: number) {
+    return {
       volume_m3:
         (to.pressure_Pa * to.volume_m3 - from.pressure_Pa * from.volume_m3) /
         (to.pressure_Pa - from.pressure_Pa),
       conductance_m3PerSPa,
-      temperature_K,
-    });
-    const empty = { pressure_Pa: vacuum_Pa, volume_m3: p.rearVolume_m3 };
-    const [applied, full, last] = [standing(TIMED.high), standing(1), standing(TIMED.low)];
+      temperature_K: this.room.temperature_K,
+    };
+  }
+
+  /** Apply: the working side fills out of the room. Release: it empties through the line into the tank. */
+  private times(nodes: Nodes, full_N: number, depression_Pa: number): [apply_s: number, release_s: number] {
+    if (full_N <= 0) return [0, 0];
+    const vacuum_Pa = this.room.barometer_Pa - depression_Pa;
+    const [full, last] = [1, TIMED.low].map((part) => this.side(nodes, depression_Pa, part * full_N)) as [
+      Side,
+      Side,
+    ];
+    const line = this.space(full, last, this.p.line_m3PerSPa);
     return [
-      fillTime_s(vacuum_Pa, applied.pressure_Pa, barometer_Pa, space(empty, applied, p.air_m3PerSPa)),
-      emptyTime_s(full.pressure_Pa, last.pressure_Pa, vacuum_Pa, space(full, last, p.line_m3PerSPa)),
+      this.fills_s(nodes, depression_Pa, TIMED.high * full_N),
+      emptyTime_s(full.pressure_Pa, last.pressure_Pa, vacuum_Pa, line),
     ];
   }
 }
