@@ -26,6 +26,7 @@ export async function runOn(
   tag: string,
   name: string,
   change: object,
+  complaint = 'Made for a test',
 ): Promise<{ job: Stored<Job>; run: StoredRun }> {
   const profiles = await app.get<StoredProfile[]>('/profiles');
   const base = profiles.find(({ body }) => body.name === name)!;
@@ -39,7 +40,7 @@ export async function runOn(
     kind: base.kind,
     profileId: profile.id,
     from: 'Quay tug 9',
-    complaint: 'Made for a test',
+    complaint,
     fluid: 'dot4',
     promisedOn: null,
   });
@@ -58,6 +59,26 @@ export async function onSimulatedBench(app: Site, page: Page, runId: string) {
   await expect(page.getByText(/is simulated now/)).toBeVisible();
   return async (change: Hands): Promise<void> =>
     expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
+}
+
+/** On a job's sheet, by keyboard: a part was replaced by a new one. */
+export async function replacePart(page: Page, part: string, why: string): Promise<void> {
+  const { keyboard } = page;
+  await expect(async () => {
+    await keyboard.press('w');
+    await expect(page.getByRole('dialog')).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: /Part or line/ }).focus();
+  await keyboard.press('ArrowDown');
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await keyboard.type(part);
+  await keyboard.press('Enter');
+  await dialog.getByRole('textbox', { name: 'Why' }).focus();
+  await keyboard.type(why);
+  await dialog.getByRole('button', { name: 'Write it down' }).focus();
+  await keyboard.press('Enter');
+  await expect(dialog).toBeHidden();
 }
 
 /** A technician at the keyboard, reading gauges that the twin moves. */

@@ -65,7 +65,11 @@ export function performOnBench(
       if (held) bench.set({ shutIn: true });
       if (item.starts === 'key') pull(0, SLOW_PAPERS);
       bench.wait(item.duration_s);
-    } else if (item.kind === 'reading') shown[item.id] = readAt(item);
+    } else if (item.kind === 'reading') {
+      const value = readAt(item);
+      // What is never reached is not timed: there is nothing to write down.
+      if (value !== null) shown[item.id] = value;
+    }
   }
   return shown;
 
@@ -89,7 +93,7 @@ export function performOnBench(
     }
   }
 
-  function readAt(item: ReadingItem): number {
+  function readAt(item: ReadingItem): number | null {
     const target = set({ ...item, port: 'input' }, item.target_Pa ?? 0);
     switch (item.measures) {
       case 'zero':
@@ -114,7 +118,7 @@ export function performOnBench(
         const reaches = Math.min(mark_Pa ?? 0, 0.99 * room.supply_Pa);
         const taken = bench.timeUntil(() => bench.now('supply') >= reaches, 10 * LONGEST_S);
         bench.wait(LONGEST_S);
-        return taken;
+        return taken < 10 * LONGEST_S ? taken : null;
       }
       case 'applyTime': {
         const before = start();
@@ -131,7 +135,8 @@ export function performOnBench(
       case 'releaseTime': {
         const full = bench.now('output');
         bench.set({ handle_Pa: 0, pull_PaPerS: AT_ONCE_PAPERS });
-        return bench.timeUntil(() => bench.now('output') <= TIMED.low * full);
+        const taken = bench.timeUntil(() => bench.now('output') <= TIMED.low * full);
+        return taken < LONGEST_S ? taken : null;
       }
       case 'reserveForce': {
         pull(target, AT_ONCE_PAPERS);

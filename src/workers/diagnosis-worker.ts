@@ -1,4 +1,6 @@
-import { adviseOn, type Advice } from '@/core/diagnosis/advice';
+import { adviseOn, type Advice, type BeforeRepair } from '@/core/diagnosis/advice';
+import { evidenceOf, type StepTrace } from '@/core/diagnosis/of-run';
+import { chancesAfter } from '@/core/diagnosis/repaired';
 import { Diagnostician } from '@/core/diagnosis/diagnose';
 import type { Beliefs } from '@/core/diagnosis/causes';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
@@ -13,6 +15,14 @@ export interface ToDiagnosis {
   readonly run: RunState;
   readonly beliefs: Beliefs;
   readonly otherWork: boolean;
+  /** What the logger recorded while its steps were done. */
+  readonly logged: readonly StepTrace[];
+  /** The test before a repair that this run follows, and the parts that were changed or mended; null where it follows none. */
+  readonly before: {
+    readonly context: RunContext<unknown>;
+    readonly run: RunState;
+    readonly parts: readonly string[];
+  } | null;
 }
 
 /** How far it is, and what came of it. */
@@ -23,16 +33,38 @@ export type FromDiagnosis =
 
 /** Particles are laid out once for a run: an update by one more reading only weighs anew. */
 let kept: { readonly key: string; readonly diagnostician: Diagnostician } | null = null;
+/** What was believed before a repair is worked out once. */
+let keptBefore: { readonly key: string; readonly before: BeforeRepair } | null = null;
 
 const answer = (message: FromDiagnosis) => self.postMessage(message);
 
+/** What stood before the repair; its particles stay, since nobody asks that diagnostician again. */
+function believedBefore(
+  { kind, beliefs }: Pick<ToDiagnosis, 'kind' | 'beliefs'>,
+  before: NonNullable<ToDiagnosis['before']>,
+): BeforeRepair {
+  const key = JSON.stringify([kind, beliefs, before]);
+  if (keptBefore?.key !== key) {
+    const { context, run, parts } = before;
+    const family = FAMILIES[kind];
+    const diagnostician = new Diagnostician(family, context.profile, beliefs);
+    const posterior = diagnostician.posterior(evidenceOf(family, context, run));
+    keptBefore = { key, before: { posterior, set: diagnostician.set, parts } };
+  }
+  return keptBefore.before;
+}
+
 self.addEventListener('message', ({ data }: MessageEvent<ToDiagnosis>) => {
-  const { ask, kind, context, run, beliefs, otherWork } = data;
+  const { ask, kind, context, run, otherWork, logged } = data;
   try {
     const family = FAMILIES[kind];
+    const before = data.before && believedBefore(data, data.before);
+    const beliefs = before
+      ? { ...data.beliefs, after: chancesAfter(before.posterior.ranked, before.parts) }
+      : data.beliefs;
     const key = JSON.stringify([kind, context.profile, beliefs]);
     if (kept?.key !== key) kept = { key, diagnostician: new Diagnostician(family, context.profile, beliefs) };
-    const advice = adviseOn(kept.diagnostician, family, context, run, { otherWork }, (part) =>
+    const advice = adviseOn(kept.diagnostician, family, context, run, { otherWork, before, logged }, (part) =>
       answer({ ask, part }),
     );
     answer({ ask, advice });

@@ -100,6 +100,12 @@ export interface FamilyCurve {
   readonly knee: { readonly reading: string; readonly word: string };
 }
 
+/** A number that a trace yields, by its id, and the item at which the same is read by hand. */
+export interface Traced {
+  readonly result: string;
+  readonly item: string;
+}
+
 /** A step that can be added to a run, and the step behind which it stands. */
 export interface Settling {
   readonly after: string;
@@ -133,6 +139,8 @@ interface Kind<Profile> {
   readonly fluid: (profile: Profile) => FluidKind | null;
   /** What its traces are worked out with besides the room. */
   readonly logged: (profile: Profile) => LoggedUnit;
+  /** Results of a trace that are readings of the model as well: what they are called there. */
+  readonly traced?: readonly Traced[];
   readonly faults: readonly Fault[];
   readonly looks: readonly Look[];
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;

@@ -4,9 +4,10 @@ import type { RunState } from '../contract/run-state';
 import { nextAction } from '../procedure/next-action';
 import { HEALTHY, UNKNOWN } from './causes';
 import type { Diagnostician, Standing } from './diagnose';
-import { evidenceOf } from './of-run';
+import { evidenceOf, type StepTrace } from './of-run';
 import type { Ranked } from './posterior';
 import { possibleSteps } from './possible';
+import { repairedBy, type Believed, type Repaired } from './repaired';
 import { waitCounts, entropy_bits, LEAST_BITS } from './next-test';
 
 /** A piece of evidence, and how much it multiplies the odds of a cause, as a natural logarithm. */
@@ -62,6 +63,13 @@ export interface Advice {
   /** What the usual order would do next, with what that is expected to tell; null where nothing is left. */
   readonly usual: AdvisedStep | null;
   readonly evidence: number;
+  /** What the repair that this run follows came to; null where there was none, or none of what it mends was suspected. */
+  readonly repaired: Repaired | null;
+}
+
+/** What was believed before a repair, and the parts that were changed or mended in it. */
+export interface BeforeRepair extends Believed {
+  readonly parts: readonly string[];
 }
 
 /** A cause less likely than this is not shown. */
@@ -77,10 +85,18 @@ export function adviseOn(
   family: Family,
   context: RunContext<unknown>,
   run: RunState,
-  { otherWork }: { readonly otherWork: boolean },
+  {
+    otherWork,
+    before = null,
+    logged = [],
+  }: {
+    readonly otherWork: boolean;
+    readonly before?: BeforeRepair | null;
+    readonly logged?: readonly StepTrace[];
+  },
   progress?: (part: number) => void,
 ): Advice {
-  const evidence = evidenceOf(family, context, run);
+  const evidence = evidenceOf(family, context, run, logged);
   const items = evidence.map((one) => (one.kind === 'look' ? one.item : one.of));
   const possible = possibleSteps(family, context, run);
   const { posterior, tests, standing } = diagnostician.diagnose(
@@ -137,6 +153,12 @@ export function adviseOn(
     steps: steps.filter(({ gain_bits }) => gain_bits >= LEAST_BITS),
     usual: steps.find(({ step }) => step === next) ?? null,
     evidence: evidence.length,
+    repaired:
+      before &&
+      repairedBy(family.parameters, family.healthy(context.profile).values, before.parts, before, {
+        posterior,
+        set: diagnostician.set,
+      }),
   };
 }
 

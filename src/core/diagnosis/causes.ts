@@ -25,8 +25,12 @@ export interface Beliefs {
   readonly heard?: readonly ComplaintId[];
   /** Weights of faults, in place of those that the family gives them; 0 leaves a fault out. */
   readonly weights: Readonly<Record<string, number>>;
+  /** Behind a repair: chance of each cause by what was read before it, with what it mends taken away. */
+  readonly after?: Readonly<Record<string, number>>;
 }
 
+/** Behind a repair so much is believed of what was found before it; the rest is as beside any other brake. Judgement. */
+export const KNOWN_BEFORE = 0.95;
 const HEALTHY_WITH_COMPLAINT = 0.1;
 const HEALTHY_WITHOUT = 0.6;
 /** Something that the library does not know. */
@@ -58,7 +62,7 @@ export const repairOf = (faults: readonly Fault[]): RepairClass =>
 export function libraryOf(
   family: Pick<Family, 'faults' | 'healthy'>,
   profile: unknown,
-  { complaint, weights, heard = [] }: Beliefs,
+  { complaint, weights, heard = [], after }: Beliefs,
 ): Library {
   const faults = faultsOf(family, profile);
   const weightOf = ({ id, prior, brings = [] }: Fault) =>
@@ -69,30 +73,34 @@ export function libraryOf(
   const total = possible.reduce((sum, fault) => sum + weightOf(fault), 0);
   if (total <= 0) throw new RangeError('weights: no fault has any');
   const healthy = complaint ? HEALTHY_WITH_COMPLAINT : HEALTHY_WITHOUT;
-  const twos = possible
-    .flatMap((first, i) =>
-      possible.slice(i + 1).map((second) => {
-        const brings = first.causes?.includes(second.id) || second.causes?.includes(first.id);
-        return {
-          faults: [first, second],
-          weight: weightOf(first) * weightOf(second) * (brings ? BROUGHT_ABOUT : 1),
-        };
-      }),
-    )
-    .sort((a, b) => b.weight - a.weight);
+  const twos = possible.flatMap((first, i) =>
+    possible.slice(i + 1).map((second) => {
+      const brings = first.causes?.includes(second.id) || second.causes?.includes(first.id);
+      return {
+        faults: [first, second],
+        weight: weightOf(first) * weightOf(second) * (brings ? BROUGHT_ABOUT : 1),
+      };
+    }),
+  );
   const ofTwos = twos.reduce((sum, { weight }) => sum + weight, 0);
   const pairs = ofTwos > 0 ? PAIRS : 0;
   const singles = 1 - healthy - UNKNOWN_PRIOR - pairs;
-  const cause = (of: readonly Fault[], prior: number): Cause => ({
-    id: of.map(({ id }) => id).join(' + '),
-    faults: of,
-    repair: repairOf(of),
-    prior,
-  });
+  const believed = (id: string, usual: number) =>
+    after ? KNOWN_BEFORE * (after[id] ?? 0) + (1 - KNOWN_BEFORE) * usual : usual;
+  const cause = (of: readonly Fault[], usual: number): Cause => {
+    const id = causeId(of);
+    return { id, faults: of, repair: repairOf(of), prior: believed(id, usual) };
+  };
   return {
-    healthy: { id: HEALTHY, faults: [], repair: HEALTHY, prior: healthy },
+    healthy: { id: HEALTHY, faults: [], repair: HEALTHY, prior: believed(HEALTHY, healthy) },
     singles: possible.map((fault) => cause([fault], (singles * weightOf(fault)) / total)),
-    pairs: twos.map(({ faults: two, weight }) => cause(two, (pairs * weight) / ofTwos)),
-    unknown: { id: UNKNOWN, faults: [], repair: UNKNOWN, prior: UNKNOWN_PRIOR },
+    pairs: twos
+      .map(({ faults: two, weight }) => cause(two, (pairs * weight) / ofTwos))
+      .sort((a, b) => b.prior - a.prior),
+    unknown: { id: UNKNOWN, faults: [], repair: UNKNOWN, prior: believed(UNKNOWN, UNKNOWN_PRIOR) },
   };
 }
+
+/** Name of a cause by its faults, in the order of the library. */
+export const causeId = (faults: readonly Fault[]): string =>
+  faults.length === 0 ? HEALTHY : faults.map(({ id }) => id).join(' + ');

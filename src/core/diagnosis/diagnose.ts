@@ -62,7 +62,7 @@ interface Weighing {
 /** The causes of one installation with their particles: laid out once, and kept while a run lasts. */
 export class Diagnostician {
   private readonly library: Library;
-  private readonly set: ParticleSet;
+  readonly set: ParticleSet;
   private readonly predictions: Predictions;
 
   constructor(

@@ -12,11 +12,24 @@ import { instrumentsOf, measuredByGauge, type ItemReading } from '../procedure/m
 import type { InputDoubt } from '../twin/fit';
 import type { Evidence, LookEvidence, ReadingEvidence } from './evidence';
 
-/** Everything that a run has shown so far and that counts: what was struck or went stale does not. */
-export const evidenceOf = (family: Family, context: RunContext<unknown>, run: RunState): Evidence[] =>
+/**
+ * Everything that a run has shown so far and that counts: what was struck or went stale does not.
+ *
+ * @param logged what the logger recorded while its steps were done
+ */
+export const evidenceOf = (
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  logged: readonly StepTrace[] = [],
+): Evidence[] =>
   context.procedure.steps.flatMap(({ items }) =>
     items.flatMap((item): Evidence[] => {
-      if (item.kind === 'reading') return readingEvidence(family, context, run, item);
+      if (item.kind === 'reading') {
+        const read = readingEvidence(family, context, run, item);
+        // A trace never counts beside a capture of the same: that was taken from it.
+        return read.length > 0 ? read : traceEvidence(family, context, run, item, logged);
+      }
       const answer = item.kind === 'observation' ? run.observations[item.id]?.answer : undefined;
       if (item.kind !== 'observation' || answer === undefined) return [];
       return lookEvidence(family, item, answer);
@@ -67,6 +80,64 @@ function readingEvidence(
   });
 }
 
+/** A trace of a step, and what it was made to yield. */
+export interface StepTrace {
+  readonly record: {
+    readonly tape?: { readonly step: string } | undefined;
+    /** Channels by the tags of their gauges, and the port that each was on. */
+    readonly channels: readonly { readonly name: string; readonly port: string | null }[];
+  };
+  readonly stretches: readonly {
+    readonly results: readonly {
+      readonly id: string;
+      readonly estimate:
+        { readonly told: true; readonly value: number; readonly u: number } | { readonly told: false };
+    }[];
+  }[];
+}
+
+/** What the newest trace that tells it says of an item that was not captured, within its own limits and those of its gauge. */
+function traceEvidence(
+  family: Family,
+  context: RunContext<unknown>,
+  run: RunState,
+  item: ReadingItem,
+  logged: readonly StepTrace[],
+): ReadingEvidence[] {
+  const traced = family.traced?.find((one) => one.item === item.id);
+  if (!traced) return [];
+  const [newest] = logged
+    .flatMap(({ record, stretches }) =>
+      stretches.flatMap(({ results }) =>
+        results.flatMap(({ id, estimate }) =>
+          id === traced.result && estimate.told ? [{ record, estimate }] : [],
+        ),
+      ),
+    )
+    .slice(-1);
+  if (!newest) return [];
+  const tag = newest.record.channels.find(({ port }) => port === item.port)?.name;
+  const gauge = context.shelf.find((one) => one.tag === tag);
+  const state = stateAt(family, context, run, item, 'traced');
+  if (!gauge || !state) return [];
+  const { value, u } = newest.estimate;
+  return [
+    {
+      kind: 'reading',
+      id: `${item.id} ${gauge.tag} logged`,
+      of: item.id,
+      state: state.state,
+      place: state.place,
+      doubts: state.doubts,
+      value,
+      off: null,
+      random: apart(family, state.place, value, u),
+      shared: sharedBy(gauge, value),
+      scale: scaleOf(gauge),
+    },
+  ];
+}
+
 export const scaleOf = (gauge: Instrument) => ({ low: lowEnd_SI(gauge), high: gauge.fullScale_Pa });
 
 /** What differs from reading to reading, with how far it lies by itself from what the model says. */
@@ -85,6 +156,7 @@ type At = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
 /**
  * How the twin is asked for a reading: by the view that takes the most from what was read, of those that tell it.
  *
+ * @param reading what was read; or that it is only planned, or stands in a trace
  * @returns null where no view tells it
  */
 function stateAt(
@@ -92,7 +164,7 @@ function stateAt(
   context: RunContext<unknown>,
   run: RunState,
   item: ReadingItem,
-  reading: ItemReading | null,
+  reading: ItemReading | 'planned' | 'traced',
 ): (At & { readonly seen: AsSeen }) | null {
   if (!family.readings.some(({ id }) => id === item.measures)) return null;
   const place = placeOf(family.readings, item.measures);
@@ -106,11 +178,12 @@ function stateAt(
       ({ from }, i) => from?.as !== 'set' || from.port === setPort(context.procedure) || setFor[i] !== null,
     );
     if (!isSet) continue;
-    const seen = asSeen({ ...family, ...view }, context, run, item, reading);
+    const read = typeof reading === 'string' ? null : reading;
+    const seen = asSeen({ ...family, ...view }, context, run, item, read);
     if (!seen) continue;
     // A view that asks for nothing that was not read is better; only a reading that is planned leans on what is supposed.
     const leans = seen.known.some(({ assumed }) => assumed);
-    if (leans && (reading || !seen.inputs.every(Number.isFinite))) continue;
+    if (leans && (reading !== 'planned' || !seen.inputs.every(Number.isFinite))) continue;
     // Only what is set has an aim: what another reading shows is known once it was read.
     if (setFor.some((set, i) => set && set.measures !== 'input' && !seen.known[i]!.measured)) continue;
     if (!Number.isFinite(view.steady(values, seen.inputs)[place]!)) continue;
@@ -144,7 +217,7 @@ export function plannedReading(
   run: RunState,
   item: ReadingItem,
 ): PlannedReading | null {
-  const found = stateAt(family, context, run, item, null);
+  const found = stateAt(family, context, run, item, 'planned');
   if (!found) return null;
   const { state, place, seen } = found;
   const view = family.views[state.view]!;

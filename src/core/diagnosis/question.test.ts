@@ -93,6 +93,25 @@ describe('a question from another program', () => {
     expect(none!.causes).toEqual(answered({}).causes);
     expect(once!.repairs['hose']).toBeGreaterThan(none!.repairs['hose']!);
   });
+  test('a repair: what was seen before it is held against what is seen behind it', () => {
+    const before = { parts: ['hose'], readings: [reading(), reading({ id: 'again' })] };
+    const sound = answered({ readings: [reading({ value: recovery(values) })], repaired: before });
+    expect(sound.repaired).toMatchObject({ fault: 'hose-blocked' });
+    expect(sound.repaired!.before).toBeGreaterThan(0.4);
+    expect(sound.repaired!.after).toBeLessThan(0.05);
+    const line = sound.repaired!.parameters.find(({ quantity }) => quantity === 'conductance')!;
+    expect(line.after).toBeGreaterThan(line.before);
+    // With nothing said of a repair the same reading leaves more doubt.
+    const alone = answered({ readings: [reading({ value: recovery(values) })] });
+    expect(sound.repairs['healthy']).toBeGreaterThan(alone.repairs['healthy']!);
+    expect(alone.repaired).toBeUndefined();
+    const worse = answered({ readings: [reading()], repaired: before });
+    expect(worse.repaired!.is).toBe('not-healthy');
+    expect(refusedFor({ repaired: { parts: ['gremlin'] } })).toEqual(['There is no part “gremlin”.']);
+    expect(refusedFor({ repaired: { ...before, readings: [reading({ reading: 'colour' })] } })).toEqual([
+      '“first”: the model has no reading “colour”.',
+    ]);
+  });
   test('a hundred readings of one thing are answered in time', () => {
     const many = Array.from({ length: 100 }, (_, i) => reading({ id: `r${i}` }));
     const { repairs } = answered({ readings: many });

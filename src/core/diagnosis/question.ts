@@ -22,6 +22,7 @@ import type { Evidence, ReadingEvidence } from './evidence';
 import { waitCounts } from './next-test';
 import { apart, lookEvidence, plannedLook, scaleOf } from './of-run';
 import { portsOf, possibleSteps, type PossibleStep } from './possible';
+import { chancesAfter, repairedBy, type Repaired } from './repaired';
 
 const name = z.string().min(1).max(80);
 const finite = z.number('A number is needed.');
@@ -52,6 +53,16 @@ const readingSchema = z
     message: 'Say what it was read with, or how far it may be out: one of the two.',
   });
 
+/** What was seen. */
+const seen = {
+  readings: z.array(readingSchema).max(200, 'Readings: 200 at the most.').optional(),
+  looks: z
+    .array(z.strictObject({ item: name, answer: name }))
+    .max(200)
+    .optional(),
+};
+type Seen = z.infer<z.ZodObject<typeof seen>>;
+
 /** What is asked: what is fitted, what was seen, and what could be done next. Stateless. */
 export const questionSchema = z.strictObject({
   /** A profile of the kind; without one its typical figures. */
@@ -66,11 +77,9 @@ export const questionSchema = z.strictObject({
   heard: z.array(z.enum(COMPLAINT_IDS)).max(20).optional(),
   /** Weights of faults in place of the family's own; 0 leaves one out. */
   weights: z.record(name, z.number().min(0, 'Weights: zero or above.')).optional(),
-  readings: z.array(readingSchema).max(200, 'Readings: 200 at the most.').optional(),
-  looks: z
-    .array(z.strictObject({ item: name, answer: name }))
-    .max(200)
-    .optional(),
+  ...seen,
+  /** Parts that were changed or mended before all of this, and what had been seen until then. */
+  repaired: z.strictObject({ parts: z.array(name).min(1).max(50), ...seen }).optional(),
   /** Steps that were done, and how the sources stand. */
   done: z.array(name).max(200).optional(),
   sources: sourcesSchema.optional(),
@@ -131,6 +140,8 @@ export interface Reply {
   }[];
   readonly next: readonly OfferedTest[];
   readonly standing: Standing;
+  /** What the repair came to, where one was named; null where nothing that it mends was suspected. */
+  readonly repaired?: Repaired | null;
 }
 
 export type Replied =
@@ -167,16 +178,25 @@ export function replyTo(
     };
   const issues: Issue[] = [];
   const context = contextOf(family, profile.data, question);
-  const evidence = [
-    ...readingsIn(family, context, question, issues),
-    ...looksIn(family, context, question, issues),
-  ];
+  const evidence = evidenceIn(family, context, question, issues);
+  const { repaired } = question;
+  const earlier = repaired && evidenceIn(family, context, repaired, issues, ['repaired']);
+  for (const part of repaired?.parts ?? [])
+    if (!family.parts.some(({ id }) => id === part))
+      issues.push({ path: ['repaired', 'parts'], message: `There is no part “${part}”.` });
   const faults = new Set(family.faults.map(({ id }) => id));
   for (const fault of Object.keys(question.weights ?? {}))
     if (!faults.has(fault))
       issues.push({ path: ['weights', fault], message: `There is no fault “${fault}”.` });
   if (issues.length > 0) return { ok: false, issues };
-  const asked = diagnostician(profile.data, beliefsOf(question));
+  const beliefs = beliefsOf(question);
+  // One that is kept may be asked anew, and then its particles are others: what is held against a later test is its own.
+  const before = earlier && new Diagnostician(family, profile.data, beliefs);
+  const believed = before && { posterior: before.posterior(earlier), set: before.set };
+  const asked = diagnostician(
+    profile.data,
+    believed ? { ...beliefs, after: chancesAfter(believed.posterior.ranked, repaired!.parts) } : beliefs,
+  );
   const over = doneIn(context, question);
   // What was read in a step that is done was read on a gauge that stands there.
   const possible = possibleSteps(family, context, runOf(over, question), portsOf(over));
@@ -215,9 +235,32 @@ export function replyTo(
         bitsPerMinute,
       })),
       standing,
+      ...(believed && {
+        repaired: repairedBy(
+          family.parameters,
+          family.healthy(profile.data).values,
+          repaired!.parts,
+          believed,
+          { posterior, set: asked.set },
+        ),
+      }),
     },
   };
 }
+
+/** Everything that was seen, each piece refused by name where it cannot be. @param at where it stands in the question */
+const evidenceIn = (
+  family: Family,
+  context: RunContext<unknown>,
+  all: Seen,
+  issues: Issue[],
+  at: readonly PropertyKey[] = [],
+): Evidence[] => {
+  const found: Issue[] = [];
+  const evidence = [...readingsIn(family, context, all, found), ...looksIn(family, context, all, found)];
+  issues.push(...found.map(({ path, message }) => ({ path: [...at, ...path], message })));
+  return evidence;
+};
 
 function contextOf(
   family: Family,
@@ -258,7 +301,7 @@ function runOf(over: readonly Item[], { done = [], sources }: Question): RunStat
 function readingsIn(
   family: Family,
   { profile, conditions }: RunContext<unknown>,
-  { readings = [] }: Question,
+  { readings = [] }: Seen,
   issues: Issue[],
 ): ReadingEvidence[] {
   const room = { barometer_Pa: conditions.barometer_Pa, temperature_K: conditions.temperature_K };
@@ -341,7 +384,7 @@ function spanAbout(value: number, expected: number, u: number) {
 function looksIn(
   family: Family,
   { procedure }: RunContext<unknown>,
-  { looks = [] }: Question,
+  { looks = [] }: Seen,
   issues: Issue[],
 ): Evidence[] {
   const seen = new Set<string>();

@@ -1,3 +1,5 @@
+import type { RepairStanding } from './repaired';
+
 /** A chance in a word, from 0 to 1. */
 export const chanceWord = (chance: number): string =>
   chance >= 0.95
@@ -25,3 +27,16 @@ export const gainWords = (part: number): string =>
 /** How strongly evidence speaks: by what it multiplies the odds, as a natural logarithm. */
 export const weighsWord = (weighs: number): string =>
   Math.abs(weighs) >= Math.log(10) ? 'strongly' : Math.abs(weighs) >= Math.log(3) ? 'clearly' : 'a little';
+
+/** A chance as a number, never as certainty. */
+export const chancePercent = (chance: number): string =>
+  chance > 0.995 ? 'over 99 %' : chance < 0.01 ? 'under 1 %' : `${Math.round(100 * chance)} %`;
+
+/** What a repair came to, by what was read behind it. */
+export const repairedWords = (is: RepairStanding): string =>
+  ({
+    mended: 'What was read behind the repair is what a healthy one shows.',
+    'still-there': 'By what was read behind the repair it is still there.',
+    'not-healthy': 'What was read behind the repair is still not what a healthy one shows.',
+    open: 'Not proved yet by what was read behind the repair.',
+  })[is];

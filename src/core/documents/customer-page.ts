@@ -184,8 +184,10 @@ function verdict({ run, judged: { assessment }, content, printing }: ReportSubje
 
 /** What failed in an earlier test of the unit, and what it came to in this one. */
 function failedBefore({ record, run, judged, printing }: ReportSubject): Listed {
+  // On a bench the supply is the bench's; of a vehicle it is a part, as the brakes are.
+  const own = onVehicle(run) ? ['unit', 'supply', 'load'] : ['unit'];
   const failing = (results: readonly Result[]) =>
-    results.filter(({ verdict, about }) => verdict === 'fails' && about === 'unit');
+    results.filter(({ verdict, about }) => verdict === 'fails' && own.includes(about));
   const earlier = record.runs
     .slice(
       0,

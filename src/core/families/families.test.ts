@@ -222,6 +222,10 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       expect(falseAlarm + miss).toBeLessThan(0.5);
     }
   });
+  test('what its traces tell of a reading is read by hand at an item of a test', () => {
+    const readings = everyStep.flatMap(({ items }) => items).filter(({ kind }) => kind === 'reading');
+    for (const { item } of family.traced ?? []) expect(readings.map(({ id }) => id)).toContain(item);
+  });
   test('every fault has a weight', () => {
     for (const { prior } of family.faults) expect(prior).toBeGreaterThan(0);
   });

@@ -1,15 +1,31 @@
 'use client';
 
-import { Box, MenuItem, Table, TableBody, TableCell, TableRow, TextField } from '@mui/material';
+import {
+  Alert,
+  Box,
+  LinearProgress,
+  MenuItem,
+  Table,
+  TableBody,
+  TableCell,
+  TableRow,
+  TextField,
+} from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { printDifference } from '@/core/quantities/print';
 import { printNames } from '@/core/quantities/sentence';
 import type { BeforeAfter, ParameterChange } from '@/core/documents/before-after';
+import type { Beliefs } from '@/core/diagnosis/causes';
+import type { FamilyKind } from '@/core/families/registry';
+import type { RepairBefore } from '@/core/records/repair-before';
 import type { StoredJob } from '@/core/records/views';
 import type { Result } from '@/core/contract/result';
 import { useKeys } from '../keys';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
+import { RepairedBy } from '../run/repaired-by';
+import { useAdvice } from '../run/use-advice';
+import type { RunHandle } from '../run/use-run';
 import { usePrint } from '../settings-context';
 import { day, time } from '../stamp';
 import { Columns } from '../table-head';
@@ -21,10 +37,17 @@ interface ComparePageProps {
   readonly before: string;
   readonly after: string;
   readonly found: BeforeAfter;
+  /** What was repaired in between, with both tests; null where nothing was. */
+  readonly repaired: {
+    readonly kind: FamilyKind;
+    readonly weights: Beliefs['weights'];
+    readonly before: RepairBefore;
+    readonly after: Pick<RunHandle, 'context' | 'state'>;
+  } | null;
 }
 
 /** Two tests of a unit side by side: what in the unit changed, by how much, and every result before and after. */
-export function ComparePage({ job, runs, before, after, found }: ComparePageProps) {
+export function ComparePage({ job, runs, before, after, found, repaired }: ComparePageProps) {
   const router = useRouter();
   const print = usePrint();
   useKeys([{ key: 'Backspace', label: 'Back to the job', run: () => router.push(`/jobs/${job.id}`) }]);
@@ -54,6 +77,7 @@ export function ComparePage({ job, runs, before, after, found }: ComparePageProp
         </>
       }
     >
+      {repaired && <RepairPart of={repaired} complaint={job.body.complaint} />}
       <Part title="What changed in the unit" note="found by fitting the unit’s model to each test’s readings">
         {found.ok ? <Parameters parameters={found.parameters} /> : <Nothing>{found.why}</Nothing>}
       </Part>
@@ -81,6 +105,25 @@ export function ComparePage({ job, runs, before, after, found }: ComparePageProp
         </Table>
       </Part>
     </Page>
+  );
+}
+
+/** Whether the repair mended what it was made for: worked out beside the page from the readings of both tests. */
+function RepairPart({ of, complaint }: { of: NonNullable<ComparePageProps['repaired']>; complaint: string }) {
+  const { advice, part, problem } = useAdvice(of.after, of.kind, complaint, of.weights, true, of);
+  return (
+    <Part title="What the repair came to" note="found from the readings of both tests, as far as they tell">
+      {part !== null && (
+        <LinearProgress variant="determinate" value={100 * part} aria-label="Working it out" sx={{ my: 1 }} />
+      )}
+      {problem && <Alert severity="error">{problem}</Alert>}
+      {advice &&
+        (advice.repaired ? (
+          <RepairedBy of={advice.repaired} wide />
+        ) : (
+          <Nothing>Nothing that this repair mends was suspected before it.</Nothing>
+        ))}
+    </Part>
   );
 }
 

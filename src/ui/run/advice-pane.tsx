@@ -4,11 +4,13 @@ import { Box, Button, ButtonBase, LinearProgress } from '@mui/material';
 import { useId } from 'react';
 import type { Advice, AdvisedCause, AdvisedStep, Speaks } from '@/core/diagnosis/advice';
 import { HEALTHY } from '@/core/diagnosis/causes';
-import { chanceWord, gainWords, weighsWord } from '@/core/diagnosis/words';
+import { chancePercent, chanceWord, gainWords, weighsWord } from '@/core/diagnosis/words';
 import { COMPLAINTS, HEARD, heardIn } from '@/core/contract/complaints';
 import { findItem } from '@/core/contract/steps';
+import { readingUncertainty_SI } from '@/core/metrology/uncertainty';
 import { instrumentsOf, measuredItem } from '@/core/procedure/measured-item';
 import { usePrint } from '../settings-context';
+import { RepairedBy } from './repaired-by';
 import type { AdviceState } from './use-advice';
 import type { RunHandle } from './use-run';
 
@@ -70,6 +72,7 @@ export function AdvicePane({ run, found, complaint, led, onSelect, onClose }: Ad
           {advice.atOdds.map((one) => (
             <AtOdds key={one.item} run={run} advice={one} />
           ))}
+          {advice.repaired && <RepairedBy of={advice.repaired} />}
           {led && (
             <Box sx={{ color: 'text.secondary' }}>
               In the order of what tells the most; “&amp;” gives the usual one back.
@@ -108,8 +111,8 @@ function standingWords({ standing, names, evidence }: Advice): string {
     case 'claimed':
       // Never more than that what was read is as it should be.
       if (standing.repair === HEALTHY)
-        return `No fault found, ${percent(standing.chance)}: what was read is what a healthy one shows.`;
-      return `One repair covers it, ${percent(standing.chance)}: ${list}.`;
+        return `No fault found, ${chancePercent(standing.chance)}: what was read is what a healthy one shows.`;
+      return `One repair covers it, ${chancePercent(standing.chance)}: ${list}.`;
     case 'unexplained':
       return 'None of the known faults explains this. Repeat the reading that clashes most, with another gauge.';
     case 'not-told-apart':
@@ -120,8 +123,6 @@ function standingWords({ standing, names, evidence }: Advice): string {
 }
 
 const MOST_NAMED = 4;
-const percent = (chance: number) =>
-  chance > 0.995 ? 'over 99 %' : chance < 0.01 ? 'under 1 %' : `${Math.round(100 * chance)} %`;
 
 const spent = (seconds: number) =>
   seconds < 60 ? `${Math.round(seconds)} s` : `${Number((seconds / 60).toFixed(1))} min`;
@@ -224,7 +225,7 @@ function CauseLine({
           </Box>
         </span>
         <Box component="span" sx={{ whiteSpace: 'nowrap', fontVariantNumeric: 'tabular-nums' }}>
-          {percent(cause.chance)}
+          {chancePercent(cause.chance)}
         </Box>
       </Box>
       <Speaking run={run} words="For" of={cause.for} onSelect={onSelect} />
@@ -294,9 +295,10 @@ function shownAs(run: RunHandle, id: string, print: ReturnType<typeof usePrint>)
     return { label: `${name}: ${answer?.label ?? ''}`, line: state.observations[id]?.id ?? null };
   }
   const reading = measuredItem(instrumentsOf(context.rig, context.shelf), state, id);
-  if (!reading || found?.item.kind !== 'reading') return { label: name, line: null };
+  // What counts and was not captured was told by a trace.
+  if (!reading || found?.item.kind !== 'reading') return { label: `${name}: as logged`, line: null };
   return {
-    label: `${name}: ${print.value(reading.value_SI, found.item.quantity)}`,
+    label: `${name}: ${print.value(reading.value_SI, found.item.quantity, { u_SI: readingUncertainty_SI(reading) })}`,
     line: reading.captures.at(-1)!.id,
   };
 }

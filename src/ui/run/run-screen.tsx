@@ -8,6 +8,7 @@ import { contradiction, liveState, progress } from '@/core/procedure/live';
 import type { Beliefs } from '@/core/diagnosis/causes';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
+import type { RepairBefore } from '@/core/records/repair-before';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { portsNow, seenByEye } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
@@ -44,10 +45,12 @@ interface RunScreenProps {
   readonly job: StoredJob;
   /** How often faults count, where the shop has changed it. */
   readonly weights: Beliefs['weights'];
+  /** The test before a repair that this one follows; null where it follows none. */
+  readonly before: RepairBefore | null;
 }
 
 /** The run: tape at the left, the drawing in the middle, ladders at the right, live strip above, one action bar below. */
-export function RunScreen({ stored, job, weights }: RunScreenProps) {
+export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
   const run = useRun(stored);
   const { context, state, action, results, family } = run;
   const router = useRouter();
@@ -58,8 +61,6 @@ export function RunScreen({ stored, job, weights }: RunScreenProps) {
   const [choosing, setChoosing] = useState(false);
   const [advised, setAdvised] = useState(false);
   const [led, setLed] = useState(false);
-  const found = useAdvice(run, stored.kind, job.body.complaint, weights, advised);
-  useLed(run, found, led);
   // With the advice put away the order is the usual one; asked for, the order brings the advice.
   const showAdvice = (shown: boolean) => {
     setAdvised(shown);
@@ -92,6 +93,8 @@ export function RunScreen({ stored, job, weights }: RunScreenProps) {
     step?.id ?? null,
     status?.state === 'streaming' && !elsewhere,
   );
+  const found = useAdvice(run, stored.kind, job.body.complaint, weights, advised, { before, logged });
+  useLed(run, found, led);
   const [drawing, setDrawing] = useState(false);
   const withCurve = hasCurve(run, step);
   const curveShown = withCurve && !drawing;

@@ -21,6 +21,10 @@ export interface AdviceState {
 
 const NOTHING: AdviceState = { advice: null, version: null, part: null, problem: null };
 
+/** What counts beside what was captured: the test before a repair, and what was logged. */
+type Beside = Partial<Pick<ToDiagnosis, 'before' | 'logged'>>;
+const NOTHING_LOGGED: ToDiagnosis['logged'] = [];
+
 /**
  * Advice for a run, worked out beside the screen. While one is worked out the newest state waits its turn, and any between are
  * left out. Nothing is worked out while it is not asked for; put away, it ends at once.
@@ -31,6 +35,7 @@ export function useAdvice(
   complaint: string,
   weights: Beliefs['weights'],
   asked: boolean,
+  { before = null, logged = NOTHING_LOGGED }: Beside = {},
 ): AdviceState {
   const [found, setFound] = useState<AdviceState>(NOTHING);
   const desk = useRef<Desk | null>(null);
@@ -51,8 +56,10 @@ export function useAdvice(
       run: state,
       beliefs: { complaint: complaint !== '', weights, heard: heardIn(complaint) },
       otherWork: false,
+      before,
+      logged,
     });
-  }, [asked, kind, context, state, complaint, weights]);
+  }, [asked, kind, context, state, complaint, weights, before, logged]);
   return found;
 }
 

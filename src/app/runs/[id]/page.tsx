@@ -1,6 +1,8 @@
 import { notFound } from 'next/navigation';
+import { repairBefore } from '@/core/records/repair-before';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
+import { readRecord } from '@/server/record';
 import { findRun } from '@/server/runs';
 import { faultWeights } from '@/server/weights';
 import { RunScreen } from '@/ui/run/run-screen';
@@ -17,5 +19,8 @@ export default async function RunPage({ params }: Place) {
   const job = run && (await findJob(db, run.jobId));
   if (!run || !job) notFound();
   const { weights } = await faultWeights(db, run.kind);
-  return <RunScreen stored={run} job={job} weights={weights} />;
+  const record = await readRecord(db, run.jobId);
+  return (
+    <RunScreen stored={run} job={job} weights={weights} before={record && repairBefore(record, run.id)} />
+  );
 }

@@ -43,6 +43,11 @@ export const remoteVacuum: Family = defineFamily<RemoteVacuumProfile>({
   },
   fluid: ({ fluid }) => fluid,
   logged,
+  traced: [
+    { result: 'crack', item: 'crack.input' },
+    { result: 'runout-input', item: 'runout.input' },
+    { result: 'runout-output', item: 'runout.output' },
+  ],
   faults,
   looks,
   procedure,

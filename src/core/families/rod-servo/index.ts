@@ -39,6 +39,7 @@ export const rodServo: Family = defineFamily<RodServoProfile>({
   },
   fluid: ({ fluid }) => fluid,
   logged,
+  traced: [{ result: 'force-begins', item: 'begin.input' }],
   faults,
   looks,
   procedure,

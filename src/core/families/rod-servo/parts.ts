@@ -26,7 +26,7 @@ export const parts: readonly Part[] = [
   part('fluid-seal', 'Fluid seal of the valve', [...VALVE, 'after'], BOTH),
   part('check-valve', 'Non-return valve', TANK, AIR),
   part('tank', 'Tank', SUPPLIED, AIR),
-  part('intake', 'Air intake or its filter', ['pull-down', 'times'], []),
+  part('intake', 'Air intake or its filter', ['pull-down', 'times', 'reserve'], []),
   part('whole', 'Several parts: the whole unit apart', EVERYTHING, [...FLUID, ...ROD]),
   line('fluid-line', 'Fluid line to the valve', ['force', 'full', 'after'], FLUID),
   line('vacuum-line', 'Vacuum line', SUPPLIED, AIR),

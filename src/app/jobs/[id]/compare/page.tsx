@@ -1,8 +1,12 @@
 import { notFound } from 'next/navigation';
 import { beforeAfter } from '@/core/documents/before-after';
+import { contextWith } from '@/core/procedure/exchange';
+import { stateOf } from '@/core/records/judged-run';
+import { repairBetween } from '@/core/records/repair-before';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
 import { readRecord } from '@/server/record';
+import { faultWeights } from '@/server/weights';
 import { ComparePage } from '@/ui/job/compare-page';
 
 interface Place {
@@ -23,6 +27,8 @@ export default async function Compare({ params, searchParams }: Place) {
   const pick = (name: string, otherwise: number) =>
     finished.find((run) => run.id === asked[name]) ?? finished.at(otherwise)!;
   const [before, after] = [pick('before', 0), pick('after', -1)];
+  const repair = repairBetween(record!, before, after);
+  const { weights } = await faultWeights(db, before.kind);
   return (
     <ComparePage
       job={job}
@@ -30,6 +36,14 @@ export default async function Compare({ params, searchParams }: Place) {
       before={before.id}
       after={after.id}
       found={beforeAfter(before, after)}
+      repaired={
+        repair && {
+          kind: after.kind,
+          weights,
+          before: repair,
+          after: { context: contextWith(after.context, after.events), state: stateOf(after) },
+        }
+      }
     />
   );
 }
