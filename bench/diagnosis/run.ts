@@ -38,6 +38,8 @@ const AT: Readonly<Record<string, number>> = { ...ROOM, ...AT_ONCE };
 const REST = 'rest.supply';
 /** Steps that open a test and show nothing: they are done. */
 const OPENED = procedure.steps.filter(({ id }) => id === 'zeros' || id === 'cautions').map(({ id }) => id);
+/** Other installations that a control is mixed from. */
+const OTHERS = 12;
 /** Longer than any test has steps. */
 const MOST_STEPS = 40;
 
@@ -143,6 +145,18 @@ function evidenceOf(
   };
 }
 
+/** What some installations showed in one step, item by item in turn. */
+function mixed(all: readonly Seen[], first: number): Seen {
+  const take = <T>(of: (seen: Seen) => Readonly<Record<string, T>>) =>
+    Object.fromEntries(
+      Object.keys(of(all[0]!)).flatMap((item, i) => {
+        const value = of(all[(first + i) % all.length]!)[item];
+        return value === undefined ? [] : [[item, value] as const];
+      }),
+    );
+  return { ...all[0]!, readings: take(({ readings }) => readings), looks: take(({ looks }) => looks) };
+}
+
 interface Line extends Outcome {
   readonly number: number;
   readonly drawn: string;
@@ -155,8 +169,8 @@ async function one(
   shuffled: boolean,
 ): Promise<Line> {
   const { leftOut } = await ask<'opened'>({ kind: 'open', number, seed: seed * 100_003 + number, drawn });
-  // The control: what is read is read on other installations, another for each step.
-  const others = shuffled ? Array.from({ length: MOST_STEPS }, (_, i) => 1_000_000 + number * 100 + i) : [];
+  // The control: every number and answer comes from another installation.
+  const others = shuffled ? Array.from({ length: OTHERS }, (_, i) => 1_000_000 + number * 100 + i) : [];
   for (const other of others) await ask({ kind: 'open', number: other, seed: seed * 100_003 + other, drawn });
   const question: Question = {
     rig: rig as Question['rig'],
@@ -184,8 +198,10 @@ async function one(
     minutes += best.minutes;
     for (const step of best.steps) {
       steps += 1;
-      const from = others[question.done!.length] ?? number;
-      const seen = await ask<'seen'>({ kind: 'step', number: from, step: step.step });
+      const all = [];
+      for (const from of shuffled ? others : [number])
+        all.push(await ask<'seen'>({ kind: 'step', number: from, step: step.step }));
+      const seen = mixed(all, steps);
       Object.assign(shown, seen.readings);
       const evidence = evidenceOf(step, seen, shown);
       question.readings!.push(...evidence.readings);
@@ -231,7 +247,8 @@ async function all(): Promise<void> {
       const usual = draw.startsWith('usual:');
       const shuffled = draw.startsWith('shuffled:');
       const drawn = draw.replace(/^.*:/, '') as Drawn;
-      lines.push(JSON.stringify(await one(number, drawn, usual ? 'usual' : 'advice', shuffled)));
+      const line = await one(number, drawn, usual ? 'usual' : 'advice', shuffled);
+      lines.push(JSON.stringify({ ...line, drawn: draw }));
       if (lines.length % 20 === 0) {
         writeFileSync(out!, `${lines.join('\n')}\n`);
         console.log(

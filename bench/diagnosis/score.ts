@@ -62,56 +62,48 @@ if (process.argv[1]?.includes('score')) {
       .split('\n')
       .map((line) => JSON.parse(line) as Outcome & { drawn: string }),
   );
-  const library = lines.filter(({ truth }) => truth.leftOut === null);
-  const claims = library.filter(({ claimed }) => claimed !== null);
-  const right = claims.filter((one) => one.claimed === classOf(one.truth));
-  console.log(`${lines.length} installations, ${library.length} of the library`);
-  console.log(`right among claims   ${percent(right.length, claims.length)}`);
-  console.log(`claimed              ${percent(claims.length, library.length)}`);
-  console.log(
-    `called unexplained   ${percent(library.filter(({ stood }) => stood === 'unexplained').length, library.length)}`,
-  );
-  const groups = library.filter(({ stood }) => stood === 'not-told-apart');
-  const inGroup = groups.filter((one) => one.group.includes(classOf(one.truth)));
-  console.log(
-    `not told apart       ${percent(groups.length, library.length)}, of ${(groups.reduce((sum, { group }) => sum + group.length, 0) / groups.length).toFixed(2)} on average; right one among them ${percent(inGroup.length, groups.length)}`,
-  );
-  const minutes = library.map((one) => one.minutes);
-  console.log(
-    `minutes              ${(minutes.reduce((a, b) => a + b, 0) / minutes.length).toFixed(1)} on average`,
-  );
-  const stated = library.map((one) => [one.top[1], one.top[0] === classOf(one.truth)] as const);
-  console.log(`calibration error    ${calibrationError(stated).toFixed(3)}`);
-  const byChance = Array.from({ length: 200 }, () =>
-    calibrationError(stated.map(([p]) => [p, Math.random() < p] as const)),
-  ).sort((a, b) => a - b);
-  console.log(
-    `  by chance, perfectly calibrated: ${byChance[100]!.toFixed(3)} (95 % below ${byChance[190]!.toFixed(3)})`,
-  );
-  const score = library.reduce(
-    (sum, one) => sum + Math.log(Math.max(1e-6, one.repairs[classOf(one.truth)] ?? 0)),
-    0,
-  );
-  console.log(`log score            ${(score / library.length).toFixed(3)}`);
-  const sorted = library.map(({ unexplained }) => unexplained).sort((a, b) => a - b);
-  console.log(`97th percentile of P(unknown) ${sorted[Math.floor(0.97 * sorted.length)]!.toFixed(3)}`);
-  const out = lines.filter(({ truth }) => truth.leftOut !== null);
-  if (out.length > 0)
+  const isRight = (one: Outcome) => one.claimed === classOf(one.truth);
+  const stoodAs = (some: readonly Outcome[], how: string) => some.filter(({ stood }) => stood === how);
+  const mean = (some: readonly number[]) => some.reduce((sum, one) => sum + one, 0) / some.length;
+  for (const drawn of [...new Set(lines.map((line) => line.drawn))].sort()) {
+    const some = lines.filter((line) => line.drawn === drawn);
+    const claims = some.filter(({ claimed }) => claimed !== null);
+    const groups = stoodAs(some, 'not-told-apart');
+    const inGroup = groups.filter(({ group, truth }) => group.includes(classOf(truth)));
+    console.log(`${drawn}: ${some.length} installations`);
+    console.log(`  claimed            ${percent(claims.length, some.length)}`);
+    if (!drawn.startsWith('shuffled:'))
+      console.log(`  right among claims ${percent(claims.filter(isRight).length, claims.length)}`);
+    console.log(`  called unexplained ${percent(stoodAs(some, 'unexplained').length, some.length)}`);
     console.log(
-      `left out, found      ${percent(out.filter(({ stood }) => stood === 'unexplained').length, out.length)}`,
+      `  not told apart     ${percent(groups.length, some.length)}, of ${mean(groups.map(({ group }) => group.length)).toFixed(2)} on average; right one among them ${percent(inGroup.length, groups.length)}`,
     );
-  const wrong = new Map<string, number>();
-  for (const one of claims)
-    if (one.claimed !== classOf(one.truth)) {
-      const key = `${one.truth.faults.map((id, i) => `${id} ${one.truth.severities[i]!.toFixed(1)}`).join(' + ') || 'healthy'} → ${one.claimed} (${one.likeliest})`;
-      wrong.set(key, (wrong.get(key) ?? 0) + 1);
-    }
+    console.log(`  minutes            ${mean(some.map(({ minutes }) => minutes)).toFixed(1)} on average`);
+  }
+
+  const known = lines.filter(({ drawn }) => drawn === 'by-library');
+  if (known.length > 0) {
+    const stated = known.map((one) => [one.top[1], one.top[0] === classOf(one.truth)] as const);
+    const byChance = Array.from({ length: 200 }, () =>
+      calibrationError(stated.map(([p]) => [p, Math.random() < p] as const)),
+    ).sort((a, b) => a - b);
+    const log = known.map((one) => Math.log(Math.max(1e-6, one.repairs[classOf(one.truth)] ?? 0)));
+    const unknown = known.map(({ unexplained }) => unexplained).sort((a, b) => a - b);
+    console.log(`by-library, the top class`);
+    console.log(
+      `  calibration error  ${calibrationError(stated).toFixed(3)}; by chance, perfectly calibrated ${byChance[100]!.toFixed(3)} (95 % below ${byChance[190]!.toFixed(3)})`,
+    );
+    console.log(`  log score          ${mean(log).toFixed(3)}`);
+    console.log(`  97th percentile of P(unknown) ${unknown[Math.floor(0.97 * unknown.length)]!.toFixed(3)}`);
+  }
+
+  const of = ({ truth }: Outcome) =>
+    truth.faults.map((id, i) => `${id} ${truth.severities[i]!.toFixed(2)}`).join(' + ') || 'healthy';
+  const library = lines.filter(({ drawn }) => !drawn.includes(':') && drawn !== 'left-out');
   console.log('wrong claims:');
-  for (const [key, times] of wrong) console.log(`  ${times} ${key}`);
-  console.log('unexplained of the library:');
   for (const one of library)
-    if (one.stood === 'unexplained')
-      console.log(
-        `  ${one.truth.faults.map((id, i) => `${id} ${one.truth.severities[i]!.toFixed(2)}`).join(' + ') || 'healthy'}`,
-      );
+    if (one.claimed !== null && !isRight(one))
+      console.log(`  ${of(one)} → ${one.claimed} (${one.likeliest})`);
+  console.log('unexplained of the library:');
+  for (const one of stoodAs(library, 'unexplained')) console.log(`  ${of(one)}`);
 }

@@ -30,7 +30,7 @@ export interface Beliefs {
 }
 
 /** Behind a repair so much is believed of what was found before it; the rest is as beside any other brake. Judgement. */
-export const KNOWN_BEFORE = 0.95;
+const KNOWN_BEFORE = 0.95;
 const HEALTHY_WITH_COMPLAINT = 0.1;
 const HEALTHY_WITHOUT = 0.6;
 /** Something that the library does not know. */

@@ -1,6 +1,6 @@
 import type { Fault } from '../contract/family';
 import type { Descriptor, Vector } from '../model/descriptor';
-import { causeId, HEALTHY, KNOWN_BEFORE, UNKNOWN, type Cause } from './causes';
+import { causeId, HEALTHY, UNKNOWN, type Cause } from './causes';
 import { stepOf, type ParticleSet } from './particles';
 import type { Posterior, Ranked } from './posterior';
 
@@ -10,6 +10,8 @@ const MENDED = 0.9;
 const SUSPECTED_FROM = 0.01;
 /** A change counts where chance would make one as large less than once in a hundred: |z| of a normal distribution. */
 const BEYOND_NOISE = 2.576;
+/** Likelier than not. */
+const LIKELIER = 0.5;
 /** From this chance on it is as good as sure. Handbook-models 12. */
 const SURE = 0.95;
 
@@ -43,33 +45,13 @@ function becomes({ id, faults }: Cause, parts: readonly string[]): readonly (rea
   ];
 }
 
-/**
- * What was believed before a repair in the light of what was read behind it: a cause that the repair does not mend would be there
- * still. Each is weighed by how likely what it has become makes what was read then.
- */
-function inHindsight({ posterior, set }: Believed, after: Believed, parts: readonly string[]): Believed {
-  const weighs = new Map(after.posterior.ranked.map(({ cause, chance }) => [cause.id, chance / cause.prior]));
-  const anyway = posterior.ranked.reduce(
-    (sum, { cause }) => sum + cause.prior * (weighs.get(cause.id) ?? 0),
-    0,
-  );
-  const factorOf = (cause: Cause) =>
-    KNOWN_BEFORE * becomes(cause, parts).reduce((sum, [id, part]) => sum + part * (weighs.get(id) ?? 0), 0) +
-    (1 - KNOWN_BEFORE) * anyway;
-  const factors = new Map(posterior.ranked.map(({ cause }) => [cause, factorOf(cause)]));
-  const weights = posterior.weights.map(
-    (weight, at) => weight * (factors.get(set.particles[posterior.of[at]!]!.cause) ?? 0),
-  );
-  return { posterior: { ...posterior, weights }, set };
-}
-
 /** What some evidence leaves of every cause, with the particles that stand for them. */
 export interface Believed {
   readonly posterior: Posterior;
   readonly set: ParticleSet;
 }
 
-/** A number of the unit before a repair and behind it, by what the readings leave of it. SI. */
+/** A number of the unit before a repair, if it was that fault, and behind it, by what the readings leave of it. SI. */
 export interface MovedParameter extends Pick<Descriptor, 'id' | 'name' | 'quantity'> {
   readonly before: number;
   readonly u_before: number;
@@ -77,12 +59,15 @@ export interface MovedParameter extends Pick<Descriptor, 'id' | 'name' | 'quanti
   readonly u_after: number;
   readonly change: number;
   readonly u_change: number;
-  /** Whether the change is beyond the noise of the readings. */
-  readonly moved: boolean;
+  /** Whether the change is beyond the noise of the readings; null where the fault was not likelier than not. */
+  readonly moved: boolean | null;
 }
 
-/** Gone with nothing else wrong, as good as sure; likelier there than not; something wrong, as good as sure; or none of these yet. */
-export type RepairStanding = 'mended' | 'still-there' | 'not-healthy' | 'open';
+/**
+ * Gone with nothing else wrong, as good as sure; likelier there than not; something wrong, as good as sure; gone, and nothing said of
+ * the rest; or none of these yet.
+ */
+export type RepairStanding = 'mended' | 'still-there' | 'not-healthy' | 'gone' | 'open';
 
 /** What a repair came to: the fault that it speaks of, before it and behind it. */
 export interface Repaired {
@@ -127,7 +112,7 @@ export function repairedBy(
     chanceOf(fault, after),
     after.posterior.ranked.find(({ cause }) => cause.id === HEALTHY)?.chance ?? 0,
   ];
-  const both = [inHindsight(before, after, parts), after];
+  const both = [givenFault(before, fault), after];
   const worst = fault.apply(healthy, 1);
   const moves = parameters.flatMap((parameter, place) =>
     worst[place] === healthy[place] ? [] : [{ parameter, place }],
@@ -157,7 +142,8 @@ export function repairedBy(
         u_after: b.u,
         change: b.mean - a.mean,
         u_change: Math.hypot(a.u, b.u),
-        moved: Math.abs(to.mean - from.mean) > BEYOND_NOISE * Math.hypot(from.u, to.u),
+        moved:
+          chance <= LIKELIER ? null : Math.abs(to.mean - from.mean) > BEYOND_NOISE * Math.hypot(from.u, to.u),
       };
     }),
   };
@@ -165,8 +151,16 @@ export function repairedBy(
 
 function standingOf(left: number, sound: number): RepairStanding {
   if (sound >= SURE) return 'mended';
-  if (left > 0.5) return 'still-there';
-  return sound <= 1 - SURE ? 'not-healthy' : 'open';
+  if (left > LIKELIER) return 'still-there';
+  if (sound <= 1 - SURE) return 'not-healthy';
+  return left <= 1 - SURE ? 'gone' : 'open';
+}
+
+/** What is believed where a fault is there, by itself or with another. */
+function givenFault({ posterior, set }: Believed, { id }: Fault): Believed {
+  const has = (k: number) => set.particles[k]!.cause.faults.some((one) => one.id === id);
+  const weights = posterior.weights.map((weight, at) => (has(posterior.of[at]!) ? weight : 0));
+  return { posterior: { ...posterior, weights }, set };
 }
 
 interface Estimate {

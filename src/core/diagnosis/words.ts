@@ -38,5 +38,6 @@ export const repairedWords = (is: RepairStanding): string =>
     mended: 'What was read behind the repair is what a healthy one shows.',
     'still-there': 'By what was read behind the repair it is still there.',
     'not-healthy': 'What was read behind the repair is still not what a healthy one shows.',
+    gone: 'It is gone. Too little was read behind the repair to say whether anything else is wrong.',
     open: 'Not proved yet by what was read behind the repair.',
   })[is];

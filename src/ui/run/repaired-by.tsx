@@ -23,7 +23,15 @@ export function RepairedBy({ of, wide = false }: { of: Repaired; wide?: boolean 
           aria-label="What the repair moved"
           sx={{ mt: 1, '& td, & th': { px: 0.75, py: 0.4 } }}
         >
-          <Columns names={['What it should move', 'Before ± U', 'After ± U', 'Change ± U', 'Finding']} />
+          <Columns
+            names={[
+              'What it should move',
+              'Before, if it was that ± U',
+              'After ± U',
+              'Change ± U',
+              'Finding',
+            ]}
+          />
           <TableBody>
             {of.parameters.map((one) => (
               <TableRow key={one.id} sx={{ '& td': { fontWeight: one.moved ? 700 : 400 } }}>
@@ -55,4 +63,5 @@ export function RepairedBy({ of, wide = false }: { of: Repaired; wide?: boolean 
   );
 }
 
-const found = ({ moved }: MovedParameter) => (moved ? 'changed' : 'within the noise');
+const found = ({ moved }: MovedParameter) =>
+  moved === null ? 'could not tell' : moved ? 'changed' : 'within the noise';

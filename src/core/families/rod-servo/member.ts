@@ -11,6 +11,7 @@ import type { Room } from '../../contract/run-context';
 import type { Member, Nodes, Standing } from '../../model/member';
 import { healthyUnit, reader, type HealthyUnit, type InputDescriptor, type Named } from '../../model/vectors';
 import { type Vector } from '../../model/descriptor';
+import { GAUSS_8 } from '../../numeric/quadrature';
 import { rootOfFalling } from '../../numeric/root';
 import { healthyLeak_m3PerSPa } from '../healthy-leak';
 import type { RodServoProfile } from './profile';
@@ -71,7 +72,7 @@ const readings = [
   },
   { id: 'tankLeft', name: 'Tank vacuum after a wait', quantity: 'depression' },
   // How quick a shop's pump and its tank are differs from bench to bench.
-  { id: 'pullDown', name: 'Pull-down time', quantity: 'duration', apart: { SI: 0.2, part: 0.15 } },
+  { id: 'pullDown', name: 'Pull-down time', quantity: 'duration', apart: { SI: 0.2, part: 0.2 } },
   { id: 'applyTime', name: 'Apply time', quantity: 'duration' },
   { id: 'releaseTime', name: 'Release time', quantity: 'duration' },
   { id: 'supplyApplied', name: 'Tank vacuum, applied', quantity: 'depression' },
@@ -193,7 +194,7 @@ const ROD = 1;
  * A rod-acting servo. Handbook 8.2: the valve brings v = (p − crack)/(full − crack) of the tank's vacuum to bear, between
  * 0 and 1; F = v·Δp·A + p·A_push − F_s0 − k_s·x, never below 0, with x from the load. The reserve follows handbook 4 with
  * the tank. Times are those of one opening, from a valve that opens at once to 90 % of the full force, or to the last
- * 10 %; the pull-down is that of a pump that keeps up with the line.
+ * 10 %; the pull-down is that of what feeds it, without a tank of its own.
  */
 class RodServoUnit implements Standing {
   private readonly p: Parameters;
@@ -314,7 +315,7 @@ class RodServoUnit implements Standing {
       reserve.force_N,
       reserve.tank_Pa,
       this.leakedTo_Pa(rest_Pa, this.elapsed_s),
-      this.pullDown_s(rest_Pa),
+      this.pullDown_s(nodes, rest_Pa),
       ...this.times(nodes, force_N, barometer_Pa - tank_Pa),
       barometer_Pa - tank_Pa,
       rest_Pa,
@@ -415,15 +416,28 @@ class RodServoUnit implements Standing {
     });
   }
 
-  /** Time to the mark; where the source does not reach it, none can be said and the mark is taken as far as it does. */
-  private pullDown_s(rest_Pa: number): number {
-    const { barometer_Pa, temperature_K } = this.room;
-    const mark_Pa = barometer_Pa - Math.min(this.p.pullDownTo_Pa, 0.99 * rest_Pa);
-    return emptyTime_s(barometer_Pa, mark_Pa, barometer_Pa - rest_Pa, {
-      conductance_m3PerSPa: this.p.line_m3PerSPa,
-      volume_m3: wholeVolume_m3(this.p),
-      temperature_K,
-    });
+  /**
+   * Time to the mark; where the source does not reach it, none can be said and the mark is taken as far as it does: V·∫ dp / (drawn −
+   * leaked), where the source takes what the line brings. A source with a tank of its own is quicker at first.
+   */
+  private pullDown_s(nodes: Nodes, rest_Pa: number): number {
+    if (rest_Pa <= 0) return 0;
+    const { p, room } = this;
+    const { barometer_Pa, temperature_K } = room;
+    const mark_Pa = barometer_Pa - Math.min(p.pullDownTo_Pa, 0.99 * rest_Pa);
+    const through = (tank_Pa: number) => (node_Pa: number) =>
+      airFlow_PaM3PerS(p.line_m3PerSPa, tank_Pa, Math.min(node_Pa, tank_Pa), temperature_K);
+    const drawn = (tank_Pa: number) => {
+      const brings = through(tank_Pa);
+      return brings(nodes.settle(VACUUM, brings)) - this.comesIn_PaM3PerS(0, tank_Pa);
+    };
+    // Evenly in the logarithm of the pressure: so it falls while the line is choked.
+    const span = Math.log(barometer_Pa / mark_Pa);
+    const taken_sPerM3 = GAUSS_8.reduce((sum, [node, weight]) => {
+      const tank_Pa = mark_Pa * Math.exp(span * node);
+      return sum + (weight * span * tank_Pa) / drawn(tank_Pa);
+    }, 0);
+    return wholeVolume_m3(p) * taken_sPerM3;
   }
 
   /** The working side while the rod pushes with a force: its pressure, and what air it then holds. */
