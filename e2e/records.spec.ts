@@ -148,7 +148,11 @@ test('before and after names what moved; the report comes as PDF, CSV and pictur
   const job = await jobOf(app, 'GF-0418');
   await page.goto(`${app.url}/jobs/${job.id}`);
   await page.getByRole('link', { name: 'Before and after' }).click();
-  await expect(page.getByText('Changed: passage between the sides.')).toBeVisible();
+  const came = page.getByRole('group', { name: 'What the repair came to' });
+  await expect(came.getByRole('row', { name: /^Passage between the sides .*changed$/ })).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(page.getByText('Nothing else changed beyond the noise of the readings.')).toBeVisible();
   const run = job.runs.at(-1)!.id;
   const file = async (path: string) => page.request.get(`${app.url}/api/v1/runs/${run}/${path}`);
   expect((await (await file('report.pdf')).body()).subarray(0, 5).toString()).toBe('%PDF-');

@@ -37,7 +37,12 @@ async function main() {
     { name: 'jobs', where: '/jobs', size: wide },
     { name: 'intake', where: '/jobs/new', size: wide },
     { name: 'job-sheet', where: `/jobs/${job('GF-0418').id}`, size: wide },
-    { name: 'before-and-after', where: `/jobs/${job('GF-0418').id}/compare`, size: wide },
+    {
+      name: 'before-and-after',
+      where: `/jobs/${job('GF-0418').id}/compare`,
+      size: wide,
+      shows: 'before the repair',
+    },
     {
       name: 'installation',
       where: `/jobs/${job('GF-0418').id}/installation`,

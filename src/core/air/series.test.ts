@@ -18,6 +18,7 @@ test('as much flows in as out, whatever the openings, and nothing is lost withou
     }),
   );
   expect(pressureBetween_Pa(3e-8, 0, 1e5, 2e4, 293.15)).toBe(1e5);
+  expect(pressureBetween_Pa(0, 1e-8, 1e5, 2e4, 293.15)).toBe(2e4);
 });
 
 /** Conductance of an opening, the pressure before it, and the ratio over it. */

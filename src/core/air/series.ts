@@ -9,7 +9,7 @@ const CLOSE_PA = 0.01;
  * through the second into a lower pressure. ISO 6358 with b = 0.5 for each, in closed form: not choked, a flow is
  * 2·C·K·√(p₂·(p₁ − p₂)), choked C·K·p₁, and K drops out. Handbook 4.
  *
- * @param first_m3PerSPa sonic conductance from the room, above zero
+ * @param first_m3PerSPa sonic conductance from the room; zero leaves the lower pressure between them
  * @param second_m3PerSPa sonic conductance into the lower pressure; zero leaves the room's pressure between them
  * @returns Pa absolute, between the two pressures
  * @example 3e-8 and 1e-8 m³/(s·Pa) from 100 kPa into 20 kPa: the second is choked, so 3·2·√(r·(1 − r)) = r with
@@ -23,6 +23,7 @@ export function pressureBetween_Pa(
   temperature_K: number,
 ): number {
   if (second_m3PerSPa <= 0 || downstream_Pa >= upstream_Pa) return upstream_Pa;
+  if (first_m3PerSPa <= 0) return downstream_Pa;
   const between_Pa = bentBetween_Pa(second_m3PerSPa / first_m3PerSPa, upstream_Pa, downstream_Pa);
   const straight = between_Pa > LINEAR_FROM * upstream_Pa || downstream_Pa > LINEAR_FROM * between_Pa;
   if (!straight) return between_Pa;

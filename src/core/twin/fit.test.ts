@@ -23,6 +23,18 @@ const movedBetween = (before: TwinFit, after: TwinFit) =>
     .filter(({ moved }) => moved)
     .map(({ place }) => family.parameters[place]!.id);
 
+test.each([0.3, 0.5, 0.6, 0.7, 0.9])(
+  'a torn diaphragm, %d of it, that drains the can: its passage is told within its uncertainty, or not told',
+  (severity) => {
+    const truth = faultyTruth('torn-diaphragm', severity, { noise_steps: 0.3 });
+    const { value, u, told } = valueOf(fitOf(truth), 'tear_m3PerSPa');
+    const truly = truth.parameters[placeOf(family.parameters, 'tear_m3PerSPa')]!;
+    if (told) expect(Math.abs(value - truly)).toBeLessThan(2 * u);
+    // From a can that is not drained yet it is told.
+    if (severity === 0.3) expect(told).toBe(true);
+  },
+);
+
 describe('linear algebra', () => {
   test('a system worked by hand: [[4, 2], [2, 3]]·x = [2, 5] has x = (−½, 2)', () => {
     const [a, b] = solve(

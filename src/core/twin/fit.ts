@@ -71,7 +71,11 @@ export type FitOutcome =
 
 /** A parameter is told by the readings where they make up this part of its value; the rest is assumption. */
 const TOLD = 0.75;
+/** Nor is one told that may be off by this part of all that units can differ by. */
+const WIDEST_TOLD = 0.5;
 const MOST_STEPS = 100;
+/** A reading bends where it is off a straight line by this part of its own uncertainty. */
+const BENDS_BY = 0.3;
 /** The search ends where a step betters the fit by less than this part of it. */
 const CLOSE_ENOUGH = 1e-7;
 const MOST_DAMPING = 1e9;
@@ -119,12 +123,7 @@ export function fitReadings(family: Family, profile: unknown, readings: readonly
       ),
     }))
     .map(({ name, effect }) => ({ name, effect: effect.map((e, k) => e * spread[free[k]!]!) }));
-  const parameters = free.map((place, k) => ({
-    place,
-    value: values[place]! + scaled[k]! * spread[place]!,
-    u: Math.sqrt(sources.reduce((sum, { effect }) => sum + effect[k]! ** 2, 0)),
-    told: resolution[k]! > TOLD,
-  }));
+  const uOf = (k: number) => Math.sqrt(sources.reduce((sum, { effect }) => sum + effect[k]! ** 2, 0));
   const strain = (place: number, value: number) => {
     const k = free.indexOf(place);
     const held = new Model(family, readings, values.with(place, value), free.toSpliced(k, 1), spread);
@@ -134,7 +133,39 @@ export function fitReadings(family: Family, profile: unknown, readings: readonly
     const assumed = ((value - values[place]!) / spread[place]!) ** 2;
     return dot(left, solve(triangle, left)) + dot(settled, settled) + assumed - chi2;
   };
+  // About a knee the straight line says too little of how far a parameter may be off: the readings themselves are asked.
+  free.forEach((place, k) => {
+    const u = uOf(k);
+    if (!model.bends(scaled, k, u / spread[place]!, triangle)) return;
+    const wide = reachOf(values[place]! + scaled[k]! * spread[place]!, u, spread[place]!, (value) =>
+      strain(place, value),
+    );
+    if (wide > u)
+      sources.push({ name: null, effect: free.map((_, i) => (i === k ? Math.sqrt(wide ** 2 - u ** 2) : 0)) });
+  });
+  const parameters = free.map((place, k) => ({
+    place,
+    value: values[place]! + scaled[k]! * spread[place]!,
+    u: uOf(k),
+    told: resolution[k]! > TOLD && uOf(k) < WIDEST_TOLD * spread[place]!,
+  }));
   return { ok: true, fit: { parameters, sources, count: readings.length, freedom, misfit, strain } };
+}
+
+/** Rise of χ² at two standard uncertainties. */
+const AT_TWICE = 4;
+
+/**
+ * Standard uncertainty of a parameter by the rise of χ² on either side, where a straight line says too little: half of how far it can
+ * go before the readings are explained worse by what two standard uncertainties are.
+ */
+function reachOf(value: number, u: number, spread: number, strain: (value: number) => number): number {
+  const to = (sign: number) => {
+    let off = 2 * u;
+    while (off < 2 * spread && value + sign * off >= 0 && strain(value + sign * off) < AT_TWICE / 2) off *= 2;
+    return off / 2;
+  };
+  return Math.max(to(1), to(-1));
 }
 
 /** The twin at the readings' own inputs, in parameters counted in assumed spreads from the healthy value. */
@@ -149,7 +180,10 @@ class Model {
 
   private parameters(scaled: readonly number[]): number[] {
     const vector = [...this.healthy];
-    this.free.forEach((place, k) => (vector[place]! += scaled[k]! * this.spread[place]!));
+    // Zero is zero: what rounding leaves below it is none.
+    this.free.forEach((place, k) => {
+      vector[place] = Math.max(0, vector[place]! + scaled[k]! * this.spread[place]!);
+    });
     return vector;
   }
 
@@ -183,6 +217,23 @@ class Model {
       return up.map((y, i) => (y - down[i]!) / (scaled[k]! + step - below[k]!));
     });
     return transpose(columns);
+  }
+
+  /** Whether some reading bends within so far of a point, along one parameter, by what can be seen in it. */
+  bends(scaled: readonly number[], k: number, step: number, triangle: Matrix): boolean {
+    const below = this.admitted(scaled.with(k, scaled[k]! - step));
+    const [down, at, up] = [below, scaled, scaled.with(k, scaled[k]! + step)].map((x) => this.predict(x)) as [
+      number[],
+      number[],
+      number[],
+    ];
+    const back = scaled[k]! - below[k]!;
+    return at.some((y, i) => {
+      const rises = (up[i]! - y) / step;
+      const rose = back > 0 ? (y - down[i]!) / back : rises;
+      const seen = Math.hypot(...triangle[i]!);
+      return Math.abs(rises - rose) * step > BENDS_BY * seen;
+    });
   }
 
   /** Every unknown error as what one standard uncertainty of it does to the residuals. */

@@ -12,10 +12,12 @@ import {
   TextField,
 } from '@mui/material';
 import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
 import { printDifference } from '@/core/quantities/print';
 import { printNames } from '@/core/quantities/sentence';
 import type { BeforeAfter, ParameterChange } from '@/core/documents/before-after';
 import type { Beliefs } from '@/core/diagnosis/causes';
+import type { Repaired } from '@/core/diagnosis/repaired';
 import type { FamilyKind } from '@/core/families/registry';
 import type { RepairBefore } from '@/core/records/repair-before';
 import type { StoredJob } from '@/core/records/views';
@@ -50,6 +52,7 @@ interface ComparePageProps {
 export function ComparePage({ job, runs, before, after, found, repaired }: ComparePageProps) {
   const router = useRouter();
   const print = usePrint();
+  const [came, setCame] = useState<Repaired | null>(null);
   useKeys([{ key: 'Backspace', label: 'Back to the job', run: () => router.push(`/jobs/${job.id}`) }]);
   const choose = (change: { before?: string; after?: string }) =>
     router.replace(`/jobs/${job.id}/compare?${new URLSearchParams({ before, after, ...change })}`);
@@ -77,9 +80,16 @@ export function ComparePage({ job, runs, before, after, found, repaired }: Compa
         </>
       }
     >
-      {repaired && <RepairPart of={repaired} complaint={job.body.complaint} />}
-      <Part title="What changed in the unit" note="found by fitting the unit’s model to each test’s readings">
-        {found.ok ? <Parameters parameters={found.parameters} /> : <Nothing>{found.why}</Nothing>}
+      {repaired && <RepairPart of={repaired} complaint={job.body.complaint} onFound={setCame} />}
+      <Part
+        title={came ? 'What else changed in the unit' : 'What changed in the unit'}
+        note="found by fitting the unit’s model to each test’s readings"
+      >
+        {found.ok ? (
+          <Parameters parameters={found.parameters} elsewhere={came?.parameters ?? []} />
+        ) : (
+          <Nothing>{found.why}</Nothing>
+        )}
       </Part>
       <Part title="Results side by side">
         <Table
@@ -109,8 +119,18 @@ export function ComparePage({ job, runs, before, after, found, repaired }: Compa
 }
 
 /** Whether the repair mended what it was made for: worked out beside the page from the readings of both tests. */
-function RepairPart({ of, complaint }: { of: NonNullable<ComparePageProps['repaired']>; complaint: string }) {
+function RepairPart({
+  of,
+  complaint,
+  onFound,
+}: {
+  of: NonNullable<ComparePageProps['repaired']>;
+  complaint: string;
+  onFound: (came: Repaired | null) => void;
+}) {
   const { advice, part, problem } = useAdvice(of.after, of.kind, complaint, of.weights, true, of);
+  const came = advice?.repaired ?? null;
+  useEffect(() => onFound(came), [onFound, came]);
   return (
     <Part title="What the repair came to" note="found from the readings of both tests, as far as they tell">
       {part !== null && (
@@ -152,7 +172,18 @@ function Told({ change: one }: { change: ParameterChange }) {
   );
 }
 
-function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) {
+/**
+ * Every number of the unit by fitting it, but for those that stand above: there they are found knowing how rare two faults at once
+ * are, which the fit does not.
+ */
+function Parameters({
+  parameters: all,
+  elsewhere,
+}: {
+  parameters: readonly ParameterChange[];
+  elsewhere: readonly { readonly id: string }[];
+}) {
+  const parameters = all.filter((one) => !elsewhere.some(({ id }) => id === one.id));
   const moved = parameters.filter((one) => one.moved);
   const order = [
     ...moved,
@@ -163,7 +194,7 @@ function Parameters({ parameters }: { parameters: readonly ParameterChange[] }) 
     <>
       <Box sx={{ fontSize: '1.2rem', fontWeight: 650, my: 1 }}>
         {moved.length === 0
-          ? 'Nothing changed beyond the noise of the readings.'
+          ? `Nothing ${elsewhere.length > 0 ? 'else ' : ''}changed beyond the noise of the readings.`
           : `Changed: ${printNames(moved.map(({ name }) => name))}.`}
       </Box>
       <Table

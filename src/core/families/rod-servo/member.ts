@@ -177,6 +177,8 @@ const STANDS_S = 3;
 
 /** The working side fills through this part of the air way at least, whatever passes on between the sides. */
 const LEAST_FILL = 0.1;
+/** Less vacuum than this is none: nothing is timed. */
+const LEAST_DRAWN_PA = 1;
 /** How closely the force of an application that is let go early is found, N. */
 const CLOSE_N = 0.01;
 
@@ -231,6 +233,8 @@ class RodServoUnit implements Standing {
   private tank_Pa(share: number, node_Pa: number): number {
     const { barometer_Pa, temperature_K } = this.room;
     const { line_m3PerSPa } = this.p;
+    // Through a line that is shut nothing is drawn.
+    if (line_m3PerSPa <= 0) return barometer_Pa;
     if (share <= 0 || this.p.tear_m3PerSPa <= 0) {
       // A choked leak lets in the same whatever the tank holds.
       const leaked = this.comesIn_PaM3PerS(0, node_Pa);
@@ -421,7 +425,7 @@ class RodServoUnit implements Standing {
    * leaked), where the source takes what the line brings. A source with a tank of its own is quicker at first.
    */
   private pullDown_s(nodes: Nodes, rest_Pa: number): number {
-    if (rest_Pa <= 0) return 0;
+    if (rest_Pa < LEAST_DRAWN_PA) return 0;
     const { p, room } = this;
     const { barometer_Pa, temperature_K } = room;
     const mark_Pa = barometer_Pa - Math.min(p.pullDownTo_Pa, 0.99 * rest_Pa);
@@ -461,6 +465,7 @@ class RodServoUnit implements Standing {
     const { air_m3PerSPa, tear_m3PerSPa } = this.p;
     const onward = (empty.pressure_Pa + filled.pressure_Pa) / (2 * barometer_Pa);
     const fills_m3PerSPa = Math.max(LEAST_FILL * air_m3PerSPa, air_m3PerSPa - onward * tear_m3PerSPa);
+    if (fills_m3PerSPa <= 0) return Infinity;
     const space = this.space(empty, filled, fills_m3PerSPa);
     return fillTime_s(empty.pressure_Pa, filled.pressure_Pa, barometer_Pa, space);
   }
