@@ -1,5 +1,6 @@
 import type { Fault } from '../contract/family';
 import type { Descriptor, Vector } from '../model/descriptor';
+import type { Change } from '../twin/compare';
 import { causeId, HEALTHY, UNKNOWN, type Cause } from './causes';
 import { stepOf, type ParticleSet } from './particles';
 import type { Posterior, Ranked } from './posterior';
@@ -52,13 +53,7 @@ export interface Believed {
 }
 
 /** A number of the unit before a repair, if it was that fault, and behind it, by what the readings leave of it. SI. */
-export interface MovedParameter extends Pick<Descriptor, 'id' | 'name' | 'quantity'> {
-  readonly before: number;
-  readonly u_before: number;
-  readonly after: number;
-  readonly u_after: number;
-  readonly change: number;
-  readonly u_change: number;
+export interface MovedParameter extends Omit<Change, 'place'>, Pick<Descriptor, 'id' | 'name' | 'quantity'> {
   /** Whether the change is beyond the noise of the readings; null where the fault was not likelier than not. */
   readonly moved: boolean | null;
 }
@@ -101,7 +96,7 @@ export function repairedBy(
   const faults = new Set(before.posterior.ranked.flatMap(({ cause }) => cause.faults.filter(mends(parts))));
   const chanceOf = (fault: Fault, { posterior }: Believed) =>
     posterior.ranked
-      .filter(({ cause }) => cause.faults.includes(fault) || cause.faults.some(({ id }) => id === fault.id))
+      .filter(({ cause }) => cause.faults.some(({ id }) => id === fault.id))
       .reduce((sum, { chance }) => sum + chance, 0);
   const [likeliest] = [...faults]
     .map((fault) => ({ fault, chance: chanceOf(fault, before) }))

@@ -152,8 +152,8 @@ export function fitReadings(family: Family, profile: unknown, readings: readonly
   return { ok: true, fit: { parameters, sources, count: readings.length, freedom, misfit, strain } };
 }
 
-/** Rise of χ² at two standard uncertainties. */
-const AT_TWICE = 4;
+/** At two standard uncertainties χ² has risen by four: half of that is where a straight line says too little. */
+const LEAST_RISE = 2;
 
 /**
  * Standard uncertainty of a parameter by the rise of χ² on either side, where a straight line says too little: half of how far it can
@@ -162,7 +162,7 @@ const AT_TWICE = 4;
 function reachOf(value: number, u: number, spread: number, strain: (value: number) => number): number {
   const to = (sign: number) => {
     let off = 2 * u;
-    while (off < 2 * spread && value + sign * off >= 0 && strain(value + sign * off) < AT_TWICE / 2) off *= 2;
+    while (off < 2 * spread && value + sign * off >= 0 && strain(value + sign * off) < LEAST_RISE) off *= 2;
     return off / 2;
   };
   return Math.max(to(1), to(-1));

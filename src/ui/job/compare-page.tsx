@@ -13,7 +13,6 @@ import {
 } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { printDifference } from '@/core/quantities/print';
 import { printNames } from '@/core/quantities/sentence';
 import type { BeforeAfter, ParameterChange } from '@/core/documents/before-after';
 import type { Beliefs } from '@/core/diagnosis/causes';
@@ -22,6 +21,7 @@ import type { FamilyKind } from '@/core/families/registry';
 import type { RepairBefore } from '@/core/records/repair-before';
 import type { StoredJob } from '@/core/records/views';
 import type { Result } from '@/core/contract/result';
+import { ChangeCells } from '../change-cells';
 import { useKeys } from '../keys';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
@@ -156,22 +156,6 @@ function shown(result: Result | null, print: PrintValue): string {
     : print(result.value, result.quantity, { u_SI: result.u, withU: true });
 }
 
-function Told({ change: one }: { change: ParameterChange }) {
-  const print = usePrint();
-  return (
-    <>
-      <TableCell>{print.value(one.before, one.quantity, { u_SI: one.u_before, withU: true })}</TableCell>
-      <TableCell>{print.value(one.after, one.quantity, { u_SI: one.u_after, withU: true })}</TableCell>
-      <TableCell>
-        {printDifference(one.change, one.quantity, print.unitSet, one.u_change)}{' '}
-        <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
-          ± {print.value(2 * one.u_change, one.quantity, { u_SI: one.u_change, bare: true })}
-        </Box>
-      </TableCell>
-    </>
-  );
-}
-
 /**
  * Every number of the unit by fitting it, but for those that stand above: there they are found knowing how rare two faults at once
  * are, which the fit does not.
@@ -212,7 +196,7 @@ function Parameters({
                   could not tell
                 </TableCell>
               ) : (
-                <Told change={one} />
+                <ChangeCells of={one} />
               )}
               <TableCell sx={{ whiteSpace: 'nowrap' }}>
                 {one.moved === null

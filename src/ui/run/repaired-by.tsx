@@ -3,7 +3,7 @@
 import { Box, Table, TableBody, TableCell, TableRow } from '@mui/material';
 import type { MovedParameter, Repaired } from '@/core/diagnosis/repaired';
 import { chancePercent, repairedWords } from '@/core/diagnosis/words';
-import { printDifference } from '@/core/quantities/print';
+import { ChangeCells } from '../change-cells';
 import { usePrint } from '../settings-context';
 import { Columns } from '../table-head';
 
@@ -36,16 +36,7 @@ export function RepairedBy({ of, wide = false }: { of: Repaired; wide?: boolean 
             {of.parameters.map((one) => (
               <TableRow key={one.id} sx={{ '& td': { fontWeight: one.moved ? 700 : 400 } }}>
                 <TableCell>{one.name}</TableCell>
-                <TableCell>
-                  {print.value(one.before, one.quantity, { u_SI: one.u_before, withU: true })}
-                </TableCell>
-                <TableCell>
-                  {print.value(one.after, one.quantity, { u_SI: one.u_after, withU: true })}
-                </TableCell>
-                <TableCell>
-                  {printDifference(one.change, one.quantity, print.unitSet, one.u_change)} ±{' '}
-                  {print.value(2 * one.u_change, one.quantity, { u_SI: one.u_change, bare: true })}
-                </TableCell>
+                <ChangeCells of={one} />
                 <TableCell sx={{ whiteSpace: 'nowrap' }}>{found(one)}</TableCell>
               </TableRow>
             ))}
