@@ -154,6 +154,8 @@ test('what nothing known explains is said so', async ({ app, page }) => {
   );
   const pane = await advised(app, page, run);
   await expect(pane.getByRole('status')).toContainText('None of the known faults explains this');
+  // The reading to take again is named, by name.
+  await expect(pane.getByText(/“.*” (clashes most|.*do(es)? not go)/).first()).toBeVisible();
 });
 
 test('by one key the tests follow the advice, and by the same the usual order again', async ({

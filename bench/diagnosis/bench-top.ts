@@ -11,6 +11,8 @@ const AT_ONCE_PAPERS = 1e8;
 /** So slowly the input is raised where it is read as something else begins to move, and so often looked at, s. */
 const CREEP_PAPERS = 5e4;
 const LOOK_S = 0.1;
+/** Nobody comes up to a runout from below this part of the most. */
+const LEAST_PART = 0.1;
 /** One application in so many seconds, held for so long: the step asks for it. */
 const EVERY_S = 10;
 const HELD_S = 3;
@@ -180,10 +182,14 @@ export function performOnBench(
     return bench.now('input');
   }
 
-  /** Up from well below, until the working side is empty of vacuum or its gauge falls no more. */
+  /** Up from where the working side still has a vacuum, until it has none or its gauge falls no more. */
   function untilRunout(): void {
-    pull(most_Pa / 2, SLOW_PAPERS);
-    bench.untilStill(...gauges);
+    let from_Pa = most_Pa;
+    do {
+      from_Pa /= 2;
+      pull(from_Pa, SLOW_PAPERS);
+      bench.untilStill(...gauges);
+    } while (bench.now('activation') < 2 * moves['activation']! && from_Pa > LEAST_PART * most_Pa);
     bench.set({ handle_Pa: 2 * most_Pa, pull_PaPerS: CREEP_PAPERS });
     const before = bench.now('activation');
     let last = before;

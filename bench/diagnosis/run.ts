@@ -1,12 +1,14 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import type { Rig } from '../../src/core/contract/run-context';
+import { settingUp, withSource } from '../../src/core/contract/sources';
 import { holdStart, setItem, type ReadingItem } from '../../src/core/contract/steps';
 import type { Beliefs } from '../../src/core/diagnosis/causes';
 import { Diagnostician } from '../../src/core/diagnosis/diagnose';
 import { replyTo, type OfferedTest, type Question, type Reply } from '../../src/core/diagnosis/question';
 import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import { gaugeFor } from '../../src/core/metrology/instrument';
+import { leftBy } from '../../src/core/procedure/run';
 import { RIGS } from '../../src/core/scenarios/bench';
 import { AT_ONCE, placeOf } from '../../src/core/model/vectors';
 import { ROOM } from './hands';
@@ -27,6 +29,7 @@ const seed = Number(seedText);
 const family = FAMILIES[kind];
 const rig: Rig = RIGS[kind];
 const procedure = family.procedure(family.typical, rig);
+const stepBy = new Map(procedure.steps.map((step) => [step.id, step]));
 const items = new Map(
   procedure.steps.flatMap((step) => step.items.map((item) => [item.id, { item, step }] as const)),
 );
@@ -207,6 +210,10 @@ async function one(
       question.readings!.push(...evidence.readings);
       question.looks!.push(...evidence.looks);
       question.done!.push(step.step);
+      // The next one is set up from how this one leaves the sources.
+      const { sources = {} } = question;
+      const done = stepBy.get(step.step)!;
+      question.sources = leftBy(done, settingUp(sources, done.state).reduce(withSource, sources));
     }
     if (steps > MOST_STEPS) throw new Error(`${number}: it does not come to an end`);
   }

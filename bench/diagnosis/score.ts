@@ -3,6 +3,9 @@ import { repairOf } from '../../src/core/diagnosis/causes';
 import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import type { Truth } from './protocol';
 
+/** A signature that lies further than this from all others, in standard uncertainties, is to be found. Handbook-models 12. */
+const FAR_U = 3;
+
 /** How one installation ended. */
 export interface Outcome {
   readonly truth: Truth;
@@ -51,8 +54,15 @@ const percent = (hits: number, of: number) => {
   return `${((100 * hits) / of).toFixed(1)} % (${hits} of ${of}; ${(100 * low).toFixed(1)}–${(100 * high).toFixed(1)} %)`;
 };
 
+/**
+ * node score.mjs KIND [--from=CHANCE] [--signatures=FILE] files…: as if a search that is over were unexplained from that chance of the
+ * unknown cause on, in place of what the family says; and of the left-out ones, those whose signature lies far from all others.
+ */
 if (process.argv[1]?.includes('score')) {
-  const [kind, ...files] = process.argv.slice(2) as [FamilyKind, ...string[]];
+  const [kind, ...rest] = process.argv.slice(2) as [FamilyKind, ...string[]];
+  const option = (name: string) => rest.find((one) => one.startsWith(`--${name}=`))?.split('=')[1];
+  const files = rest.filter((one) => !one.startsWith('--'));
+  const from = Number(option('from') ?? FAMILIES[kind].unexplainedFrom ?? 0.5);
   const faults = new Map(FAMILIES[kind].faults.map((fault) => [fault.id, fault]));
   const classOf = ({ faults: of }: Truth) =>
     of.length === 0 ? 'healthy' : repairOf(of.map((id) => faults.get(id)!));
@@ -60,7 +70,10 @@ if (process.argv[1]?.includes('score')) {
     readFileSync(file, 'utf8')
       .trim()
       .split('\n')
-      .map((line) => JSON.parse(line) as Outcome & { drawn: string }),
+      .map((line) => JSON.parse(line) as Outcome & { drawn: string })
+      .map((one) =>
+        one.unexplained >= from ? { ...one, stood: 'unexplained', claimed: null, group: [] } : one,
+      ),
   );
   const isRight = (one: Outcome) => one.claimed === classOf(one.truth);
   const stoodAs = (some: readonly Outcome[], how: string) => some.filter(({ stood }) => stood === how);
@@ -81,6 +94,24 @@ if (process.argv[1]?.includes('score')) {
     console.log(`  minutes            ${mean(some.map(({ minutes }) => minutes)).toFixed(1)} on average`);
   }
 
+  const signatures = option('signatures');
+  if (signatures) {
+    const far = readFileSync(signatures, 'utf8')
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { fault: string; severity: number; u: number });
+    const isFar = ({ truth: { leftOut, severities } }: Outcome) => {
+      const own = far.filter(({ fault }) => fault === leftOut);
+      const off = ({ severity }: (typeof own)[number]) => Math.abs(severity - severities[0]!);
+      return own.reduce((a, b) => (off(b) < off(a) ? b : a)).u > FAR_U;
+    };
+    const some = lines.filter((one) => one.drawn === 'left-out' && isFar(one));
+    const found = stoodAs(some, 'unexplained');
+    console.log(`left-out, signature beyond ${FAR_U} u of all others: ${some.length} installations`);
+    console.log(`  called unexplained ${percent(found.length, some.length)}`);
+    console.log(`  claimed            ${percent(some.filter(({ claimed }) => claimed).length, some.length)}`);
+  }
+
   const known = lines.filter(({ drawn }) => drawn === 'by-library');
   if (known.length > 0) {
     const stated = known.map((one) => [one.top[1], one.top[0] === classOf(one.truth)] as const);
@@ -94,7 +125,9 @@ if (process.argv[1]?.includes('score')) {
       `  calibration error  ${calibrationError(stated).toFixed(3)}; by chance, perfectly calibrated ${byChance[100]!.toFixed(3)} (95 % below ${byChance[190]!.toFixed(3)})`,
     );
     console.log(`  log score          ${mean(log).toFixed(3)}`);
-    console.log(`  97th percentile of P(unknown) ${unknown[Math.floor(0.97 * unknown.length)]!.toFixed(3)}`);
+    console.log(
+      `  97th percentile of P(unknown) ${unknown[Math.floor(0.97 * unknown.length)]!.toExponential(1)}`,
+    );
   }
 
   const of = ({ truth }: Outcome) =>

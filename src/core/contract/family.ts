@@ -143,6 +143,11 @@ interface Kind<Profile> {
   readonly traced?: readonly Traced[];
   readonly faults: readonly Fault[];
   readonly looks: readonly Look[];
+  /**
+   * Chance of the unknown cause from which nothing known explains what was seen, where the search for the cause is over: three in a
+   * hundred of the installations with a known fault end above it. By the benchmark of the diagnosis; none where it was not run.
+   */
+  readonly unexplainedFrom?: number;
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
   /** What can be changed or opened, and what that makes stale. */
   readonly parts: readonly Part[];

@@ -58,6 +58,8 @@ export interface Advice {
   /** In words: names of the causes of the repair that is claimed, or of the group. */
   readonly names: readonly string[];
   readonly atOdds: readonly AdvisedRepeat[];
+  /** Where nothing known explains what was seen, the item that clashes most with all that is known; else null. */
+  readonly clash: string | null;
   /** The best first; those that tell too little to be advised are left out. */
   readonly steps: readonly AdvisedStep[];
   /** What the usual order would do next, with what that is expected to tell; null where nothing is left. */
@@ -150,6 +152,7 @@ export function adviseOn(
       const [item, other] = [items[piece]!, partner < 0 ? null : items[partner]!];
       return { item, partner: other, repeat: other && costOf(other) < costOf(item) ? other : item };
     }),
+    clash: standing.is === 'unexplained' ? (items[posterior.clash] ?? null) : null,
     steps: steps.filter(({ gain_bits }) => gain_bits >= LEAST_BITS),
     usual: steps.find(({ step }) => step === next) ?? null,
     evidence: evidence.length,

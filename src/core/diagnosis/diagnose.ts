@@ -30,8 +30,8 @@ export interface Diagnosis {
   readonly standing: Standing;
 }
 
-/** Chance from which nothing known explains what was seen, where a family has no figure of its own. */
-const USUAL_THRESHOLD = 0.5;
+/** Chance from which nothing known explains what was seen, however much is still to be read. */
+const UNEXPLAINED_FROM = 0.5;
 const SEED = 20_261_127;
 /** Part of the work that has to do with what was read already, and of that what is done at a glance. */
 const READ_PART = 0.7;
@@ -66,7 +66,7 @@ export class Diagnostician {
   private readonly predictions: Predictions;
 
   constructor(
-    family: Pick<Family, 'faults' | 'healthy' | 'views' | 'readings'>,
+    private readonly family: Pick<Family, 'faults' | 'healthy' | 'views' | 'readings' | 'unexplainedFrom'>,
     profile: unknown,
     beliefs: Beliefs,
     private readonly sizes: Sizes = USUAL_SIZES,
@@ -94,7 +94,7 @@ export class Diagnostician {
     const pairs = [...looked].flatMap((pair) => set.of(pair, sizes.coarse));
     const of = [...alone, ...pairs];
     const glance = joined([ofAlone, by(pairs)]);
-    const { atMost, now } = chancesAtGlance(library, predictions, evidence, this.weighed(of, looked), glance);
+    const { atMost, now } = chancesAtGlance(predictions, this.weighed(of, looked), glance);
     progress(GLANCE_PART);
     // What has no part even with any one piece left out is done with.
     const causes = new Set([...now.keys()].filter((cause) => atMost.get(cause)! >= HAS_PART));
@@ -220,27 +220,34 @@ export class Diagnostician {
     tests: readonly PossibleTest[],
     waits: number,
     progress: (part: number) => void = () => {},
-    threshold = USUAL_THRESHOLD,
   ): Diagnosis {
     const posterior = this.posterior(evidence, (part) => progress(READ_PART * part));
     const valued = valueTests(this.predictions, posterior, evidence, tests, waits, seeded(SEED), (part) =>
       progress(READ_PART + (1 - READ_PART) * part),
     );
-    return { posterior, tests: valued, standing: standingOf(posterior, valued, threshold) };
+    return { posterior, tests: valued, standing: standingOf(posterior, valued, this.family.unexplainedFrom) };
   }
 }
 
-/** Whether to stop, and with what. Handbook-models 12. */
+/**
+ * Whether to stop, and with what. Handbook-models 12.
+ *
+ * @param unexplainedFrom chance of the unknown cause from which nothing known explains what was seen, once the search is over
+ */
 export function standingOf(
   { classes, unknown }: Pick<Posterior, 'classes' | 'unknown'>,
   tests: readonly Pick<Valued, 'gain_bits'>[],
-  threshold: number,
+  unexplainedFrom = UNEXPLAINED_FROM,
 ): Standing {
-  if (unknown >= threshold) return { is: 'unexplained', chance: unknown };
+  const unexplained = { is: 'unexplained', chance: unknown } as const;
+  if (unknown >= UNEXPLAINED_FROM) return unexplained;
   const byChance = [...classes].sort(([, a], [, b]) => b - a);
   const [repair, chance] = byChance[0]!;
-  if (chance >= CLAIMED && repair !== UNKNOWN) return { is: 'claimed', repair, chance };
-  if (tests.some(({ gain_bits }) => gain_bits >= LEAST_BITS)) return { is: 'open' };
+  const claimed = chance >= CLAIMED && repair !== UNKNOWN;
+  if (!claimed && tests.some(({ gain_bits }) => gain_bits >= LEAST_BITS)) return { is: 'open' };
+  // What explains it best may still explain it worse than a known fault ever does.
+  if (unknown >= unexplainedFrom) return unexplained;
+  if (claimed) return { is: 'claimed', repair, chance };
   const group: RepairClass[] = [];
   let together = 0;
   for (const [of, part] of byChance) {

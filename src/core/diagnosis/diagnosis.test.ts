@@ -293,8 +293,11 @@ describe('all evidence together', () => {
   test('what nothing known explains is said so, and where it lies', () => {
     // a at 160 is 25 standard deviations from everything there is: a gross error, or something unknown. Three such are no accident.
     const strange = ['a', 'a2', 'a3'].map((id) => read(id, 160));
-    const { unknown } = asked([high, low], strange);
+    const { unknown, clash } = asked([high, low], [read('b', 100), read('b2', 101), ...strange]);
     expect(unknown).toBeGreaterThan(0.9);
+    expect(clash).toBeGreaterThanOrEqual(2);
+    // Where all of it is what a known cause shows, nothing speaks for an unknown one.
+    expect(asked([high, low], [read('b', 100), read('a', 110)]).clash).toBe(-1);
   });
   test('two readings that cannot both be are kept, and each is named with the other', () => {
     const clash = [read('a', 100), read('a2', 140)];
@@ -364,16 +367,33 @@ describe('the next test', () => {
       ['y', 0.36],
       ['z', 0.04],
     ]);
-    expect(standingOf({ classes, unknown: 0 }, [{ gain_bits: 0.1 }], 0.5)).toEqual({ is: 'open' });
-    expect(standingOf({ classes, unknown: 0 }, [{ gain_bits: 0.01 }], 0.5)).toEqual({
+    expect(standingOf({ classes, unknown: 0 }, [{ gain_bits: 0.1 }])).toEqual({ is: 'open' });
+    expect(standingOf({ classes, unknown: 0 }, [{ gain_bits: 0.01 }])).toEqual({
       is: 'not-told-apart',
       group: ['x', 'y'],
     });
-    expect(standingOf({ classes: new Map([['x', 0.96]]), unknown: 0 }, [], 0.5)).toMatchObject({
+    expect(standingOf({ classes: new Map([['x', 0.96]]), unknown: 0 }, [])).toMatchObject({
       is: 'claimed',
       repair: 'x',
     });
-    expect(standingOf({ classes, unknown: 0.7 }, [], 0.5)).toEqual({ is: 'unexplained', chance: 0.7 });
+    expect(standingOf({ classes, unknown: 0.7 }, [{ gain_bits: 0.1 }])).toEqual({
+      is: 'unexplained',
+      chance: 0.7,
+    });
+  });
+  test('what is explained worse than known faults are is unexplained, but not while a test may tell', () => {
+    const sure = new Map([['x', 0.96]]);
+    const unsure = new Map([['x', 0.5]]);
+    const telling = [{ gain_bits: 0.1 }];
+    const unknown = 1e-6;
+    const kinds = (from: number) =>
+      [
+        standingOf({ classes: sure, unknown }, telling, from),
+        standingOf({ classes: unsure, unknown }, [], from),
+      ].map(({ is }) => is);
+    expect(kinds(1e-5)).toEqual(['claimed', 'not-told-apart']);
+    expect(kinds(1e-6)).toEqual(['unexplained', 'unexplained']);
+    expect(standingOf({ classes: unsure, unknown }, telling, 1e-6)).toEqual({ is: 'open' });
   });
 });
 

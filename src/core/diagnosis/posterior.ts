@@ -36,6 +36,8 @@ export interface Posterior {
   /** Chance that each piece was a gross error, by each particle; nothing for looks. */
   readonly grossBy: Likelihood['gross'];
   readonly atOdds: readonly AtOdds[];
+  /** Piece that does the most for the unknown cause: the one that clashes most with all that is known. −1 where none does. */
+  readonly clash: number;
 }
 
 /** Evidence is at odds with the rest where a value so far out is rarer than this among as many pieces. Handbook-models 12. */
@@ -67,7 +69,7 @@ export function posteriorOf(
   const pieces = evidence.map((_, i) => i);
   const logUnknown = (left: readonly number[]) =>
     Math.log(library.unknown.prior) + unknownLog(left.map((i) => evidence[i]!));
-  const { weights, unknown } = weighed(prior, likelihood.all, logUnknown(pieces));
+  const { weights, unknown, logOddsUnknown } = weighed(prior, likelihood.all, logUnknown(pieces));
   const chances = byCause(particles, weights);
   chances.set(library.unknown, unknown);
   const leftOut = pieces.map((piece) => {
@@ -87,6 +89,8 @@ export function posteriorOf(
       weighs: leftOut.map(({ by }) => logOdds(chance) - logOdds(by.get(cause) ?? 0)),
     }))
     .sort((a, b) => b.chance - a.chance);
+  const forUnknown = leftOut.map((found) => logOddsUnknown - found.logOddsUnknown);
+  const most = Math.max(0, ...forUnknown);
   const classes = new Map<RepairClass, number>();
   for (const { cause, chance } of ranked)
     classes.set(cause.repair, (classes.get(cause.repair) ?? 0) + chance);
@@ -98,52 +102,50 @@ export function posteriorOf(
     unknown,
     grossBy: likelihood.gross,
     atOdds: atOdds(library, predictions, evidence, { of, prior }, likelihood, leftOut),
+    clash: most > 0 ? forUnknown.indexOf(most) : -1,
   };
 }
 
-/** Least chance told apart from none, so that odds stay finite. */
-const LEAST = 1e-12;
-const logOdds = (chance: number) => {
-  const kept = Math.min(1 - LEAST, Math.max(LEAST, chance));
-  return Math.log(kept / (1 - kept));
-};
+/** Least chance told apart from none, and least that something is wanting to a sure thing, so that odds stay finite. */
+const LEAST = 1e-100;
+const LEAST_WANTING = 1e-12;
+const logOdds = (chance: number) =>
+  Math.log(Math.max(LEAST, chance)) - Math.log(Math.max(LEAST_WANTING, 1 - chance));
 
 /** Chances of the particles and of the unknown cause, from how likely they make the evidence. */
 function weighed(prior: Float64Array, logs: Float64Array, logUnknown: number) {
-  let most = logUnknown;
+  let most = -Infinity;
   for (let k = 0; k < logs.length; k += 1) if (logs[k]! > most) most = logs[k]!;
   const weights = new Float64Array(logs.length);
-  let unknown = Math.exp(logUnknown - most);
-  let total = unknown;
+  let known = 0;
   for (let k = 0; k < logs.length; k += 1) {
     const weight = prior[k]! * Math.exp(logs[k]! - most);
     weights[k] = weight;
-    total += weight;
+    known += weight;
   }
-  for (let k = 0; k < logs.length; k += 1) weights[k]! /= total;
-  unknown /= total;
-  return { weights, unknown };
+  // How far the unknown cause is ahead of all that is known together, however far that is.
+  const logOddsUnknown = logUnknown - most - Math.log(known);
+  const unknown = 1 / (1 + Math.exp(-logOddsUnknown));
+  const part = 1 / (1 + Math.exp(logOddsUnknown));
+  for (let k = 0; k < logs.length; k += 1) weights[k]! *= part / known;
+  return { weights, unknown, logOddsUnknown };
 }
 
-/** Chances of causes by all of the evidence, and the most that each has with any one piece left out. */
+/**
+ * Chances of causes by all of the evidence, and the most that each has with any one piece left out, as far as they are known: what
+ * explains it best is looked at finely even where nothing explains it well.
+ */
 export function chancesAtGlance(
-  library: Library,
   { set }: Predictions,
-  evidence: readonly Evidence[],
   { of, prior }: Weighed,
   { all, without }: Likelihood,
 ): { readonly now: ReadonlyMap<Cause, number>; readonly atMost: ReadonlyMap<Cause, number> } {
   const particles = of.map((k) => set.particles[k]!);
-  const by = (logs: Float64Array, left: readonly Evidence[]) => {
-    const logUnknown = Math.log(library.unknown.prior) + unknownLog(left);
-    return byCause(particles, weighed(prior, logs, logUnknown).weights);
-  };
-  const now = by(all, evidence);
+  const by = (logs: Float64Array) => byCause(particles, weighed(prior, logs, -Infinity).weights);
+  const now = by(all);
   const atMost = new Map(now);
-  without.forEach((logs, piece) => {
-    const left = evidence.filter((_, i) => i !== piece);
-    for (const [cause, chance] of by(logs, left)) if (chance > atMost.get(cause)!) atMost.set(cause, chance);
-  });
+  for (const logs of without)
+    for (const [cause, chance] of by(logs)) if (chance > atMost.get(cause)!) atMost.set(cause, chance);
   return { now, atMost };
 }
 

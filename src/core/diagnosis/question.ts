@@ -133,6 +133,8 @@ export interface Reply {
   readonly repairs: Readonly<Record<string, number>>;
   /** Chance that nothing known explains it. */
   readonly unexplained: number;
+  /** Evidence that does the most for that: to be taken again where nothing known explains it all; null where none does. */
+  readonly clash: string | null;
   readonly atOdds: readonly {
     readonly evidence: string;
     readonly with: string | null;
@@ -220,6 +222,7 @@ export function replyTo(
         })),
       repairs: Object.fromEntries(posterior.classes),
       unexplained: posterior.unknown,
+      clash: evidence[posterior.clash]?.id ?? null,
       atOdds: posterior.atOdds.map(({ piece, partner, chance }) => ({
         evidence: evidence[piece]!.id,
         with: partner < 0 ? null : evidence[partner]!.id,

@@ -91,6 +91,15 @@ export class Plot {
     );
   }
 
+  /** Words above a point of a line: which one it is. */
+  words(x: number, y: number, words: string): void {
+    const at = this.x(x);
+    const right = at > this.size.width / 2;
+    this.parts.push(
+      `<text x="${at.toFixed(1)}" y="${(this.y(y) - 7).toFixed(1)}" text-anchor="${right ? 'end' : 'start'}" font-size="12" style="fill:${INK}">${text(words)}</text>`,
+    );
+  }
+
   /** An upright line with its name. */
   mark(x: number, name: string): void {
     const at = this.x(x);

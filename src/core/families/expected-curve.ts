@@ -1,5 +1,5 @@
 import type { Family } from '../contract/family';
-import { healthyBand } from '../procedure/predict';
+import { healthyBand, thoseThatMove } from '../procedure/predict';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 
 /** A point of the curve that a healthy unit gives, with its band. SI. */
@@ -11,6 +11,8 @@ export interface CurvePoint {
 }
 
 const POINTS = 80;
+/** At every so many of them is looked which tolerances move the curve at all. */
+const LOOKED_EVERY = 10;
 
 /**
  * The curve of a healthy unit at one supply, from zero to a greatest input: what its family says is drawn of it.
@@ -28,13 +30,17 @@ export function expectedCurve(
 ): CurvePoint[] {
   const { curve } = family;
   const place = placeOf(family.readings, curve.output);
+  const wanted = new Set([place]);
   const unit = family.healthy(context.profile);
   const { barometer_Pa, temperature_K } = context.conditions;
   const known = { supply_Pa, barometer_Pa, temperature_K, ...AT_ONCE };
-  return Array.from({ length: POINTS + 1 }, (_, i) => {
+  const points = Array.from({ length: POINTS + 1 }, (_, i) => {
     const input = (greatest * i) / POINTS;
     const inputs = inputVector(family.inputs, { ...known, [curve.input]: input });
-    const at = (parameters: readonly number[]) => family.steady(parameters, inputs)[place]!;
-    return { input, expected: at(unit.values), ...healthyBand(at, unit) };
+    const at = (parameters: readonly number[]) => family.steady(parameters, inputs, wanted)[place]!;
+    return { input, at };
   });
+  const looked = points.filter((_, i) => i % LOOKED_EVERY === 0).map(({ at }) => at);
+  const moved = thoseThatMove(looked, unit);
+  return points.map(({ input, at }) => ({ input, expected: at(unit.values), ...healthyBand(at, moved) }));
 }

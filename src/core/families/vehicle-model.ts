@@ -3,7 +3,7 @@ import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import type { Family, HealthyVehicle, LoadBehind, View } from '../contract/family';
 import { installation, ROLES, type Role } from '../model/installation';
 import type { Member, Model, Wanted } from '../model/member';
-import { AT_ONCE, inputVector, placeOf, type HealthyUnit } from '../model/vectors';
+import { AT_ONCE, placeOf, readingOf, type HealthyUnit } from '../model/vectors';
 
 /** Whose a parameter or reading of the whole is: the unit's own carry no name. */
 export const roleOf = (id: string): Role => ROLES.find((role) => id.startsWith(`${role}.`)) ?? 'unit';
@@ -105,7 +105,7 @@ export function healthyVehicle(family: Family, profile: unknown): HealthyVehicle
         supply_Pa: 0,
         ...inputs,
       };
-      return family.steady(values, inputVector(family.inputs, known))[placeOf(family.readings, reading)]!;
+      return readingOf(family, values, known, reading);
     },
   };
 }

@@ -142,9 +142,12 @@ export const readingOf = (
   model: {
     readonly inputs: readonly Descriptor[];
     readonly readings: readonly Descriptor[];
-    readonly steady: (parameters: Vector, inputs: Vector) => number[];
+    readonly steady: (parameters: Vector, inputs: Vector, wanted?: ReadonlySet<number>) => number[];
   },
   parameters: Vector,
   known: Readonly<Record<string, number>>,
   reading: string,
-): number => model.steady(parameters, inputVector(model.inputs, known))[placeOf(model.readings, reading)]!;
+): number => {
+  const place = placeOf(model.readings, reading);
+  return model.steady(parameters, inputVector(model.inputs, known), new Set([place]))[place]!;
+};

@@ -33,7 +33,8 @@ export function predict(
   const healthy = family.healthy(context.profile);
   const { values } = healthy;
   const inputs = known.map(({ value }) => value);
-  const at = (parameters: Vector, where: Vector) => family.steady(parameters, where)[place]!;
+  const wanted = new Set([place]);
+  const at = (parameters: Vector, where: Vector) => family.steady(parameters, where, wanted)[place]!;
   const terms = known.flatMap(({ measured: read }, i): Term[] => {
     if (!read) return [];
     const slope = sensitivity((x) => at(values, inputs.with(i, x)), inputs[i]!, readingUncertainty_SI(read));
@@ -62,20 +63,26 @@ function sensitivity(f: (x: number) => number, x: number, u: number): number {
  * hangs on few.
  */
 export function healthyBand(reading: (parameters: Vector) => number, healthy: HealthyUnit): Required<Limits> {
-  const values = extremesOf(healthy.extremes ? healthy : onlyThoseThatMove(reading, healthy)).map(reading);
+  const values = extremesOf(thoseThatMove([reading], healthy)).map(reading);
   return { low: Math.min(...values), high: Math.max(...values) };
 }
 
 /** Up to so many tolerances every corner is looked at outright. */
 const FEW = 3;
 
-function onlyThoseThatMove(reading: (parameters: Vector) => number, healthy: HealthyUnit): HealthyUnit {
-  const { values, tolerances } = healthy;
-  if (tolerances.filter((half) => half !== 0).length <= FEW) return healthy;
+/** A unit with only those of its tolerances that move one of some readings. */
+export function thoseThatMove(
+  readings: readonly ((parameters: Vector) => number)[],
+  healthy: HealthyUnit,
+): HealthyUnit {
+  const { values, tolerances, extremes } = healthy;
+  if (extremes || tolerances.filter((half) => half !== 0).length <= FEW) return healthy;
   const corner = (sign: number) => values.map((value, i) => value + sign * tolerances[i]!);
-  const around = [corner(0), corner(-1), corner(1)].map((at) => ({ at, shows: reading(at) }));
+  const around = readings.flatMap((reading) =>
+    [corner(0), corner(-1), corner(1)].map((at) => ({ reading, at, shows: reading(at) })),
+  );
   const moves = (i: number) =>
-    around.some(({ at, shows }) =>
+    around.some(({ reading, at, shows }) =>
       [-1, 1].some((sign) => reading(at.with(i, values[i]! + sign * tolerances[i]!)) !== shows),
     );
   return { values, tolerances: tolerances.map((half, i) => (half !== 0 && moves(i) ? half : 0)) };

@@ -29,6 +29,7 @@ export function outsideReach(
   if (!known) return null;
   const inputs = known.map(({ value }) => value);
   const place = placeOf(family.readings, item.measures);
+  const wanted = new Set([place]);
   const { values, tolerances } = family.healthy(context.profile);
   const doubt = 4 * readingUncertainty_SI(reading) + 4 * reading.instrument.step_Pa;
   // Faults come in pairs, and a unit without assist passes the input through: the reach goes down past that.
@@ -38,7 +39,7 @@ export function outsideReach(
     high: (1 + GAUGE_ALLOWANCE) * reach.high + doubt,
   });
   for (const parameters of unitsOf(family, values, tolerances)) {
-    const at = family.steady(parameters, inputs)[place]!;
+    const at = family.steady(parameters, inputs, wanted)[place]!;
     reach.low = Math.min(reach.low, at);
     reach.high = Math.max(reach.high, at);
     // Further units only widen it: most readings are within reach of the first.

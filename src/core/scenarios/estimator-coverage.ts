@@ -1,7 +1,6 @@
 import { depressionAfter_Pa } from '../air/leak';
 import { gaussian, seeded } from '../numeric/chance';
 import { effectiveAreaOf } from '../signals/effective-area';
-import type { Estimate } from '../signals/estimate';
 import { forceCurve } from '../signals/force-curve';
 import { fluidHold } from '../signals/fluid-hold';
 import { pressureVolume } from '../signals/pressure-volume';
@@ -12,6 +11,8 @@ import { vacuumDecay } from '../signals/vacuum-decay';
 import { FAMILIES } from '../families/registry';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { logged } from '../twin/recording';
+import { chargeTrials, gasTrials } from './stored-pressure-trials';
+import { between, type Trial } from './trial';
 import { BAR, family, INHG, profile, ROOM, slowPull } from './traces';
 
 /** How often the stated 95 % limits of one estimator held the truth, over many seeds. */
@@ -27,15 +28,17 @@ export interface Coverage {
 /** Half-width of 95 % limits, in standard uncertainties. */
 const LIMITS = 1.96;
 
-interface Trial {
-  readonly name: string;
-  readonly truth: number;
-  readonly found: Estimate;
-}
-
 /** Draws a unit, a noise and a logger for one seed and estimates everything that its traces tell. */
 export function trialsOf(seed: number): Trial[] {
-  return [...curveTrials(seed), ...forceTrials(seed), ...holdTrials(seed), ...otherTrials(seed)];
+  return [
+    ...curveTrials(seed),
+    ...forceTrials(seed),
+    ...holdTrials(seed),
+    ...otherTrials(seed),
+    ...chargeTrials(seed),
+    ...gasTrials(seed, false),
+    ...gasTrials(seed, true),
+  ];
 }
 
 /** Runs seeds from 1 to a count. */
@@ -55,8 +58,6 @@ export function coverageOver(seeds: number, first = 1): Coverage[] {
     };
   });
 }
-
-const between = (random: () => number, low: number, high: number) => low + (high - low) * random();
 
 function curveTrials(seed: number): Trial[] {
   const random = seeded(seed);

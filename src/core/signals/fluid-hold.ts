@@ -24,9 +24,9 @@ const BETTER = 12;
 const TELLS = 0.05;
 /** … at odds of 99 in 100: a loss of so many of its standard uncertainties is one for certain. */
 export const SURE = 2.6;
-const LONGEST_WANTED_S = 3600;
+export const LONGEST_WANTED_S = 3600;
 
-interface Settled extends Fitted {
+export interface Settled extends Fitted {
   readonly tau_s: number | null;
 }
 
@@ -142,8 +142,8 @@ function refined(start: Settled, t: Float64Array, p: Float64Array, weights: Floa
   return null;
 }
 
-/** How much longer the same gauge would have to watch, s. */
-function longerFor(fit: Settled, t: Float64Array, sigma: number, need: number): number {
+/** How much longer the same gauge would have to watch until the rate is as sure as is needed, s. */
+export function longerFor(fit: Settled, t: Float64Array, sigma: number, need: number): number {
   const long_s = t.at(-1)! - t[0]!;
   const spacing = long_s / (t.length - 1);
   const widen = Math.sqrt(Math.max(1, fit.freedom > 0 ? fit.chi2 / fit.freedom : 1));

@@ -201,7 +201,11 @@ class Model {
 
   predict(scaled: readonly number[]): number[] {
     const parameters = this.parameters(scaled);
-    return this.readings.map(({ inputs, place }) => this.family.steady(parameters, inputs)[place]!);
+    return this.readings.map(({ inputs, place }) => this.shown(parameters, inputs, place));
+  }
+
+  private shown(parameters: Vector, inputs: Vector, place: number): number {
+    return this.family.steady(parameters, inputs, new Set([place]))[place]!;
   }
 
   residual(scaled: readonly number[]): number[] {
@@ -263,7 +267,7 @@ class Model {
   }
 
   private inputSlope(parameters: Vector, { inputs, place }: TwinReading, input: number, u: number): number {
-    const at = (x: number) => this.family.steady(parameters, inputs.with(input, x))[place]!;
+    const at = (x: number) => this.shown(parameters, inputs.with(input, x), place);
     const low = Math.max(0, inputs[input]! - u);
     const high = inputs[input]! + u;
     return high > low ? (at(high) - at(low)) / (high - low) : 0;

@@ -1,11 +1,16 @@
+import { accumulatorCharge } from './accumulator-charge';
 import { altitude } from './altitude';
+import { applicationsFromFull } from './applications-from-full';
 import { assistGain } from './assist-gain';
 import { axleLoads } from './axle-loads';
 import { cross } from './cross-check';
 import { effectiveAreaWorking } from './effective-area';
 import { failedAssist } from './failed-assist';
 import { faultyUnits } from './faulty-unit';
+import { lampTime } from './lamp-time';
+import { motorPump } from './motor-pump';
 import { parkingCable } from './parking-cable';
+import { meteringValve } from './metering-valve';
 import { pedalTravel } from './pedal-travel';
 import { hoseRecovery } from './hose-recovery';
 import { pullDown } from './pull-down';
@@ -28,6 +33,11 @@ export const WORKINGS: readonly Working[] = [
   pullDown,
   assistGain,
   effectiveAreaWorking,
+  accumulatorCharge,
+  applicationsFromFull,
+  lampTime,
+  motorPump,
+  meteringValve,
   pedalTravel,
   failedAssist,
   axleLoads,

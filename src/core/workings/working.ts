@@ -65,6 +65,7 @@ export function runWorking(working: Working, input: unknown): WorkingOutcome {
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     const [name = '', ...rest] = error.message.split(': ');
-    return { ok: false, fields: { [name]: `${rest.join(': ')}.` } };
+    const why = rest.join(': ');
+    return { ok: false, fields: { [name]: `${why.charAt(0).toUpperCase()}${why.slice(1)}.` } };
   }
 }

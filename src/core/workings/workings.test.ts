@@ -183,9 +183,58 @@ describe('the workings', () => {
     expect(refusals('reserve', { supply_Pa: 101_000, barometer_Pa: 90_000 })).toHaveProperty('supply_Pa');
     expect(refusals('cross-check', { outputs_Pa: [1e5, 2e5, 3e5] }).outputs_Pa).toMatch(/as many readings/);
     expect(refusals('verdict-probability', { low: null, high: null })).toEqual({
-      low: 'give at least one limit.',
+      low: 'Give at least one limit.',
     });
     expect(refusals('unit-conversion', { unit: 'mm' }).unit).toMatch(/not measured in it/);
     expect(refusals('altitude', { altitude_m: 'high' }).altitude_m).toMatch(/number is needed/);
+  });
+  test('an accumulator at 6 cc/s: 22.3 s, 133.6 cc, 120.1 bar after 80 s with nothing lost; ideal 126.7 settled', () => {
+    const { time_s, fluid_m3, held_Pa, settled_Pa, ideal_Pa, range } = answersOf('accumulator-charge');
+    expect(Number(time_s)).toBeCloseTo(22.3, 1);
+    expect(Number(fluid_m3) * 1e6).toBeCloseTo(133.6, 1);
+    expect([held_Pa, settled_Pa, ideal_Pa].map((p) => Number((Number(p) / BAR).toFixed(1)))).toEqual([
+      120.1, 119.5, 126.7,
+    ]);
+    expect(range).toBe('within its range');
+    expect(answersOf('accumulator-charge', { preCharge_Pa: 2 * BAR, cutOut_Pa: 200 * BAR }).range).toMatch(
+      /extrapolated/,
+    );
+    expect(refusals('accumulator-charge', { preCharge_Pa: 160 * BAR })).toHaveProperty('cutOut_Pa');
+  });
+  test('from 165 bar settled to the lamp at 85: 57 applications of 2.5 cc far apart, 30 at once; of 40 bar gas 35', () => {
+    const { slow, fast } = answersOf('applications-from-full');
+    expect([slow, fast]).toEqual([57, 30]);
+    expect(answersOf('applications-from-full', { preCharge_Pa: 40 * BAR }).slow).toBe(35);
+    // A sentence as it stands at the field.
+    expect(refusals('applications-from-full', { lamp_Pa: 170 * BAR })).toEqual({
+      lamp_Pa: 'The lamp has to light below the pressure of a full vessel.',
+    });
+    expect(refusals('applications-from-full', { preCharge_Pa: 170 * BAR })).toHaveProperty('preCharge_Pa');
+  });
+  test('time to lamp: 1.7 h at 18 °C, 2.8 at 0, 1.0 at 40; half as much clearance again is 3.4 times as fast', () => {
+    // Two lands of 2.30e−17 m³ are the 4.6e−17 of handbook-models 8.6.
+    const hours = (change: object = {}) => Number(answersOf('lamp-time', change).time_s) / 3600;
+    expect(Math.abs(hours() - 1.7)).toBeLessThan(0.06);
+    expect(Math.abs(hours({ oil_K: 273.15 }) - 2.8)).toBeLessThan(0.06);
+    expect(Math.abs(hours({ oil_K: 313.15 }) - 1)).toBeLessThan(0.06);
+    expect(hours() / hours({ clearance_m: 6e-6 })).toBeCloseTo(1.5 ** 3, 6);
+    expect(refusals('lamp-time', { lamp_Pa: 140 * BAR })).toHaveProperty('lamp_Pa');
+    expect(refusals('lamp-time', { preCharge_Pa: 140 * BAR })).toHaveProperty('preCharge_Pa');
+  });
+  test('a motor pump at 150 bar: 6.18 cc/s and 15.9 A; worn and warm it gives out at 128 bar', () => {
+    const { flow_m3PerS, current_A } = answersOf('motor-pump');
+    expect(Math.abs(Number(flow_m3PerS) * 1e6 - 6.18)).toBeLessThan(0.06);
+    expect(Math.abs(Number(current_A) - 15.9)).toBeLessThan(0.16);
+    const worn = answersOf('motor-pump', { leak_m3PerS: 3 * 5.4e-7, fluid_K: 333.15 });
+    expect(Math.abs(Number(worn.ceiling_Pa) / BAR - 128)).toBeLessThan(1.3);
+  });
+  test('a pedal valve at 6 mm: 32.6 bar pressed, 35.6 let go; ζ 0.97 at 40 °C, and in the cold it is not judged', () => {
+    const { up_Pa, down_Pa, damping, verdict } = answersOf('metering-valve');
+    expect([up_Pa, down_Pa].map((p) => Number((Number(p) / BAR).toFixed(1)))).toEqual([32.6, 35.6]);
+    expect(Number(damping)).toBeCloseTo(0.97, 2);
+    expect(verdict).toBe('it settles');
+    expect(answersOf('metering-valve', { drilling_m: 0.25e-3 }).verdict).toMatch(/passes too little/);
+    expect(answersOf('metering-valve', { oil_K: 253.15 }).verdict).toMatch(/judge it from 30/);
+    expect(refusals('metering-valve', { tank_Pa: 10 * BAR, most_Pa: 5 * BAR })).toHaveProperty('tank_Pa');
   });
 });

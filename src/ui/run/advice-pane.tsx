@@ -72,6 +72,13 @@ export function AdvicePane({ run, found, complaint, led, onSelect, onClose }: Ad
           {advice.atOdds.map((one) => (
             <AtOdds key={one.item} run={run} advice={one} />
           ))}
+          {advice.clash !== null && !advice.atOdds.some(({ repeat }) => repeat === advice.clash) && (
+            <ToRepeat
+              run={run}
+              says={`“${nameOfItem(run, advice.clash)}” clashes most with all that is known.`}
+              item={advice.clash}
+            />
+          )}
           {advice.repaired && <RepairedBy of={advice.repaired} />}
           {led && (
             <Box sx={{ color: 'text.secondary' }}>
@@ -114,7 +121,9 @@ function standingWords({ standing, names, evidence }: Advice): string {
         return `No fault found, ${chancePercent(standing.chance)}: what was read is what a healthy one shows.`;
       return `One repair covers it, ${chancePercent(standing.chance)}: ${list}.`;
     case 'unexplained':
-      return 'None of the known faults explains this. Repeat the reading that clashes most, with another gauge.';
+      return standing.chance >= LIKELIER_THAN_NOT
+        ? 'None of the known faults explains this.'
+        : 'None of the known faults explains this well: of 100 units with a known fault 97 fit better. The chances below are among the known ones.';
     case 'not-told-apart':
       return `These cannot be told apart by the tests that can be done here: ${list}. A part opened would tell, or another gauge.`;
     case 'open':
@@ -123,6 +132,7 @@ function standingWords({ standing, names, evidence }: Advice): string {
 }
 
 const MOST_NAMED = 4;
+const LIKELIER_THAN_NOT = 0.5;
 
 const spent = (seconds: number) =>
   seconds < 60 ? `${Math.round(seconds)} s` : `${Number((seconds / 60).toFixed(1))} min`;
@@ -186,18 +196,22 @@ function AtOdds({
   run: RunHandle;
   advice: Advice['atOdds'][number];
 }) {
+  const says = partner
+    ? `“${nameOfItem(run, item)}” and “${nameOfItem(run, partner)}” do not go together. Both are kept.`
+    : `“${nameOfItem(run, item)}” does not go with the rest. It is kept.`;
+  return <ToRepeat run={run} says={says} item={repeat} />;
+}
+
+/** What was seen that cannot all be so, and what to take again. */
+function ToRepeat({ run, says, item }: { run: RunHandle; says: string; item: string }) {
   return (
     <Box sx={{ borderLeft: '5px solid', borderColor: 'warning.dark', pl: 1.25, my: 1 }}>
-      <Box sx={{ fontWeight: 600 }}>
-        {partner
-          ? `“${nameOfItem(run, item)}” and “${nameOfItem(run, partner)}” do not go together.`
-          : `“${nameOfItem(run, item)}” does not go with the rest.`}
-      </Box>
-      <Box>Both are kept. Repeat “{nameOfItem(run, repeat)}”, with another gauge if there is one.</Box>
+      <Box sx={{ fontWeight: 600 }}>{says}</Box>
+      <Box>Repeat “{nameOfItem(run, item)}”, with another gauge if there is one.</Box>
       <Button
         size="small"
         disabled={run.busy || run.state.finished}
-        onClick={() => void run.send({ type: 'reopened', item: repeat })}
+        onClick={() => void run.send({ type: 'reopened', item })}
         sx={{ minHeight: 44 }}
       >
         Repeat it

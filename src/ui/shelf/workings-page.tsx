@@ -19,7 +19,12 @@ export function WorkingsPage() {
         <Box
           component="nav"
           aria-label="Workings"
-          sx={{ display: 'grid', alignContent: 'start', justifyItems: 'start' }}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'repeat(auto-fill, minmax(220px, 1fr))', md: '1fr' },
+            alignContent: 'start',
+            justifyItems: 'start',
+          }}
         >
           {WORKINGS.map((one) => (
             <Button
@@ -58,7 +63,12 @@ function WorkingView({ working }: { working: Working }) {
   // Drawn by our own code from numbers; every word in it is escaped there.
   const picture = outcome.ok && read.ok ? working.picture(read.body, unitSet) : '';
   return (
-    <Box component="section" aria-label={working.title}>
+    // The list is longer than the screen: what was chosen at its foot is in sight beside it.
+    <Box
+      component="section"
+      aria-label={working.title}
+      sx={{ position: { md: 'sticky' }, top: { md: 16 }, alignSelf: 'start' }}
+    >
       <Box component="h2" sx={{ m: 0, fontSize: '1.2rem' }}>
         {working.title}
       </Box>
@@ -69,7 +79,14 @@ function WorkingView({ working }: { working: Working }) {
         </Box>
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '300px minmax(0, 1fr)' }, gap: 3 }}>
-        <Box sx={{ display: 'grid', gap: 1.75, alignContent: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', lg: '1fr' },
+            gap: 1.75,
+            alignContent: 'start',
+          }}
+        >
           {fields.map((field) => (
             <WorkingField
               key={field.path}

@@ -202,7 +202,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
       id: 'full',
       title: 'Full activation and runout',
       instruction:
-        'Hold the test input, then go on up until the activation gauge reads zero or stops falling. Where it does so already, let go to half and come up again slowly.',
+        'Hold the test input, then go on up until the activation gauge reads zero or stops falling. Where it does so already, let go until it shows a vacuum again, and come up slowly.',
       cautions: [],
       state: { vacuum: 'on' },
       needs: ['ratio'],

@@ -89,6 +89,9 @@ export type ReadingId = (typeof readings)[number]['id'];
 /** An application is timed to 90 % of the full force, a release to the last 10 %. */
 export const TIMED = { low: 0.1, high: 0.9 } as const;
 
+/** Force left from which a valve that sticks keeps all that the preload asks for: below it a fit finds its way from none. */
+const STUCK_FROM_N = 10;
+
 /** Pace of the reserve test, which its step names: one application in so many seconds. */
 export const APPLICATION_S = 10;
 
@@ -350,10 +353,11 @@ class RodServoUnit implements Standing {
   /** An application that has had all the time it takes, on a tank that nothing fills again. @returns the tank under it too */
   private standing(nodes: Nodes, left_Pa: number) {
     const { p, share, room } = this;
-    const unit = this.asReserve();
+    const stuck_m = this.stuck_m(nodes);
+    const unit = this.asReserve(stuck_m);
     /** The stroke that a force takes presses the vacuum side together, and so leaves less to push with. */
     const standsAt_Pa = (force_N: number) => {
-      unit.stroke_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
+      unit.stroke_m = Math.max(0, Math.min(p.stroke_m, nodes.taken(ROD, force_N)) - stuck_m);
       return depressionAtStroke_Pa(left_Pa, unit, room.barometer_Pa);
     };
     const force_N = this.rod_N(nodes, (force_N) =>
@@ -362,11 +366,26 @@ class RodServoUnit implements Standing {
     return { force_N, stands_Pa: standsAt_Pa(force_N) };
   }
 
-  private asReserve() {
+  /** How far out a valve that sticks leaves the rod between two applications, m. */
+  private stuck_m(nodes: Nodes): number {
+    const { residual_N, stroke_m } = this.p;
+    return residual_N > 0 ? Math.min(stroke_m, nodes.taken(ROD, residual_N)) : 0;
+  }
+
+  /** Depression that stays between the sides there, Pa: that air is not spread over the whole. */
+  private stuck_Pa(at_m: number): number {
+    const { residual_N, springRate_NPerM, preload_N, effectiveArea_m2 } = this.p;
+    // Against the stop the difference may be anything up to the preload: it comes with the first force that is left.
+    const preloaded_N = preload_N * Math.min(1, Math.max(0, residual_N) / STUCK_FROM_N);
+    return (residual_N + springRate_NPerM * at_m + preloaded_N) / effectiveArea_m2;
+  }
+
+  /** The unit as it stands between two applications, the rod so far out. */
+  private asReserve(at_m: number) {
     const { p } = this;
     return {
-      front_m3: p.frontVolume_m3,
-      rear_m3: p.rearVolume_m3,
+      front_m3: p.frontVolume_m3 - p.effectiveArea_m2 * at_m,
+      rear_m3: p.rearVolume_m3 + p.effectiveArea_m2 * at_m,
       area_m2: p.effectiveArea_m2,
       stroke_m: 0,
       tank_m3: p.tank_m3,
@@ -390,9 +409,13 @@ class RodServoUnit implements Standing {
       most_N > 0 && fillsFor_s(most_N) > STANDS_S
         ? rootOfFalling((force_N) => STANDS_S - fillsFor_s(force_N), 0, most_N, CLOSE_N)
         : most_N;
-    const unit = { ...this.asReserve(), stroke_m: Math.min(p.stroke_m, nodes.taken(ROD, force_N)) };
+    const stuck_m = this.stuck_m(nodes);
+    const out_m = Math.min(p.stroke_m, nodes.taken(ROD, force_N));
+    const unit = { ...this.asReserve(stuck_m), stroke_m: Math.max(0, out_m - stuck_m) };
     const rear_Pa = force_N < most_N ? this.side(nodes, stands_Pa, force_N).pressure_Pa : room.barometer_Pa;
-    const after_Pa = depressionAfterStroke_Pa(left_Pa, unit, room.barometer_Pa, rear_Pa);
+    const spread_Pa = depressionAfterStroke_Pa(left_Pa, unit, room.barometer_Pa, rear_Pa);
+    const kept_Pa = Math.min(spread_Pa, this.stuck_Pa(stuck_m));
+    const after_Pa = spread_Pa + (kept_Pa * unit.rear_m3) / wholeVolume_m3(p);
     return {
       force_N,
       left_Pa: Math.max(0, after_Pa - this.lostAcross_Pa(stands_Pa, STANDS_S - fills_s)),

@@ -1,0 +1,128 @@
+import { GAUSS_8 } from '../numeric/quadrature';
+import { rootOfFalling } from '../numeric/root';
+import type { Charge, Vessel } from './accumulator';
+
+/** Flow at a pressure of the fluid, m³/s. It may fall to nothing, never below. */
+export type FlowAt = (pressure_Pa: number) => number;
+
+/** A vessel that was filled. */
+export interface Filled {
+  readonly charge: Charge;
+  /** How long it took, s; Infinity where the pressure is never reached: the charge then is where the pump gave out. */
+  readonly time_s: number;
+}
+
+/** Longest step: this part of the gas that is left, and this part of the time in which the gas cools; and the shortest. */
+const STEP_PART = 0.02;
+const STEP_COOLING = 0.25;
+const SHORT_PART = 0.003;
+/** A pump that gives less than this part of what it gave at first gives nothing. */
+const GIVES_NOTHING = 1e-6;
+/** After so many times the time in which it cools, gas has settled. */
+const SETTLED = 8;
+const LEAK_STEPS = 32;
+
+interface Moment extends Charge {
+  readonly time_s: number;
+}
+
+/**
+ * One step of fluid into the vessel: pressed with no heat given off, T·(∂p/∂T)_v/(n·c_v) for each volume by the middle of the step,
+ * between two halves of what the shell does to the gas meanwhile; dt/dV = 1/q by Simpson's rule. However slow the pump, it stays
+ * stable. Handbook-models P.1.
+ */
+function filledBy(vessel: Vessel, from: Moment, fluid_m3: number, flow: FlowAt): Moment {
+  const first = flow(vessel.gauge_Pa(from));
+  const before = vessel.stood(from, fluid_m3 / first / 2);
+  const pressed = (charge: Charge, by_m3: number, slope: Charge): Charge => ({
+    gas_m3: charge.gas_m3 - by_m3,
+    temperature_K: charge.temperature_K + by_m3 * vessel.warmingByVolume_KPerM3(slope),
+  });
+  const middle = pressed(before, fluid_m3 / 2, before);
+  const after = pressed(before, fluid_m3, middle);
+  const [halfway, last] = [middle, after].map((charge) => flow(vessel.gauge_Pa(charge))) as [number, number];
+  const takes_s = (fluid_m3 * (1 / first + 4 / halfway + 1 / last)) / 6;
+  return { ...vessel.stood(after, takes_s / 2), time_s: from.time_s + takes_s };
+}
+
+/**
+ * Fills a vessel up to a pressure, the gas giving off heat on the way.
+ *
+ * @param from where it begins; an empty one jumps to its flick-up with the first of the fluid
+ * @param flow what comes in at a pressure, m³/s
+ */
+export function filledTo(vessel: Vessel, from: Charge, until_Pa: number, flow: FlowAt): Filled {
+  let at: Moment = { ...from, time_s: 0 };
+  const first = flow(vessel.gauge_Pa(from));
+  // Where the gas alone stands as high, no fluid gets in.
+  if (vessel.gauge_Pa(from) >= until_Pa || vessel.flickUp_Pa >= until_Pa) return { charge: from, time_s: 0 };
+  for (;;) {
+    const q = flow(vessel.gauge_Pa(at));
+    if (!(q > GIVES_NOTHING * first)) return { charge: at, time_s: Infinity };
+    const cooling_m3 = STEP_COOLING * q * vessel.of.settling_s;
+    const step = Math.min(STEP_PART * at.gas_m3, Math.max(SHORT_PART * at.gas_m3, cooling_m3));
+    const next = filledBy(vessel, at, step, flow);
+    if (!Number.isFinite(next.time_s) || next.time_s < at.time_s) return { charge: at, time_s: Infinity };
+    if (vessel.gauge_Pa(next) < until_Pa) {
+      at = next;
+      continue;
+    }
+    const before = at;
+    const short = (part: number) =>
+      until_Pa - vessel.gauge_Pa(filledBy(vessel, before, Math.max(part, 1e-6) * step, flow));
+    const charge = filledBy(vessel, before, rootOfFalling(short, 0, 1, 1e-6) * step, flow);
+    return { charge, time_s: charge.time_s };
+  }
+}
+
+/**
+ * A vessel that fluid leaves for a time, the gas coming to the temperature of the shell meanwhile: with both while it does, and as
+ * gas that has settled from then on.
+ *
+ * @param leak what leaves at a pressure, m³/s
+ */
+export function stoodLeaking(vessel: Vessel, from: Charge, time_s: number, leak: FlowAt): Charge {
+  const { shell_m3, settling_s } = vessel.of;
+  const cooling_s = Math.min(time_s, SETTLED * settling_s);
+  let at = from;
+  for (let step = 0; step < LEAK_STEPS; step += 1) at = leaked(vessel, at, cooling_s / LEAK_STEPS, leak);
+  const rest_s = time_s - cooling_s;
+  for (let step = 0; rest_s > 0 && step < LEAK_STEPS && at.gas_m3 < shell_m3; step += 1) {
+    const { gas_m3 } = leaked(vessel, at, rest_s / LEAK_STEPS, leak);
+    // By now the gas is colder than the shell only by what it loses as it expands within τ.
+    const cold = { gas_m3, temperature_K: vessel.around.temperature_K };
+    const expands_m3 = settling_s * leak(vessel.gauge_Pa(cold));
+    at = {
+      gas_m3,
+      temperature_K: cold.temperature_K - expands_m3 * vessel.warmingByVolume_KPerM3(cold),
+    };
+  }
+  return at;
+}
+
+/** One step of a leak by Heun's method, between the two halves of what the shell does to the gas meanwhile. */
+export function leaked(vessel: Vessel, from: Charge, step_s: number, leak: FlowAt): Charge {
+  const before = vessel.stood(from, step_s / 2);
+  const out = (charge: Charge, lost_m3: number): Charge => ({
+    gas_m3: Math.min(vessel.of.shell_m3, charge.gas_m3 + lost_m3),
+    temperature_K: charge.temperature_K - lost_m3 * vessel.warmingByVolume_KPerM3(charge),
+  });
+  const q = leak(vessel.gauge_Pa(before));
+  const then = leak(vessel.gauge_Pa(out(before, q * step_s)));
+  return vessel.stood(out(before, ((q + then) / 2) * step_s), step_s / 2);
+}
+
+/**
+ * Time in which settled gas falls from one pressure to another while fluid leaks out, s: ∫dV/q. Handbook-models P.2 takes it by
+ * three points.
+ *
+ * @param from_Pa settled, never the cut-out, from which it still cools
+ */
+export function timeToFall_s(vessel: Vessel, from_Pa: number, to_Pa: number, leak: FlowAt): number {
+  const [from, to] = [vessel.settledAt(from_Pa), vessel.settledAt(to_Pa)];
+  const lost_m3 = to.gas_m3 - from.gas_m3;
+  return GAUSS_8.reduce((sum, [node, weight]) => {
+    const at = { gas_m3: from.gas_m3 + node * lost_m3, temperature_K: from.temperature_K };
+    return sum + (weight * lost_m3) / leak(vessel.gauge_Pa(at));
+  }, 0);
+}

@@ -1,0 +1,137 @@
+import { GAUSS_8 } from '../numeric/quadrature';
+import { orificeDrop_Pa } from './fluid-pump';
+
+/** A spool that a pedal pushes by a spring, and that the pressure it lets through pushes back. Handbook-models 8.7. */
+export interface MeteringValve {
+  readonly spring_NPerM: number;
+  /** Travel at which the spool begins to move. */
+  readonly starts_m: number;
+  readonly preload_N: number;
+  readonly friction_N: number;
+  readonly area_m2: number;
+}
+
+/**
+ * Pressure that a metering valve lets through, Pa: clip((k_s·(x − x₀) − F₀ ∓ F_f)/A, p_tank, p_acc), with friction against the way
+ * that the pedal goes.
+ *
+ * @param way up as it is pressed, down as it is let go
+ * @param from_Pa in the tank
+ * @param to_Pa in the accumulator, not below that
+ */
+export function meteredPressure_Pa(
+  { spring_NPerM, starts_m, preload_N, friction_N, area_m2 }: MeteringValve,
+  travel_m: number,
+  way: 'up' | 'down',
+  from_Pa: number,
+  to_Pa: number,
+): number {
+  const against_N = way === 'up' ? friction_N : -friction_N;
+  const pressure_Pa = (spring_NPerM * (travel_m - starts_m) - preload_N - against_N) / area_m2;
+  return Math.min(to_Pa, Math.max(from_Pa, pressure_Pa));
+}
+
+/** Pressure between pressing and letting go at one travel, Pa: 2·F_f/A. */
+export const meteringHysteresis_Pa = ({ friction_N, area_m2 }: MeteringValve): number =>
+  (2 * friction_N) / area_m2;
+
+/** Pressure that is left with the pedal released, Pa: what stands in the tank, or what friction holds against the preload. */
+export const residualPressure_Pa = (
+  { friction_N, preload_N, area_m2 }: MeteringValve,
+  tank_Pa: number,
+): number => Math.max(tank_Pa, (friction_N - preload_N) / area_m2);
+
+/** What stands between the valve and what it fills. */
+export interface MeteredCircuit {
+  /** Flow for each metre that the spool has opened, m²/s. */
+  readonly flowGain_m2PerS: number;
+  /** Resistance of the line, Pa·s/m³. */
+  readonly line_PaSPerM3: number;
+  /** Give of what is filled, m³/Pa. */
+  readonly give_m3PerPa: number;
+}
+
+/** The drilling through which the outlet pushes the spool back. */
+export interface Drilling {
+  readonly diameter_m: number;
+  readonly length_m: number;
+}
+
+/** How a metering valve settles. */
+export interface Settling {
+  /** Damping ratio: below 0.15 it hunts, stiction keeping it going. */
+  readonly ratio: number;
+  readonly frequency_Hz: number;
+  /** Part by which it first goes beyond. */
+  readonly overshoot: number;
+}
+
+/**
+ * How the valve settles: its drilling is a damper. G = πd⁴/(128μL), b = A²/G, k_e = k_s + A·R_l·K_q, ω₀ = √(A·K_q/(b·C)),
+ * ζ = (k_e/2)·√(C/(K_q·A·b)), overshoot e^(−πζ/√(1 − ζ²)). Cold oil does what a plugged drilling does. Handbook-models 8.7.
+ */
+export function settlingOf(
+  { spring_NPerM, area_m2 }: Pick<MeteringValve, 'spring_NPerM' | 'area_m2'>,
+  { flowGain_m2PerS, line_PaSPerM3, give_m3PerPa }: MeteredCircuit,
+  { diameter_m, length_m }: Drilling,
+  viscosity_PaS: number,
+): Settling {
+  const passes_m3PerSPa = (Math.PI * diameter_m ** 4) / (128 * viscosity_PaS * length_m);
+  const damper_NSPerM = area_m2 ** 2 / passes_m3PerSPa;
+  const stiffness_NPerM = spring_NPerM + area_m2 * line_PaSPerM3 * flowGain_m2PerS;
+  const turns_PerS = Math.sqrt((area_m2 * flowGain_m2PerS) / (damper_NSPerM * give_m3PerPa));
+  const ratio = (stiffness_NPerM / 2) * Math.sqrt(give_m3PerPa / (flowGain_m2PerS * area_m2 * damper_NSPerM));
+  return {
+    ratio,
+    frequency_Hz: turns_PerS / (2 * Math.PI),
+    overshoot: ratio < 1 ? Math.exp((-Math.PI * ratio) / Math.sqrt(1 - ratio ** 2)) : 0,
+  };
+}
+
+/** A passage that a circuit is filled through. */
+export interface FillingPassage {
+  readonly orifice_m2: number;
+  readonly line_PaSPerM3: number;
+  readonly density_kgPerM3: number;
+}
+
+/** Flow through an opening and a line behind it, m³/s: Δp = ρ/2·(q/0.62a)² + R_l·q, the root above zero. */
+export function fillingFlow_m3PerS(
+  { orifice_m2, line_PaSPerM3, density_kgPerM3 }: FillingPassage,
+  difference_Pa: number,
+): number {
+  if (difference_Pa <= 0) return 0;
+  const square = orificeDrop_Pa(orifice_m2, 1, density_kgPerM3);
+  // Of the two ways to write the root, the one that holds with hardly any opening and with hardly any line.
+  return (2 * difference_Pa) / (line_PaSPerM3 + Math.sqrt(line_PaSPerM3 ** 2 + 4 * square * difference_Pa));
+}
+
+/**
+ * Time in which a circuit comes to a pressure, s: what is slack fills at the full difference, then C·dp = q·dt. Handbook-models 8.7.
+ *
+ * @param slack_m3 volume that it takes up at no pressure
+ * @param to_Pa below `from_Pa`, at which it is supplied
+ */
+export function fillingTime_s(
+  passage: FillingPassage,
+  { slack_m3, give_m3PerPa }: { readonly slack_m3: number; readonly give_m3PerPa: number },
+  from_Pa: number,
+  to_Pa: number,
+): number {
+  // In the root of the difference, in which the flow is nearly straight.
+  const [most, least] = [Math.sqrt(from_Pa), Math.sqrt(Math.max(0, from_Pa - to_Pa))];
+  const rises_s = GAUSS_8.reduce((sum, [node, weight]) => {
+    const root = least + node * (most - least);
+    return sum + (weight * (most - least) * 2 * root * give_m3PerPa) / fillingFlow_m3PerS(passage, root ** 2);
+  }, 0);
+  return slack_m3 / fillingFlow_m3PerS(passage, from_Pa) + rises_s;
+}
+
+/** Pressure to which a blocked circuit comes by what crosses from the other, Pa: p₁·(1 − e^(−k_x·t/(μ·C))). Handbook-models 8.7. */
+export const crossedPressure_Pa = (
+  crossLeak_m3: number,
+  viscosity_PaS: number,
+  give_m3PerPa: number,
+  other_Pa: number,
+  time_s: number,
+): number => -other_Pa * Math.expm1((-crossLeak_m3 * time_s) / (viscosity_PaS * give_m3PerPa));
