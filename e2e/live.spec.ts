@@ -26,7 +26,12 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
     const reach = async (item: ReadingItem) => {
       if (item.measures === 'zero' && !item.gate) await hands({ handle_Pa: 0, pull_PaPerS: 20 * BAR });
       else if (item.measures === 'crackInput') await hands({ handle_Pa: 6 * BAR, pull_PaPerS: 0.4 * BAR });
-      else if (item.id === 'runout.input') await hands({ handle_Pa: 34 * BAR, pull_PaPerS: 2 * BAR });
+      else if (item.id === 'runout.input') {
+        // As the step says: from well below, so that its recording has both sides of the knee however late that began.
+        await hands({ handle_Pa: 18 * BAR, pull_PaPerS: 20 * BAR });
+        await page.waitForTimeout(3_000);
+        await hands({ handle_Pa: 34 * BAR, pull_PaPerS: 2 * BAR });
+      }
       else if (item.id.startsWith('safe.')) await hands({ handle_Pa: 0, valve: 'vented', shutIn: false });
       else if (item.id === 'hold.start' || item.id === 'loss-applied.start') await hands({ shutIn: true });
       else if (item.target_Pa && ['input', 'supplyApplied'].includes(item.measures))
