@@ -228,6 +228,7 @@ describe('what a logger sent, as a trace', () => {
     usualRig(
       FAMILIES['remote-vacuum'].ports,
       (await listInstruments(db)).map(({ body }) => body),
+      'dot4',
     );
   const rounded = (times: Float64Array) => [...times].map((t) => Number(t.toFixed(6)));
   test('has a channel to a port, begins at nothing, and leaves out what stands on no port', async () => {

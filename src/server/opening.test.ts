@@ -29,11 +29,11 @@ const oneOf = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)
 const id = () => uuidFrom(random);
 
 async function freshRun(kind: FamilyKind, walk: number): Promise<StoredRun> {
-  // The demo's gauges are wetted.
-  const fluid = 'dot4';
-  const profile = (await listProfiles(db)).find(
-    (one) => one.kind === kind && [fluid, null].includes(FAMILIES[kind].fluid(one.body)),
-  )!;
+  // The demo's gauges are wetted: those of the pump pack with mineral oil, all others with DOT 4.
+  const ofKind = (await listProfiles(db)).filter((one) => one.kind === kind);
+  const fluidOf = ({ body }: (typeof ofKind)[number]) => FAMILIES[kind].fluid(body);
+  const profile = ofKind.find((one) => ['dot4', null].includes(fluidOf(one))) ?? ofKind[0]!;
+  const fluid = fluidOf(profile) ?? 'dot4';
   const body = {
     tag: `WALK-${kind}-${walk}`,
     kind,

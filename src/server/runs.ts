@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import type { Instrument } from '@/core/metrology/instrument';
-import { mixes } from '@/core/fluid/kinds';
+import { mixes, type FluidKind } from '@/core/fluid/kinds';
 import { checkCapture, wettedSentence } from '@/core/procedure/check-capture';
 import { runEventSchema, type RunEvent, type RunEventOf } from '@/core/contract/events';
 import { instrumentsOf } from '@/core/procedure/measured-item';
@@ -35,13 +35,21 @@ import { findProfile, instrumentByTag, listInstruments, readSettings, replaceIns
 import { missing } from './store';
 import { listTechnicians } from './technicians';
 
-/** The bench's gauges by the port they usually stand on: what a port is read in says which of them fit there. */
-export function usualRig(ports: readonly Pick<Port, 'id' | 'quantity'>[], shelf: readonly Instrument[]): Rig {
+/**
+ * The bench's gauges by the port they usually stand on: what a port is read in says which of them fit there. Of a port with a
+ * set for each fluid, those that may meet the unit's own; where none may, all of them, which is refused.
+ */
+export function usualRig(
+  ports: readonly Pick<Port, 'id' | 'quantity'>[],
+  shelf: readonly Instrument[],
+  fluid: FluidKind | null,
+): Rig {
   return Object.fromEntries(
-    ports.map(({ id, quantity }) => [
-      id,
-      shelf.filter((gauge) => gauge.usualPort === id && gauge.quantity === quantity),
-    ]),
+    ports.map(({ id, quantity }) => {
+      const fitting = shelf.filter((gauge) => gauge.usualPort === id && gauge.quantity === quantity);
+      const clean = fitting.filter((gauge) => !fluid || !gauge.fluid || mixes(gauge.fluid, fluid));
+      return [id, clean.length > 0 ? clean : fitting];
+    }),
   );
 }
 
@@ -63,7 +71,8 @@ export async function startRun(
   const profile = found ?? { kind: record.profile.kind, body: record.profile.body };
   const family = FAMILIES[profile.kind];
   const shelf = gauges ?? (await listInstruments(db)).map(({ body }) => body);
-  const rig = usualRig(family.ports, shelf);
+  const fluid = family.fluid(profile.body);
+  const rig = usualRig(family.ports, shelf, fluid);
   const bare = bareOf(profile.kind, shelf);
   if (bare.length > 0) {
     return invalid([
@@ -73,7 +82,6 @@ export async function startRun(
       },
     ]);
   }
-  const fluid = family.fluid(profile.body);
   const wetted = Object.values(rig)
     .flat()
     .filter((gauge) => fluid && gauge.fluid && !mixes(gauge.fluid, fluid));

@@ -14,7 +14,7 @@ export function inputWords(
   { input, inputQuantity }: LiveState,
   print: (value_SI: number, quantity: Quantity) => string,
 ): string {
-  const what = inputQuantity === 'force' ? 'Pedal' : 'Input';
+  const what = inputQuantity === 'force' || inputQuantity === 'travel' ? 'Pedal' : 'Input';
   return input === 'released' ? `${what} released` : `${what} ${print(input, inputQuantity)}`;
 }
 
@@ -23,7 +23,7 @@ export function sourceWords(
   live: LiveState,
   print: (value_SI: number, quantity: Quantity) => string,
 ): Standing[] {
-  const read = live.supply_Pa === null ? '' : `, ${print(live.supply_Pa, 'depression')}`;
+  const read = live.supply_Pa === null ? '' : `, ${print(live.supply_Pa, live.supplyQuantity)}`;
   const sources = sourcesIn(live.sources);
   const giving = sources.find(({ supplies }) => supplies)?.source ?? null;
   return sources.map(({ source, words, live: on }) => {

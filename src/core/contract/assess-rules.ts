@@ -4,6 +4,8 @@ import type { Quantity } from '../quantities/units';
 export interface Shortfall {
   /** A sentence with {value}, what it makes, and {low}, what it should. */
   readonly words: string;
+  /** What {value} and {low} are; a depression where nothing is said. */
+  readonly quantity?: Quantity;
   /**
    * What a healthy unit would show of one reading on either: {here} on what the source makes, {there} on what it should.
    */

@@ -37,6 +37,20 @@ export const CAUTIONS = {
     hazard: 'Brake dust harms the lungs.',
     action: 'No compressed air on the unit. Wipe it down wet.',
   },
+  'stored-pressure': {
+    hazard: 'Fluid under pressure that stays when the pump has stopped, behind its check valves.',
+    action:
+      'Pump off and secured. Apply until the gauge behind every check valve reads zero before anything is opened. Never trust a lamp, a soft pedal or the time that went by.',
+  },
+  'charged-vessel': {
+    hazard: 'An accumulator holds gas under pressure with no fluid in it too.',
+    action:
+      'Do not heat, drill, weld or open it. Fill it with nitrogen only, by the maker’s procedure; handle and dispose of it as a charged vessel.',
+  },
+  'machine-stands': {
+    hazard: 'A machine or a raised implement that moves while its brakes are tested.',
+    action: 'Wheels chocked, implements on the ground, nobody between frame and wheel.',
+  },
   'open-line': {
     hazard: 'A line opened under pressure or vacuum.',
     action: 'Release the input, vent the vacuum and read every gauge at zero before any line comes off.',

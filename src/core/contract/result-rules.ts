@@ -63,6 +63,8 @@ export type ResultRule =
       readonly value: (read: Readonly<Record<string, number>>) => number;
       /** What a sound unit has, and how far it may be off as a part of that; without them it is only noted. */
       readonly nominal?: { readonly value: number; readonly part: Limit };
+      /** Limits of its own, where what a sound unit has is no single number. */
+      readonly against?: Against;
       /** Why it cannot be told though all was read, in a sentence. */
       readonly unless?: (read: Readonly<Record<string, number>>) => Sentence | null;
       /** One of the readings may be out by so much beyond its gauge's class, SI. */

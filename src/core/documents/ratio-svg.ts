@@ -29,7 +29,8 @@ export function ratioChart(run: StoredRun, set: UnitSet): Chart | null {
   if (supply_Pa === null || points.length === 0) return null;
   const greatest = 1.12 * Math.max(...points.map(({ input }) => input));
   const { plot, against, knee, across } = curvePlot(run, points, { supply_Pa, greatest, set });
-  const supply = printQuantity(supply_Pa, 'depression', set);
+  const source = FAMILIES[run.kind].inputs.find(({ id }) => id === 'supply_Pa');
+  const supply = printQuantity(supply_Pa, source?.quantity ?? 'depression', set);
   const label = `${against} at ${supply}: ${points.length} points measured; ${FAMILIES[run.kind].curve.knee.word} of a healthy unit at ${printQuantity(knee, across.quantity, set)} in.`;
   const open = points.some(({ down }) => down) ? ' Open: coming down.' : '';
   const caption = `Filled: measured going up.${open} Dashed: a healthy unit on the ${supply} read; shaded: its band.`;
@@ -92,7 +93,14 @@ export function curvePlot(
   const knee = readingOf(
     family,
     family.healthy(context.profile).values,
-    { [drawn.input]: 0, supply_Pa, barometer_Pa, temperature_K, ...AT_ONCE },
+    {
+      ...family.full(context.profile),
+      [drawn.input]: 0,
+      supply_Pa,
+      barometer_Pa,
+      temperature_K,
+      ...AT_ONCE,
+    },
     drawn.knee.reading,
   );
   const across = family.inputs[placeOf(family.inputs, drawn.input)]!;

@@ -13,7 +13,7 @@ interface Circumstances {
   readonly supply: readonly Sentence[];
   /** Results that must have been taken before a weak supply can be told from a weak unit. */
   readonly decisive: readonly string[];
-  /** Failures that something other than the unit explains: no finding against it. */
+  /** Failures and close calls that something other than the unit explains: no finding against it. */
   readonly excused: readonly string[];
 }
 
@@ -24,7 +24,7 @@ export function assessRun(
 ): Assessment {
   const ofUnit = results.filter(({ about }) => about === 'unit');
   const failing = ofUnit.filter(({ id, verdict }) => verdict === 'fails' && !excused.includes(id));
-  const close = ofUnit.filter(({ verdict }) => verdict === 'close');
+  const close = ofUnit.filter(({ id, verdict }) => verdict === 'close' && !excused.includes(id));
   const missing = ofUnit.filter(({ verdict }) => verdict === 'not-taken');
   const weak = weakSupply(results);
   const names = (list: readonly Result[]) => printNames(list.map(({ name }) => name));
@@ -93,7 +93,7 @@ function shortOf(
   profile: unknown,
   { barometer_Pa, temperature_K }: Room,
   { value, u, limits }: Result,
-  { words, shows }: Shortfall,
+  { words, shows, quantity = 'depression' }: Shortfall,
 ): Sentence | null {
   const low = limits?.low;
   if (value === null || low === undefined) return null;
@@ -102,8 +102,8 @@ function shortOf(
     return { value: readingOf(model, model.healthy(profile).values, inputs, reading), quantity };
   };
   return sentence(words, {
-    value: { value, quantity: 'depression', u, withU: true },
-    low: { value: low, quantity: 'depression' },
+    value: { value, quantity, u, withU: true },
+    low: { value: low, quantity },
     ...(shows && { here: on(value, shows), there: on(low, shows) }),
   });
 }

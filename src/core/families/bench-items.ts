@@ -1,5 +1,5 @@
 import { isOwnSensor } from '../metrology/accuracy';
-import { supplied } from '../contract/sources';
+import { supplied, type Sources } from '../contract/sources';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../contract/steps';
 import type { Port } from '../contract/family';
@@ -50,8 +50,20 @@ export const WEEPS = untilMended(
   'Let the pressure off and read the gauges at zero. Find where it weeps and mend it, then look again. The pressure does not go up on a unit that weeps.',
 );
 
-/** What a gauge shows that has no zero to be vented to: a watch, a rule. */
-const WITHOUT_ZERO: readonly (Port['quantity'] | undefined)[] = [null, 'duration', 'travel', 'count'];
+/** What a gauge shows that has no zero to be vented to: a watch, a rule, a thermometer. */
+const WITHOUT_ZERO: readonly (Port['quantity'] | undefined)[] = [
+  null,
+  'duration',
+  'travel',
+  'count',
+  'temperature',
+  'voltage',
+  'current',
+  'rotation',
+];
+
+/** A unit on the bench's vacuum with that shut off: what most tests begin and end with. */
+export const VACUUM_OFF: Sources = { vacuum: 'off' };
 
 /** Ports with a gauge of pressure, vacuum or force: they have a zero, and at the end must stand at it. */
 export const gauged = (ports: readonly Port[]) =>
@@ -142,13 +154,23 @@ export function shuttingCocks(step: Step, rig: Rig, boost: number): Step {
     : step;
 }
 
-/** The step at which every gauge is vented. @param how what is done besides to take the load off them */
-export const zerosStep = (ports: readonly Port[], rig: Rig, how: string): Step => ({
+/**
+ * The step at which every gauge is vented.
+ *
+ * @param how what is done besides to take the load off them
+ * @param off every source that the unit has, at rest
+ */
+export const zerosStep = (
+  ports: readonly Port[],
+  rig: Rig,
+  how: string,
+  off: Sources = VACUUM_OFF,
+): Step => ({
   id: 'zeros',
   title: 'Gauges vented',
   instruction: `${how}${openCocks(rig)} Its zero is taken off every later reading.`,
   cautions: [],
-  state: { vacuum: 'off' },
+  state: off,
   needs: ['cautions'],
   leaves: { input: 'released' },
   items: zeroItems(ports, rig),

@@ -141,6 +141,54 @@ export const loadCell: Member<{ readonly loadStiffness_NPerM: number }> = {
   motion: loadCellMotion,
 };
 
+const packParameters = [
+  { id: 'charge_Pa', name: 'Pack charges to', quantity: 'pressure' },
+  { id: 'oil_K', name: 'Oil of the pack', quantity: 'temperature' },
+] as const;
+
+/** What a bench's pack charges to, and how far a healthy charge may be off. */
+interface PackOnBench {
+  readonly charge_Pa: number;
+  readonly within_Pa: number;
+}
+
+/** Oil of a pack that has come to its working temperature, K. Cold oil does what a plugged drilling does. Handbook-models 8.7. */
+const WARM_OIL_K = 313.15;
+
+/**
+ * A bench's pump pack: it charges every accumulator to one pressure, holds it there while it runs, and keeps its oil warm. It
+ * meets no node: what stands behind a check valve is a state of the unit, told by the gauge on it.
+ */
+export const pumpPack: Member<PackOnBench> = {
+  parameters: packParameters,
+  inputs: [],
+  readings: [
+    { id: 'charged', name: 'Accumulator, charged', quantity: 'pressure' },
+    { id: 'oil', name: 'Oil', quantity: 'temperature' },
+  ],
+  fedBy: [],
+  feeds: [],
+  healthy: ({ charge_Pa, within_Pa }) =>
+    healthyUnit(packParameters, { charge_Pa, oil_K: WARM_OIL_K }, { charge_Pa: within_Pa }),
+  with: ([charge_Pa = 0, oil_K = 0]) => ({
+    span: () => [0, 0],
+    through: () => 0,
+    atRest: nothingAtRest,
+    read: () => [charge_Pa, oil_K],
+  }),
+};
+
+/** What a unit works on is a part of it: no member of its own. */
+export const noLoad: Member<unknown> = {
+  parameters: [],
+  inputs: [],
+  readings: [],
+  fedBy: [],
+  feeds: [],
+  healthy: () => ({ values: [], tolerances: [] }),
+  with: () => ({ span: () => [0, 0], through: () => 0, atRest: nothingAtRest, read: () => [] }),
+};
+
 /** A member as it is chosen by name: its profile, and one to begin with. */
 interface Named<Profile, M extends Member<Profile>> {
   readonly name: string;

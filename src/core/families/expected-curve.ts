@@ -33,7 +33,13 @@ export function expectedCurve(
   const wanted = new Set([place]);
   const unit = family.healthy(context.profile);
   const { barometer_Pa, temperature_K } = context.conditions;
-  const known = { supply_Pa, barometer_Pa, temperature_K, ...AT_ONCE };
+  const known = {
+    ...family.full(context.profile),
+    supply_Pa,
+    barometer_Pa,
+    temperature_K,
+    ...AT_ONCE,
+  };
   const points = Array.from({ length: POINTS + 1 }, (_, i) => {
     const input = (greatest * i) / POINTS;
     const inputs = inputVector(family.inputs, { ...known, [curve.input]: input });

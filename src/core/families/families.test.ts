@@ -55,11 +55,12 @@ const handsOf = (commands: readonly Command[]): fc.Arbitrary<Hands> =>
     ),
   );
 
-/** The most that an input is brought to: a pressure, Pa, or the force of a foot, N. */
+/** The most that an input is brought to: a pressure, Pa, the force of a foot, N, or its travel, m. */
 const MOST: Record<FamilyKind, number> = {
   'remote-vacuum': 14e6,
   'rod-servo': 14e6,
   'pedal-vacuum': 1500,
+  'pedal-valve': 0.04,
   'vacuum-vehicle': 1500,
 };
 
@@ -219,7 +220,8 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     expect(rated).toEqual(expect.arrayContaining(family.faults.flatMap(({ signs }) => Object.keys(signs))));
     for (const { falseAlarm, miss } of family.looks) {
       expect(Math.min(falseAlarm, miss)).toBeGreaterThan(0);
-      expect(falseAlarm + miss).toBeLessThan(0.5);
+      // Seen more often with the fault than without: the handbook has some that are missed more often than not.
+      expect(1 - miss).toBeGreaterThan(1.5 * falseAlarm);
     }
   });
   test('what its traces tell of a reading is read by hand at an item of a test', () => {
@@ -243,6 +245,7 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
         vacuum,
         (f, severity, input, supply_Pa) => {
           const known: Record<string, number> = {
+            ...family.full(family.typical),
             [family.curve.input]: MOST[kind as FamilyKind] * input,
             supply_Pa,
             barometer_Pa: 101_325,
@@ -266,6 +269,7 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
         fc.nat(),
         (parts, input, supply_Pa, which) => {
           const known: Record<string, number> = {
+            ...family.full(family.typical),
             [family.curve.input]: MOST[kind as FamilyKind] * input,
             supply_Pa,
             barometer_Pa: 101_325,

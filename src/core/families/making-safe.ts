@@ -1,17 +1,23 @@
 import type { Port } from '../contract/family';
 import type { Rig } from '../contract/run-context';
+import type { Sources } from '../contract/sources';
 import type { Item, ObservationItem, Step } from '../contract/steps';
 import { gaugeOfGate } from '../procedure/check-capture';
 import { safeId } from '../procedure/opening';
-import { cocked, gauged, mustBe, openCocks, readingOn, untilMended } from './bench-items';
+import { cocked, gauged, mustBe, openCocks, readingOn, untilMended, VACUUM_OFF } from './bench-items';
 
-/** The last step: nothing comes off before every gauge reads zero. */
-export const makeSafeStep = (ports: readonly Port[], rig: Rig, instruction: string): Step => ({
+/** The last step: nothing comes off before every gauge reads zero. @param off every source that the unit has, at rest */
+export const makeSafeStep = (
+  ports: readonly Port[],
+  rig: Rig,
+  instruction: string,
+  off: Sources = VACUUM_OFF,
+): Step => ({
   id: 'make-safe',
   title: 'Make safe',
   instruction: `${instruction}${openCocks(rig)} Every gauge must read zero before any line comes off.`,
   cautions: ['open-line'],
-  state: { vacuum: 'off' },
+  state: off,
   needs: [],
   mandatory: true,
   leaves: { input: 'released', charge: 'spent' },

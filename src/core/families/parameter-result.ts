@@ -14,9 +14,9 @@ export function parameterResult(
   read: Read,
   rule: Extract<ResultRule, { of: 'parameter' }>,
 ): Result {
-  const { id, name, about = 'unit', step, quantity, nominal } = rule;
+  const { id, name, about = 'unit', step, quantity, nominal, against } = rule;
   const head = { id, name, step, item: null, about, quantity } as const;
-  const source = nominal?.part.source ?? '';
+  const source = against?.source ?? nominal?.part.source ?? '';
   const readings = Object.entries(rule.from).flatMap(([known, item]): [string, ItemReading][] => {
     const reading = read(item);
     return reading ? [[known, reading]] : [];
@@ -37,9 +37,11 @@ export function parameterResult(
     {
       value,
       expected: nominal?.value ?? null,
-      limits: nominal
-        ? { low: nominal.value * (1 - nominal.part.value), high: nominal.value * (1 + nominal.part.value) }
-        : null,
+      limits:
+        against?.limits ??
+        (nominal
+          ? { low: nominal.value * (1 - nominal.part.value), high: nominal.value * (1 + nominal.part.value) }
+          : null),
       limitSource: source,
       terms,
       ...(doubted !== undefined && {

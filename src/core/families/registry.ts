@@ -1,5 +1,6 @@
 import type { Family } from '../contract/family';
 import { pedalBooster } from './pedal-vacuum/index';
+import { pedalValve } from './pedal-valve/index';
 import { remoteVacuum } from './remote-vacuum/index';
 import { rodServo } from './rod-servo/index';
 import { vacuumVehicle } from './vacuum-vehicle';
@@ -9,6 +10,7 @@ export const FAMILIES = {
   'remote-vacuum': remoteVacuum,
   'rod-servo': rodServo,
   'pedal-vacuum': pedalBooster,
+  'pedal-valve': pedalValve,
   'vacuum-vehicle': vacuumVehicle,
 } as const satisfies Record<string, Family>;
 

@@ -20,6 +20,7 @@ export const INSTRUMENT_QUANTITIES = [
   'speed',
   'angle',
   'travel',
+  'temperature',
 ] as const;
 export type InstrumentQuantity = (typeof INSTRUMENT_QUANTITIES)[number];
 

@@ -87,7 +87,7 @@ export function whyNotJoined(
  *
  * A number of the unit keeps its name; one of the source or load is named `source.…` or `load.…`. Inputs of one name are
  * one. A node that was read by a gauge can be cut: what was read takes the place of all that lies beyond it, as the input
- * `cut.<terminal>`. A source or load of which every node is cut is left out.
+ * `cut.<terminal>`. A source or load of which every node is cut is left out; one that meets the unit at no node stands beside it.
  *
  * @param cut terminals of the unit at which a gauge was read
  * @throws RangeError where they cannot be joined: `whyNotJoined` says so beforehand
@@ -101,11 +101,10 @@ export function installation<S, U, L>(
   const { source, unit, load } = members;
   const terminals = terminalsOf(unit);
   const otherOf = (place: number) => (place < unit.fedBy.length ? SOURCE : LOAD);
-  const used = ROLES.filter(
-    (role) =>
-      role === 'unit' ||
-      terminals.some(({ id }, place) => ROLES[otherOf(place)] === role && !cut.includes(id)),
-  );
+  const used = ROLES.filter((role) => {
+    const nodes = terminals.filter((_, place) => ROLES[otherOf(place)] === role);
+    return nodes.length === 0 || nodes.some(({ id }) => !cut.includes(id));
+  });
   const inputs: InputDescriptor[] = [];
   for (const role of used)
     for (const input of members[role].inputs)

@@ -4,11 +4,17 @@ import type { Descriptor, Vector } from './descriptor';
 export interface InputDescriptor extends Descriptor {
   /**
    * 'set': the port's reading that goes with the one predicted. 'source': the last reading before it; until there is one,
-   * what the reading of the model named `until` is when all is healthy, where one is named.
+   * what the reading of the model named `until` is when all is healthy, where one is named. One that `stays` does not go with
+   * the source: oil is as warm with the pump off.
    */
   readonly from?:
     | { readonly port: string; readonly as: 'set' }
-    | { readonly port: string; readonly as: 'source'; readonly until?: string };
+    | {
+        readonly port: string;
+        readonly as: 'source';
+        readonly until?: string;
+        readonly stays?: true;
+      };
 }
 
 /** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */

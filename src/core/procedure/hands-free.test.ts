@@ -87,6 +87,7 @@ describe('what is live by the gauges', () => {
     supply_Pa: 20 * INHG,
     input: 20 * BAR,
     inputQuantity: 'pressure',
+    supplyQuantity: 'depression',
     inputPort: 'input',
     mayStand: false,
     spent: false,
@@ -99,6 +100,7 @@ describe('what is live by the gauges', () => {
       supply_Pa: 12 * INHG,
       input: 30 * BAR,
       inputQuantity: 'pressure',
+    supplyQuantity: 'depression',
       inputPort: 'input',
       mayStand: true,
     });

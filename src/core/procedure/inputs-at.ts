@@ -61,7 +61,7 @@ export function inputsAt(
         source === 'under-load' ||
         other.measures === from.until ||
         !family.readings.some(({ id: reading }) => reading === other.measures);
-      const read = sourceBefore(context, run, item, from.port, counts);
+      const read = sourceBefore(context, run, item, from, counts);
       if (read === 'unknown') {
         if (!from.until) {
           if (supposed === null) return null;
@@ -90,19 +90,21 @@ function sourceBefore(
   context: RunContext<unknown>,
   run: RunState,
   item: ReadingItem,
-  port: string,
+  { port, stays }: Extract<Family['inputs'][number]['from'], { as: 'source' }>,
   countsAsSource: (other: ReadingItem) => boolean,
 ): Measured | ItemReading | null | 'unknown' {
   const procedure = context.procedure;
   const step = findItem(procedure, item.id)?.step;
   const shutIn = item.elapsed_s !== undefined && item.port === port;
-  const stored = item.sourceFrom !== undefined;
+  const stored = item.sourceFrom !== undefined || stays === true;
   if (step && !supplied(step.state) && !shutIn && !stored) return null;
   const instruments = instrumentsOf(context.rig, context.shelf);
   const named = item.sourceFrom ? findItem(procedure, item.sourceFrom)?.item : null;
   // With the source off, what was found stored counts, whoever has used of it before.
   const found =
-    named?.kind === 'reading' && (countsAsSource(named) || (step && !supplied(step.state)))
+    named?.kind === 'reading' &&
+    named.port === port &&
+    (countsAsSource(named) || (step && !supplied(step.state)))
       ? measuredItem(instruments, run, named.id)
       : null;
   if (found) return found;

@@ -10,8 +10,10 @@ import { type RunState } from '../contract/run-state';
 export interface LiveState {
   /** Sources that this test has to do with, as they stand. */
   readonly sources: Sources;
-  /** Depression last read: while its source is on, or shut in behind a closed valve and not yet vented, Pa. */
+  /** What the source was last read at: while it is on, or shut in behind a closed valve and not yet vented, Pa. */
   readonly supply_Pa: number | null;
+  /** A depression, or the pressure of what is stored. */
+  readonly supplyQuantity: Quantity;
   /** 'released', or the input last read and not yet let go: a pressure, Pa, or the force of a foot, N. */
   readonly input: 'released' | number;
   readonly inputQuantity: Quantity;
@@ -53,6 +55,7 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     sources,
     supply_Pa: on || shutIn ? supply_Pa : null,
     input,
+    supplyQuantity: supplyItem(procedure)?.quantity ?? 'depression',
     inputQuantity: set?.quantity ?? 'pressure',
     inputPort: setPort(procedure),
     mayStand: !on && mayStandAt(procedure, run, 'supply'),
@@ -67,6 +70,14 @@ export const setPort = (procedure: Procedure): string => inputItem(procedure)?.p
 function inputItem({ steps }: Procedure): ReadingItem | undefined {
   for (const { items } of steps)
     for (const item of items) if (item.kind === 'reading' && item.measures === 'input') return item;
+  return undefined;
+}
+
+/** The first item at which the source is read. */
+function supplyItem({ steps }: Procedure): ReadingItem | undefined {
+  for (const { items } of steps)
+    for (const item of items)
+      if (item.kind === 'reading' && item.port === 'supply' && item.measures !== 'zero') return item;
   return undefined;
 }
 
@@ -117,27 +128,31 @@ export function missingNeeds(procedure: Procedure, run: RunState, step: Step): s
 
 /** A supply below this part of what the run last read is gone; one above it, where the run has it off, is there. */
 const GONE_PART = 0.1;
-/** A depression of less than this is none, Pa. */
-const SOME_VACUUM_PA = 3_000;
+/** Less than this is none, Pa. */
+const SOME_PA: Readonly<Partial<Record<Quantity, number>>> = { depression: 3_000, pressure: 1e5 };
+/** What a source holds, in words. */
+const HELD: Readonly<Partial<Record<Quantity, string>>> = { depression: 'vacuum', pressure: 'pressure' };
 
 /**
- * Where the bench contradicts what the run has of it: the vacuum on and read, and none there, or off and still there. A
+ * Where the bench contradicts what the run has of it: the source on and read, and none there, or off and still there. A
  * vacuum that the run has shut in, or stored, is no contradiction.
  *
  * @returns a sentence that says both, and what to do; null where they agree or the supply is not seen
  */
 export function contradiction(live: LiveState, { supply }: LivePorts): Sentence | null {
   if (!supply) return null;
-  const shown = { value: Math.max(0, supply.value), quantity: 'depression' } as const;
+  const { supplyQuantity: quantity } = live;
+  const what = HELD[quantity] ?? 'source';
+  const shown = { value: Math.max(0, supply.value), quantity };
   const on = supplied(live.sources);
   if (on && live.supply_Pa !== null && shown.value < GONE_PART * live.supply_Pa)
     return sentence(
-      'The run has the vacuum on, last read at {read}; the gauge shows {shown}. Bring the vacuum back, or see whether the gauge is on what this run tests.',
-      { read: { value: live.supply_Pa, quantity: 'depression' }, shown },
+      `The run has the ${what} on, last read at {read}; the gauge shows {shown}. Bring the ${what} back, or see whether the gauge is on what this run tests.`,
+      { read: { value: live.supply_Pa, quantity }, shown },
     );
-  if (!on && live.sources.charge !== 'full' && live.supply_Pa === null && shown.value > SOME_VACUUM_PA)
+  if (!on && live.sources.charge !== 'full' && live.supply_Pa === null && shown.value > (SOME_PA[quantity] ?? Infinity))
     return sentence(
-      'The run has the vacuum off and vented; the gauge shows {shown}. Vent it before a line comes off.',
+      `The run has the ${what} off and vented; the gauge shows {shown}. Vent it before a line comes off.`,
       { shown },
     );
   return null;

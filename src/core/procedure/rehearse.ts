@@ -124,20 +124,32 @@ class Bench {
   private trueValue(item: ReadingItem, at_ms: number): number {
     const { measures } = item;
     if (measures === 'zero') return 0;
-    if (measures === 'supply') return this.supply_Pa();
+    if (measures === 'supply') return this.sourceOn(item.port);
     if (measures === 'input') return (item.target_Pa ?? 0) * (1 + SETTING * (2 * this.random() - 1));
     const input = this.setFor(item);
     const step = this.context.procedure.steps.find(({ items }) => items.some(({ id }) => id === item.id))!;
     const start = holdStart(this.context.procedure, item);
-    const source = this.family.inputs.find(({ from }) => from?.as === 'source')?.from?.port;
     const first = start === null ? null : findItem(this.context.procedure, start)?.item;
-    // A hold that begins with a reading of the source keeps what was stored.
-    const shutIn = first?.kind === 'reading' && first.port === source;
+    const held = this.family.inputs.flatMap(({ from }) => (from?.as === 'source' ? [from.port] : []));
+    // A hold that begins with a reading of a source keeps what was stored.
+    const shutIn = first?.kind === 'reading' && held.includes(first.port);
     const began = start === null ? undefined : this.begun.get(start);
     const { barometer_Pa, temperature_K } = this.context.conditions;
+    const sources = this.family.inputs.flatMap(({ id, from }) =>
+      from?.as === 'source'
+        ? [
+            [
+              id,
+              supplied(step.state) || shutIn || from.stays
+                ? this.sourceOn(from.port)
+                : this.stored(item, from.port),
+            ],
+          ]
+        : [],
+    );
     const known: Record<string, number> = {
       [this.family.curve.input]: input,
-      supply_Pa: supplied(step.state) || shutIn ? this.supply_Pa() : this.stored(item),
+      ...Object.fromEntries(sources),
       barometer_Pa,
       temperature_K,
       applications: item.applications ?? 0,
@@ -146,9 +158,12 @@ class Bench {
     return readingOf(this.family, this.truth.parameters, known, measures);
   }
 
-  /** With the source off: what the reading named has found to be stored, or nothing. */
-  private stored({ sourceFrom }: ReadingItem): number {
-    return sourceFrom === undefined ? 0 : (this.set.get(sourceFrom) ?? this.supply_Pa());
+  /** With the source off: what the reading named has found to be stored at a port, or what stands there; else nothing. */
+  private stored({ sourceFrom }: ReadingItem, port: string): number {
+    if (sourceFrom === undefined) return 0;
+    const named = findItem(this.context.procedure, sourceFrom)?.item;
+    const own = named?.kind === 'reading' && named.port === port ? this.set.get(sourceFrom) : undefined;
+    return own ?? this.sourceOn(port);
   }
 
   /** What the input was set to for a reading. */
@@ -158,10 +173,13 @@ class Bench {
     return (set && this.set.get(set.id)) || (item.target_Pa ?? set?.target_Pa ?? 0);
   }
 
-  /** Vacuum at the unit: what the bench makes, or where its source is a part of what is tested, what that makes. */
-  private supply_Pa(): number {
+  /** What stands at a port of a source: what the bench makes, or where its source is a part of what is tested, what that makes. */
+  private sourceOn(port: string): number {
     const { family, truth } = this;
-    const until = family.inputs.flatMap(({ from }) => (from?.as === 'source' && from.until) || [])[0];
+    const own = family.inputs.flatMap(({ from }) =>
+      from?.as === 'source' && from.port === port ? [from] : [],
+    )[0];
+    const until = own?.until;
     if (!until) return truth.supply_Pa;
     const { barometer_Pa, temperature_K } = this.context.conditions;
     return restingReading(family, truth.parameters, { barometer_Pa, temperature_K }, until);

@@ -76,6 +76,27 @@ const carried = {
   }),
 };
 
+/** A bench with a pump pack. */
+const pack = {
+  rule: gauge('R-2', 'treadle', 0.03, 2e-5, {
+    quantity: 'travel',
+    accuracy: { kind: 'percent-of-span', percent: 0.1 },
+  }),
+  first: gauge('AC-1', 'supply', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' }),
+  second: gauge('AC-2', 'supply-2', 250 * BAR, 0.2 * BAR),
+  circuitLow: gauge('C-1L', 'output', 10 * BAR, 0.05 * BAR, { tiedTo: 'C-1' }),
+  circuit: gauge('C-1', 'output', 160 * BAR, 0.1 * BAR),
+  other: gauge('C-2', 'output-2', 160 * BAR, 0.1 * BAR),
+  oil: gauge('T-1', 'oil', 393, 0.5, {
+    quantity: 'temperature',
+    accuracy: { kind: 'percent-of-span', percent: 0.3 },
+  }),
+  timer: gauge('RT-1', 'recorder', 60, 0.01, {
+    quantity: 'duration',
+    accuracy: { kind: 'percent-of-span', percent: 0.05 },
+  }),
+};
+
 /** Gauges on each port, by family. */
 export const RIGS = {
   'remote-vacuum': {
@@ -96,6 +117,15 @@ export const RIGS = {
     supply: [carried.vacuum],
     gap: [carried.depth],
     clock: [servoGauges.watch],
+  },
+  'pedal-valve': {
+    treadle: [pack.rule],
+    supply: [pack.first],
+    'supply-2': [pack.second],
+    output: [pack.circuitLow, pack.circuit],
+    'output-2': [pack.other],
+    oil: [pack.oil],
+    recorder: [pack.timer],
   },
   'vacuum-vehicle': {
     pedal: [carried.pedal],

@@ -8,30 +8,34 @@ import { nextAction } from '../procedure/next-action';
 import { takeBackLast } from '../procedure/taking-back';
 import { runOf } from './run-of';
 
-/** What feeds each kind, and how it says that it does. */
-const FEEDS: Record<FamilyKind, { source: SourceId; on: string; said: string }> = {
+/** What feeds each kind, how it says that it does, and what is said of it once its source is off and it is charged still. */
+const FEEDS: Record<FamilyKind, { source: SourceId; on: string; said: string; still?: string }> = {
   'remote-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'rod-servo': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'pedal-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
+  'pedal-valve': { source: 'pump', on: 'on', said: 'Pump is on', still: 'It is charged' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 
 describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it empty', (kind) => {
   const { ports, parts } = FAMILIES[kind];
   const gauged = gaugedOf(ports);
-  const { source, on, said } = FEEDS[kind];
+  const { source, on, said, still } = FEEDS[kind];
 
   test('nothing was put on yet: nothing holds anything', () => {
     const run = runOf(kind);
     expect(run.open(gauged.map(({ id }) => id))).toBeNull();
   });
-  test('the vacuum off is not enough: every gauge is read at zero first, and then it is', () => {
+  test('the source off is not enough: every gauge is read at zero first, and then it is', () => {
     const run = runOf(kind);
     // All is done but making safe: the tank of a servo is still full behind its non-return valve.
     run.upTo(`safe.${gauged[0]!.id}`);
     expect(run.state().sources[source]).toBe('off');
     const all = gauged.map(({ id }) => id);
-    expect(run.open(all)).toEqual({ code: 'may-hold', ports: all });
+    // Where it is known to be charged still, that is said first.
+    expect(run.open(all)).toEqual(
+      still ? { code: 'live-source', said: [still] } : { code: 'may-hold', ports: all },
+    );
     run.doStep('make-safe');
     expect(run.open(all)).toBeNull();
   });

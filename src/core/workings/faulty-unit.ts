@@ -13,8 +13,10 @@ import { defineWorking, field, type Answered } from './working';
 const SOUND = 'none';
 const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };
 /** The most that is asked for, and the least that is drawn, where the input is no pressure. */
-const MOST: Partial<Record<Quantity, number>> = { force: 1500 };
-const LEAST: Partial<Record<Quantity, number>> = { force: 100 };
+const MOST: Partial<Record<Quantity, number>> = { force: 1500, travel: 0.05 };
+const LEAST: Partial<Record<Quantity, number>> = { force: 100, travel: 0.005 };
+/** The most that an accumulator is asked at, Pa. */
+const MOST_STORED_PA = 300 * BAR;
 /** The curve goes on to this part beyond where it bends. */
 const BEYOND = 1.5;
 
@@ -22,6 +24,7 @@ const BEYOND = 1.5;
 function faultyUnit(kind: FamilyKind) {
   const family = FAMILIES[kind];
   const set = family.curve.input;
+  const source = family.inputs.find(({ id }) => id === 'supply_Pa');
   const setInput = family.inputs[placeOf(family.inputs, set)]!;
   const faults = [SOUND, ...family.faults.map(({ id }) => id)] as [string, ...string[]];
   const input = z.strictObject({
@@ -31,7 +34,10 @@ function faultyUnit(kind: FamilyKind) {
     }),
     severity: field('Severity: 0 just begun, 100 severe', 'percent', 0, 1),
     [set]: field(setInput.name, setInput.quantity, 0, MOST[setInput.quantity] ?? 200 * BAR),
-    supply_Pa: field('Supply at rest', 'depression', 0, SEA_LEVEL_PA),
+    supply_Pa:
+      source?.quantity === 'pressure'
+        ? field(source.name, 'pressure', 0, MOST_STORED_PA)
+        : field('Supply at rest', 'depression', 0, SEA_LEVEL_PA),
     elapsed_s: field('Time on hold', 'duration', 0, 3600),
   });
   type Input = { fault: string; severity: number; supply_Pa: number; elapsed_s: number } & Record<
@@ -44,6 +50,7 @@ function faultyUnit(kind: FamilyKind) {
     withFault(family, healthy, fault === SOUND ? null : [fault, severity]);
   const { applications = 1, ...full } = family.full(family.typical);
   const at = (asked: Input) => ({
+    ...full,
     ...ROOM,
     ...AT_ONCE,
     applications,
@@ -65,8 +72,8 @@ function faultyUnit(kind: FamilyKind) {
     example: {
       fault: family.faults[0]!.id,
       severity: 0.8,
-      ...full,
-      supply_Pa: 20 * INHG_PA,
+      [set]: full[set]!,
+      supply_Pa: full.supply_Pa ?? 20 * INHG_PA,
       elapsed_s: 60,
     },
     compute: (asked) => {

@@ -50,6 +50,7 @@ export const UNIT_NAMES: Readonly<Record<InstrumentQuantity, { name: string; uni
   speed: { name: 'KM/H', unit: UNITS.kmPerH },
   angle: { name: 'DEG', unit: UNITS.deg },
   travel: { name: 'MM', unit: UNITS.mm },
+  temperature: { name: 'DEGC', unit: UNITS.degC },
 };
 
 interface Listener {

@@ -225,6 +225,17 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: null,
   },
+  {
+    job: job(
+      'GF-0430',
+      'eskmoorSummit',
+      'Snow-clearing loader 2',
+      'One lamp comes on as soon as the engine is off. A few pumps of the pedal and the front has nothing left.',
+      2,
+    ),
+    daysAgo: 1,
+    bench: { seed: 97, fault: ['gas-loss-2', 0.35] },
+  },
 ];
 
 /** Traces of the demo world: the bench over time, with a logger's noise. */

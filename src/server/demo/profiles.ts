@@ -1,3 +1,4 @@
+import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import type { RodServoProfile } from '@/core/families/rod-servo/index';
 import { FAMILIES } from '@/core/families/registry';
@@ -8,6 +9,7 @@ const BAR = 1e5;
 const bars = (...values: number[]) => values.map((value) => value * BAR);
 
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
+const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
 
@@ -201,6 +203,18 @@ export const profiles = {
     fullInput_Pa: 9 * BAR,
     tank_m3: 10e-3,
   },
+  eskmoorSummit: {
+    ...pedalValve,
+    name: 'Esk & Moor Summit DV-16',
+    maker: 'Esk & Moor',
+    spring_NPerM: 150e3,
+    lag_N: 22,
+    stop_m: 12.5e-3,
+    sweep_m: [4.5e-3, 6.5e-3, 8.5e-3, 10.5e-3],
+    shell_m3: 0.75e-3,
+    preCharge_Pa: 80 * BAR,
+    charge_Pa: 155 * BAR,
+  },
   mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
@@ -228,5 +242,9 @@ export const profiles = {
   tollanSingle: { ...van.unit, name: 'Tollan Single 8', maker: 'Tollan' },
 } satisfies Record<
   string,
-  RemoteVacuumProfile | RodServoProfile | VacuumVehicleProfile | VacuumVehicleProfile['unit']
+  | RemoteVacuumProfile
+  | RodServoProfile
+  | PedalValveProfile
+  | VacuumVehicleProfile
+  | VacuumVehicleProfile['unit']
 >;

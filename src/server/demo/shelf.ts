@@ -116,6 +116,47 @@ export const instruments: Instrument[] = [
     { kind: 'percent-of-span', percent: 0.1 },
     { quantity: 'travel' },
   ),
+  // The pump pack's own, on mineral oil.
+  gauge('A-81', 'Pack: accumulator 1', 'supply', 250 * BAR, 0.2 * BAR, en('0.6'), {
+    quantity: 'pressure',
+    fluid: 'mineral',
+  }),
+  gauge('A-82', 'Pack: accumulator 2', 'supply-2', 250 * BAR, 0.2 * BAR, en('0.6'), { fluid: 'mineral' }),
+  gauge('C-83', 'Pack: circuit 1, low range', 'output', 10 * BAR, 0.05 * BAR, en('0.6'), {
+    tiedTo: 'C-84',
+    fluid: 'mineral',
+  }),
+  gauge('C-84', 'Pack: circuit 1, high range', 'output', 160 * BAR, 0.1 * BAR, en('0.6'), {
+    fluid: 'mineral',
+  }),
+  gauge('C-85', 'Pack: circuit 2', 'output-2', 160 * BAR, 0.1 * BAR, en('0.6'), { fluid: 'mineral' }),
+  gauge(
+    'R-86',
+    'Pack: gauge on the pedal',
+    'treadle',
+    0.03,
+    2e-5,
+    { kind: 'percent-of-span', percent: 0.1 },
+    { quantity: 'travel' },
+  ),
+  gauge(
+    'T-87',
+    'Pack: thermometer in the oil',
+    'oil',
+    393.15,
+    0.5,
+    { kind: 'percent-of-span', percent: 0.25 },
+    { quantity: 'temperature' },
+  ),
+  gauge(
+    'W-88',
+    'Pack: recorder',
+    'recorder',
+    10,
+    0.01,
+    { kind: 'percent-of-span', percent: 0.1 },
+    { quantity: 'duration' },
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',

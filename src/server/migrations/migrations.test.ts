@@ -87,7 +87,7 @@ async function oldDatabase(): Promise<number> {
     created_at: AT,
     body: JSON.stringify(job),
   });
-  const rig = usualRig(family.ports, demoInstruments);
+  const rig = usualRig(family.ports, demoInstruments, 'dot4');
   const conditions = {
     barometer_Pa: 101_325,
     temperature_K: 293.15,
@@ -116,7 +116,7 @@ async function oldDatabase(): Promise<number> {
     ...context,
     procedure: { ...context.procedure, steps: context.procedure.steps.map(stepThen) },
     shelf: old,
-    rig: usualRig(family.ports, old as never),
+    rig: usualRig(family.ports, old as never, 'dot4'),
   };
   await db('runs').insert({
     id: RUN,

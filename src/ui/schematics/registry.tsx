@@ -2,6 +2,7 @@ import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
 import { PedalVacuumDrawing } from './pedal-vacuum';
+import { PedalValveDrawing } from './pedal-valve';
 import { RemoteVacuumDrawing } from './remote-vacuum';
 import { RodServoDrawing } from './rod-servo';
 import { VacuumVehicleDrawing } from './vacuum-vehicle';
@@ -11,5 +12,6 @@ export const SCHEMATICS = {
   'remote-vacuum': RemoteVacuumDrawing,
   'rod-servo': RodServoDrawing,
   'pedal-vacuum': PedalVacuumDrawing,
+  'pedal-valve': PedalValveDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

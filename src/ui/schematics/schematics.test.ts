@@ -1,5 +1,6 @@
 import { FAMILIES } from '@/core/families/registry';
 import { PLACES as BOOSTER } from './pedal-vacuum';
+import { PLACES as VALVE } from './pedal-valve';
 import { PLACES as REMOTE } from './remote-vacuum';
 import { PLACES as SERVO } from './rod-servo';
 import { SCHEMATICS } from './registry';
@@ -12,6 +13,7 @@ describe.each([
   ['remote-vacuum', REMOTE],
   ['rod-servo', SERVO],
   ['pedal-vacuum', BOOSTER],
+  ['pedal-valve', VALVE],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

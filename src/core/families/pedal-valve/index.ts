@@ -1,0 +1,61 @@
+import { defineFamily, type Family } from '../../contract/family';
+import { assessBy } from '../assess-run';
+import { noLoad, pumpPack } from '../bench-members';
+import { expectBy } from '../expectation';
+import { resultsBy } from '../results-by';
+import { faults, looks } from './faults';
+import { member } from './member';
+import { leakPoints, parts, ports } from './places';
+import { pedalValveProfile, type PedalValveProfile } from './profile';
+import { assessRules, keeps, results } from './rules';
+import { procedure } from './steps';
+import { typical } from './typical';
+
+/** Dual pedal valve with two accumulators, on a bench with a pump pack. Handbook-models 8.7. */
+export const pedalValve: Family = defineFamily<PedalValveProfile>({
+  kind: 'pedal-valve',
+  name: 'Dual pedal valve',
+  role: 'unit',
+  revision: 1,
+  upcast: (stored) => stored,
+  profile: pedalValveProfile,
+  typical,
+  member,
+  onBench: {
+    source: pumpPack,
+    load: noLoad,
+    profiles: ({ charge_Pa, limits }) => ({
+      source: { charge_Pa, within_Pa: limits.charge_Pa.value },
+      load: null,
+    }),
+    full: ({ stop_m, charge_Pa }) => ({
+      travel_m: stop_m,
+      supply_Pa: charge_Pa,
+      supply2_Pa: charge_Pa,
+      oil_K: WARM_K,
+    }),
+  },
+  curve: {
+    sources: ['rest.supply'],
+    input: 'travel_m',
+    output: 'output',
+    releasing: 'releasing',
+    knee: { reading: 'begins', word: 'begins' },
+  },
+  fluid: ({ fluid }) => fluid,
+  logged: () => ({ slave: null, rod: null, vacuumVolume_m3: 0 }),
+  faults,
+  looks,
+  procedure,
+  parts,
+  ports,
+  leakPoints,
+  expect: (context, run, item) => expectBy(pedalValve, keeps, context, run, item),
+  results: (context, run) => resultsBy(pedalValve, results(context.profile), context, run),
+  assess: (context, run, found) => assessBy(pedalValve, assessRules(), context, run, found),
+});
+
+/** Oil at 40 °C, as a pack keeps it, K. */
+const WARM_K = 313.15;
+
+export type { PedalValveProfile };
