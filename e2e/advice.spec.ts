@@ -1,63 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
 import { FAMILIES } from '../src/core/families/registry';
-import type { RunEvent } from '../src/core/contract/events';
-import { seeded } from '../src/core/numeric/chance';
-import { rehearse, type BenchTruth } from '../src/core/procedure/rehearse';
-import type { StoredRun } from '../src/core/records/views';
-import { expect, test, type Site } from './app';
-import { replacePart, runOn, Technician } from './technician';
+import { expect, test } from './app';
+import { advised, readSoFar, replacePart, runOn, Technician } from './technician';
 
-const family = FAMILIES['vacuum-vehicle'];
-
-/** A van with a fault, and what somebody has read of it already: everything before the item named, changed where said. */
-async function readSoFar(
-  app: Site,
-  tag: string,
-  [id, severity]: readonly [fault: string, severity: number],
-  until: string,
-  change: (event: RunEvent) => RunEvent = (event) => event,
-) {
-  const { run } = await runOn(app, tag, 'Tollan Mail Van 3', {});
-  const { context, events: from } = await app.get<StoredRun>(`/runs/${run.id}`);
-  const fault = family.faults.find((one) => one.id === id)!;
-  const truth: BenchTruth = {
-    parameters: fault.apply(family.healthy(context.profile).values, severity),
-    supply_Pa: 0,
-    gauges: {},
-    signs: fault.signs,
-    noise_steps: 0.2,
-  };
-  // Events have names of their own on the server that all share.
-  const options = {
-    random: seeded(Number(tag.replace(/\D/g, '')) + 700),
-    startAt: '2026-01-01T08:00:00.000Z',
-    from,
-    until,
-  };
-  const events = rehearse(family, context, truth, options).map(change);
-  const whole = [...from, ...events];
-  for (let sent = from.length; sent < whole.length; sent += 80) {
-    const taken = await app.post<RunEvent[]>(`/runs/${run.id}/events`, {
-      expectedVersion: sent,
-      events: whole.slice(sent, sent + 80),
-    });
-    expect(taken).toHaveLength(Math.min(whole.length, sent + 80));
-  }
-  return { run: run.id, truth };
-}
-
-/** Opens the run with the advice beside the tape, by one key. */
-async function advised(app: Site, page: Page, run: string) {
-  await page.goto(`${app.url}/runs/${run}`);
-  const pane = page.getByRole('region', { name: 'What it may be' });
-  await expect(async () => {
-    if (!(await pane.isVisible())) await page.keyboard.press('#');
-    await expect(pane).toBeVisible({ timeout: 1000 });
-  }).toPass();
-  await expect(pane.getByRole('list', { name: 'Causes' })).toBeVisible({ timeout: 30_000 });
-  return pane;
-}
+const VAN = 'Tollan Mail Van 3';
 
 test('led by the advice: the test that tells the most is taken by keyboard, and the cause stands out', async ({
   app,
@@ -65,7 +11,7 @@ test('led by the advice: the test that tells the most is taken by keyboard, and 
 }) => {
   test.setTimeout(180_000);
   page.setDefaultTimeout(20_000);
-  const { run, truth } = await readSoFar(app, 'ADVICE-1', ['torn-diaphragm', 0.6], 'with.1.input');
+  const { run, truth } = await readSoFar(app, VAN, 'ADVICE-1', ['torn-diaphragm', 0.6], 'with.1.input');
   const pane = await advised(app, page, run);
   await expect(pane.getByRole('status')).toContainText('Not decided yet.');
   const technician = await Technician.at(app, page, run, truth);
@@ -113,7 +59,7 @@ test('two causes that no test here tells apart are said so, and what would tell 
   app,
   page,
 }) => {
-  const { run } = await readSoFar(app, 'ADVICE-2', ['torn-diaphragm', 0.6], 'safe.pedal');
+  const { run } = await readSoFar(app, VAN, 'ADVICE-2', ['torn-diaphragm', 0.6], 'safe.pedal');
   const pane = await advised(app, page, run);
   await expect(pane.getByRole('status')).toContainText(
     'These cannot be told apart by the tests that can be done here: torn diaphragm, control-valve vacuum seat leak',
@@ -134,7 +80,7 @@ test('two readings that contradict each other are both kept, and the one to repe
   page,
 }) => {
   // Somebody writes 9 bar where the gauge showed some 98: the pressure at the heavier force.
-  const { run } = await readSoFar(app, 'ADVICE-3', ['timing', 0.05], 'airtight.input', (event) =>
+  const { run } = await readSoFar(app, VAN, 'ADVICE-3', ['timing', 0.05], 'airtight.input', (event) =>
     event.type === 'captured' && event.item === 'with.2.pressure'
       ? { ...event, value_SI: event.value_SI / 10, confirmedUnlikely: true }
       : event,
@@ -147,7 +93,7 @@ test('two readings that contradict each other are both kept, and the one to repe
 
 test('what nothing known explains is said so', async ({ app, page }) => {
   // Every pressure twice what it was: no fault of the library, and no two that are met together, do that.
-  const { run } = await readSoFar(app, 'ADVICE-4', ['timing', 0.05], 'airtight.input', (event) =>
+  const { run } = await readSoFar(app, VAN, 'ADVICE-4', ['timing', 0.05], 'airtight.input', (event) =>
     event.type === 'captured' && event.item.endsWith('.pressure')
       ? { ...event, value_SI: event.value_SI * 2, confirmedUnlikely: true }
       : event,
@@ -163,7 +109,7 @@ test('by one key the tests follow the advice, and by the same the usual order ag
   page,
 }) => {
   test.setTimeout(120_000);
-  const { run, truth } = await readSoFar(app, 'ADVICE-6', ['torn-diaphragm', 0.6], 'with.1.input');
+  const { run, truth } = await readSoFar(app, VAN, 'ADVICE-6', ['torn-diaphragm', 0.6], 'with.1.input');
   await page.goto(`${app.url}/runs/${run}`);
   const technician = await Technician.at(app, page, run, truth);
   const usual = await technician.next();
@@ -188,6 +134,7 @@ test('a hard pedal, led by the advice: the hose is found, renewed, and the repai
   test.setTimeout(400_000);
   page.setDefaultTimeout(20_000);
   const { job, run } = await runOn(app, 'ADVICE-7', 'Tollan Mail Van 3', {}, 'The pedal is hard.');
+  const family = FAMILIES['vacuum-vehicle'];
   const { values } = family.healthy(run.context.profile);
   const blocked = family.faults.find(({ id }) => id === 'hose-blocked')!;
   await page.goto(`${app.url}/runs/${run.id}`);

@@ -31,8 +31,7 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
         await hands({ handle_Pa: 18 * BAR, pull_PaPerS: 20 * BAR });
         await page.waitForTimeout(3_000);
         await hands({ handle_Pa: 34 * BAR, pull_PaPerS: 2 * BAR });
-      }
-      else if (item.id.startsWith('safe.')) await hands({ handle_Pa: 0, valve: 'vented', shutIn: false });
+      } else if (item.id.startsWith('safe.')) await hands({ handle_Pa: 0, valve: 'vented', shutIn: false });
       else if (item.id === 'hold.start' || item.id === 'loss-applied.start') await hands({ shutIn: true });
       else if (item.target_Pa && ['input', 'supplyApplied'].includes(item.measures))
         await hands({ handle_Pa: item.target_Pa, pull_PaPerS: 8 * BAR, shutIn: false });

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { RunEvent } from '../src/core/contract/events';
 import { FAMILIES } from '../src/core/families/registry';
 import type { RemoteVacuumProfile } from '../src/core/families/remote-vacuum/index';
 import { instrumentsOf, gateRule } from '../src/core/procedure/measured-item';
@@ -41,10 +42,64 @@ export async function runOn(
     profileId: profile.id,
     from: 'Quay tug 9',
     complaint,
-    fluid: 'dot4',
+    fluid: 'fluid' in base.body ? base.body.fluid : 'dot4',
     promisedOn: null,
   });
   return { job, run: await app.post<StoredRun>(`/jobs/${job.id}/runs`, {}) };
+}
+
+/**
+ * What a profile of the demo describes with a fault, and what somebody has read of it already: everything before the item
+ * named, changed where said.
+ */
+export async function readSoFar(
+  app: Site,
+  name: string,
+  tag: string,
+  [id, severity]: readonly [fault: string, severity: number],
+  until: string,
+  change: (event: RunEvent) => RunEvent = (event) => event,
+) {
+  const { run } = await runOn(app, tag, name, {});
+  const { context, kind, events: from } = await app.get<StoredRun>(`/runs/${run.id}`);
+  const family = FAMILIES[kind];
+  const fault = family.faults.find((one) => one.id === id)!;
+  const truth: BenchTruth = {
+    parameters: fault.apply(family.healthy(context.profile).values, severity),
+    supply_Pa: 0,
+    gauges: {},
+    signs: fault.signs,
+    noise_steps: 0.2,
+  };
+  // Events have names of their own on the server that all share.
+  const options = {
+    random: seeded(Number(tag.replace(/\D/g, '')) + 700),
+    startAt: '2026-01-01T08:00:00.000Z',
+    from,
+    until,
+  };
+  const events = rehearse(family, context, truth, options).map(change);
+  const whole = [...from, ...events];
+  for (let sent = from.length; sent < whole.length; sent += 80) {
+    const taken = await app.post<RunEvent[]>(`/runs/${run.id}/events`, {
+      expectedVersion: sent,
+      events: whole.slice(sent, sent + 80),
+    });
+    expect(taken).toHaveLength(Math.min(whole.length, sent + 80));
+  }
+  return { run: run.id, truth };
+}
+
+/** Opens the run with the advice beside the tape, by one key. */
+export async function advised(app: Site, page: Page, run: string) {
+  await page.goto(`${app.url}/runs/${run}`);
+  const pane = page.getByRole('region', { name: 'What it may be' });
+  await expect(async () => {
+    if (!(await pane.isVisible())) await page.keyboard.press('#');
+    await expect(pane).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await expect(pane.getByRole('list', { name: 'Causes' })).toBeVisible({ timeout: 30_000 });
+  return pane;
 }
 
 /**
@@ -130,7 +185,10 @@ export class Technician {
     const value = this.shown.get(itemId)!;
     if (quantity === 'depression') return `${(value / 3386.389).toFixed(1)} inHg`;
     if (quantity === 'travel') return `${(value * 1e3).toFixed(2)} mm`;
-    return quantity === 'pressure' ? (value / 1e5).toFixed(2) : value.toFixed(1);
+    if (quantity === 'temperature') return `${(value - 273.15).toFixed(1)} °C`;
+    return quantity === 'pressure'
+      ? (value / 1e5).toFixed(2)
+      : value.toFixed(quantity === 'duration' ? 2 : 1);
   }
 
   /** The same in as few keys as it takes: what the gauge resolves, without the unit that the bench uses anyway. */
@@ -176,7 +234,7 @@ export class Technician {
     } else {
       await expect(
         this.page.getByRole('button', {
-          name: /^(Understood|Vacuum is|Ignition is|Engine|It is|Close the run)/,
+          name: /^(Understood|Vacuum is|Pump is|Ignition is|Engine|It is|Close the run)/,
         }),
       ).toBeEnabled();
       const letter = { acknowledge: 'u', source: 'v', finish: 'c', item: '', stopped: 'e' }[action.kind];

@@ -1,10 +1,11 @@
-import type { Family } from '../contract/family';
+import { faultsOf, type Family, type View } from '../contract/family';
 import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { setItem, type ObservationItem, type ReadingItem } from '../contract/steps';
 import { lowEnd_SI } from '../metrology/accuracy';
 import { gaugeFor, type Instrument } from '../metrology/instrument';
 import { randomUncertainty_SI, stepUncertainty_SI } from '../metrology/uncertainty';
+import type { Vector } from '../model/descriptor';
 import { placeOf } from '../model/vectors';
 import { asSeen, sharedBy, sharedOf, type AsSeen } from '../procedure/as-seen';
 import { setPort } from '../procedure/live';
@@ -154,6 +155,32 @@ export function apart(
 type At = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
 
 /**
+ * Whether a reading leans on a source that was not read: whether any unit, healthy or with a severe fault, would show another
+ * with half as much of it. What an empty vessel's gauge jumps to is told by its gas alone.
+ */
+function leansOnAssumed(
+  family: Family,
+  profile: unknown,
+  { steady, inputs: described }: View,
+  { known, inputs }: AsSeen,
+  place: number,
+): boolean {
+  const assumed = known.flatMap(({ assumed: is }, i) => (is ? [i] : []));
+  if (assumed.length === 0) return false;
+  // Of a source that is no part of the model nothing is known until it was read.
+  const supposed = assumed.some((i) => !(described[i]!.from?.as === 'source' && described[i]!.from.until));
+  if (supposed || !inputs.every(Number.isFinite)) return true;
+  const { values } = family.healthy(profile);
+  const wanted = new Set([place]);
+  const units = [values, ...faultsOf(family, profile).map(({ apply }) => apply(values, 1))];
+  return units.some((unit) => {
+    const told = (at: Vector) => steady(unit, at, wanted)[place]!;
+    const here = told(inputs);
+    return assumed.some((i) => told(inputs.with(i, inputs[i]! / 2)) !== here);
+  });
+}
+
+/**
  * How the twin is asked for a reading: by the view that takes the most from what was read, of those that tell it.
  *
  * @param reading what was read; or that it is only planned, or stands in a trace
@@ -171,6 +198,7 @@ function stateAt(
   const { values } = family.healthy(context.profile);
   let supposed: (At & { readonly seen: AsSeen }) | null = null;
   for (const [number, view] of family.views.entries()) {
+    const { inputs, steady } = view;
     const setFor = view.inputs.map(({ from }) =>
       from?.as === 'set' ? setItem(context.procedure, item, from.port) : null,
     );
@@ -179,10 +207,10 @@ function stateAt(
     );
     if (!isSet) continue;
     const read = typeof reading === 'string' ? null : reading;
-    const seen = asSeen({ ...family, ...view }, context, run, item, read);
+    const seen = asSeen({ ...family, inputs, steady }, context, run, item, read);
     if (!seen) continue;
     // A view that asks for nothing that was not read is better; only a reading that is planned leans on what is supposed.
-    const leans = seen.known.some(({ assumed }) => assumed);
+    const leans = leansOnAssumed(family, context.profile, view, seen, place);
     if (leans && (reading !== 'planned' || !seen.inputs.every(Number.isFinite))) continue;
     // Only what is set has an aim: what another reading shows is known once it was read.
     if (setFor.some((set, i) => set && set.measures !== 'input' && !seen.known[i]!.measured)) continue;

@@ -20,7 +20,10 @@ const SHORT_PART = 0.003;
 const GIVES_NOTHING = 1e-6;
 /** After so many times the time in which it cools, gas has settled. */
 const SETTLED = 8;
-const LEAK_STEPS = 32;
+/** Gas within this part of the temperature of its shell has settled. */
+const SETTLED_PART = 1e-3;
+/** Steps of a leak: the more of the gas’s own volume comes in meanwhile, the more of them. */
+const LEAK_STEPS = { least: 6, most: 32, whole: 160 } as const;
 
 interface Moment extends Charge {
   readonly time_s: number;
@@ -84,11 +87,16 @@ export function filledTo(vessel: Vessel, from: Charge, until_Pa: number, flow: F
 export function stoodLeaking(vessel: Vessel, from: Charge, time_s: number, leak: FlowAt): Charge {
   const { shell_m3, settling_s } = vessel.of;
   const cooling_s = Math.min(time_s, SETTLED * settling_s);
+  // Gas that still cools, or is still warming, needs the fine steps whatever leaks.
+  const settled = Math.abs(from.temperature_K / vessel.around.temperature_K - 1) < SETTLED_PART;
+  const part = (leak(vessel.gauge_Pa(from)) * time_s) / from.gas_m3;
+  const { least, most, whole } = LEAK_STEPS;
+  const steps = settled ? Math.min(most, Math.max(least, Math.ceil(whole * part))) : most;
   let at = from;
-  for (let step = 0; step < LEAK_STEPS; step += 1) at = leaked(vessel, at, cooling_s / LEAK_STEPS, leak);
+  for (let step = 0; step < steps; step += 1) at = leaked(vessel, at, cooling_s / steps, leak);
   const rest_s = time_s - cooling_s;
-  for (let step = 0; rest_s > 0 && step < LEAK_STEPS && at.gas_m3 < shell_m3; step += 1) {
-    const { gas_m3 } = leaked(vessel, at, rest_s / LEAK_STEPS, leak);
+  for (let step = 0; rest_s > 0 && step < steps && at.gas_m3 < shell_m3; step += 1) {
+    const { gas_m3 } = leaked(vessel, at, rest_s / steps, leak);
     // By now the gas is colder than the shell only by what it loses as it expands within τ.
     const cold = { gas_m3, temperature_K: vessel.around.temperature_K };
     const expands_m3 = settling_s * leak(vessel.gauge_Pa(cold));

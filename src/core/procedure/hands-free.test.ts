@@ -100,7 +100,7 @@ describe('what is live by the gauges', () => {
       supply_Pa: 12 * INHG,
       input: 30 * BAR,
       inputQuantity: 'pressure',
-    supplyQuantity: 'depression',
+      supplyQuantity: 'depression',
       inputPort: 'input',
       mayStand: true,
     });

@@ -1,6 +1,6 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
-import { supplied, type SourceId, type Sources } from '../contract/sources';
+import { sourcesIn, supplied, type SourceId, type Sources } from '../contract/sources';
 import { findItem, type Procedure, type ReadingItem, type Step } from '../contract/steps';
 import { mayStandAt } from './opening';
 import { belongs, isDone } from './run';
@@ -45,9 +45,12 @@ export function liveState(procedure: Procedure, run: RunState): LiveState {
     const rest = step.items.filter((i) => i.kind === 'reading' && !seen.has(i.id) && !run.skipped[i.id]);
     if (rest.length === 0 && step.leaves?.input === 'released') input = 'released';
   }
-  const named = new Set(procedure.steps.flatMap(({ state }) => Object.keys(state)));
+  const named = new Set(procedure.steps.flatMap(({ state }) => Object.keys(state) as SourceId[]));
+  // What is live is said, whether or not a step asks for it.
   const sources = Object.fromEntries(
-    Object.entries(run.sources).filter(([source]) => named.has(source as SourceId)),
+    sourcesIn(run.sources).flatMap(({ source, to, live }) =>
+      live || named.has(source) ? [[source, to]] : [],
+    ),
   ) as Sources;
   const on = supplied(run.sources);
   const spent = run.sources.charge === 'spent' && !on;
@@ -150,7 +153,12 @@ export function contradiction(live: LiveState, { supply }: LivePorts): Sentence 
       `The run has the ${what} on, last read at {read}; the gauge shows {shown}. Bring the ${what} back, or see whether the gauge is on what this run tests.`,
       { read: { value: live.supply_Pa, quantity }, shown },
     );
-  if (!on && live.sources.charge !== 'full' && live.supply_Pa === null && shown.value > (SOME_PA[quantity] ?? Infinity))
+  if (
+    !on &&
+    live.sources.charge !== 'full' &&
+    live.supply_Pa === null &&
+    shown.value > (SOME_PA[quantity] ?? Infinity)
+  )
     return sentence(
       `The run has the ${what} off and vented; the gauge shows {shown}. Vent it before a line comes off.`,
       { shown },

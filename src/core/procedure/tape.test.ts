@@ -95,6 +95,7 @@ describe('what is live', () => {
       input: 'released',
       inputPort: 'input',
       inputQuantity: 'pressure',
+      supplyQuantity: 'depression',
       mayStand: false,
       spent: false,
     });
@@ -122,6 +123,7 @@ describe('what is live', () => {
       input: 'released',
       inputPort: 'input',
       inputQuantity: 'pressure',
+      supplyQuantity: 'depression',
       mayStand: false,
       spent: true,
     });
@@ -168,6 +170,7 @@ describe('what is live', () => {
       input: 'released',
       inputPort: 'input',
       inputQuantity: 'pressure',
+      supplyQuantity: 'depression',
       mayStand: false,
       spent: false,
     });

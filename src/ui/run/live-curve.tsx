@@ -55,7 +55,7 @@ export function LiveCurve({ run, stored, ports, asRead }: LiveCurveProps) {
         ? step.items.flatMap((item) => (item.kind === 'reading' ? (item.target_Pa ?? 0) : 0))
         : [],
     );
-    return ROOM_BEYOND * Math.max(1, ...aims, ...points.map(({ input }) => input));
+    return ROOM_BEYOND * (Math.max(0, ...aims, ...points.map(({ input }) => input)) || 1);
   }, [context, points, run]);
   const drawn = useMemo(
     () =>

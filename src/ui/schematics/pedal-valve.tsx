@@ -39,7 +39,7 @@ export function PedalValveDrawing(props: SchematicProps) {
       <path d="M278 104 l10 6 l-10 6 z M288 104 v12 M350 104 l-10 6 l10 6 z M340 104 v12" />
       {/* the pump of the pack, and its tank with oil */}
       <path d="M300 66 a14 14 0 1 0 28 0 a14 14 0 1 0 -28 0 M308 70 l6 -12 l6 12" />
-      <path d="M314 52 v-34 h226 v252" />
+      <path d="M314 52 v-46 h226 v264" />
       <path d="M500 270 h86 v40 h-86 z M506 290 h74" />
       {/* outlets to the two brake circuits, and the return */}
       <path d="M276 204 v54 M380 204 v54" />
@@ -49,20 +49,20 @@ export function PedalValveDrawing(props: SchematicProps) {
 }
 
 export const PLACES: Record<string, Spot> = {
-  treadle: { name: 'Pedal travel', x: 102, y: 126, tx: 30, ty: 118, anchor: 'start', channel: 'input' },
-  supply: { name: 'Accumulator 1', x: 242, y: 62, tx: 232, ty: 20, anchor: 'middle', channel: 'supply' },
+  treadle: { name: 'Pedal travel', x: 102, y: 126, tx: 4, ty: 100, anchor: 'start', channel: 'input' },
+  supply: { name: 'Accumulator 1', x: 242, y: 62, tx: 232, ty: 24, anchor: 'middle', channel: 'supply' },
   'supply-2': {
     name: 'Accumulator 2',
     x: 386,
     y: 62,
     tx: 396,
-    ty: 20,
+    ty: 24,
     anchor: 'middle',
     channel: 'activation',
   },
   output: { name: 'Circuit 1', x: 276, y: 266, tx: 276, ty: 298, anchor: 'middle', channel: 'output' },
   'output-2': { name: 'Circuit 2', x: 380, y: 266, tx: 380, ty: 298, anchor: 'middle', channel: 'output' },
   oil: { name: 'Oil', x: 560, y: 290, tx: 560, ty: 326, anchor: 'middle', channel: 'supply' },
-  valve: { name: 'Valve body', x: 484, y: 138, tx: 500, ty: 122, anchor: 'start' },
+  valve: { name: 'Valve body', x: 484, y: 138, tx: 476, ty: 122, anchor: 'end' },
   return: { name: 'Return line', x: 452, y: 244, tx: 452, ty: 262, anchor: 'middle' },
 };

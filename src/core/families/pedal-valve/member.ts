@@ -243,6 +243,9 @@ class PedalValve implements Standing {
 /** How far a spool lies out of the middle of its bore, as a part of the clearance. Handbook-models P.2. */
 const LIES_OUT = 0.5;
 
+const MM = 1e-3;
+const L_PER_MIN = 1e-3 / 60;
+
 function healthy(profile: PedalValveProfile) {
   const { limits, area_m2, friction_N, lag_N, spring_NPerM, preCharge_Pa, clearance_m } = profile;
   const gas_Pa = limits.preCharge_fraction.value * preCharge_Pa;
@@ -259,8 +262,8 @@ function healthy(profile: PedalValveProfile) {
       stop_m: profile.stop_m,
       drilling_m: profile.drilling_m,
       drillingLength_m: profile.drillingLength_m,
-      flowGain_m2PerS: profile.flowGain_m2PerS,
-      line_PaSPerM3: profile.line_PaSPerM3,
+      flowGain_m2PerS: profile.openFlow_m3PerS / MM,
+      line_PaSPerM3: profile.lineLoss_Pa / L_PER_MIN,
       orifice_m2: circle_m2(profile.orifice_m),
       give_m3PerPa: profile.give_m3PerPa,
       slack_m3: profile.slack_m3,

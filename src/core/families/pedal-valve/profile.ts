@@ -23,8 +23,8 @@ export const pedalValveProfile = z
     stop_m: amount('Travel at the pedal stop', 'travel', 2 * MM, 50 * MM),
     drilling_m: amount('Feedback drilling, diameter', 'length', 0.05 * MM, 3 * MM),
     drillingLength_m: amount('Feedback drilling, length', 'length', MM, 50 * MM),
-    flowGain_m2PerS: amount('Flow for each metre of opening, m²/s', 'ratio', 1e-4, 10),
-    line_PaSPerM3: amount('Resistance of a brake line, Pa·s/m³', 'ratio', 0, 1e11),
+    openFlow_m3PerS: amount('Flow at one millimetre of opening', 'pumpFlow', 1e-7, 1e-2),
+    lineLoss_Pa: amount('Lost in a brake line at 1 L/min', 'pressure', 0, 20 * BAR),
     orifice_m: amount(
       'Narrowest opening into a brake circuit, as a sharp orifice',
       'length',

@@ -18,7 +18,6 @@ import type { PedalValveProfile } from './profile';
 
 const OFF: Sources = { pump: 'off' };
 const ON: Sources = { pump: 'on' };
-const MM = 1e3;
 
 const reading = (
   id: string,
@@ -244,7 +243,8 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
     {
       id: 'cross',
       title: 'From one circuit into the other',
-      instruction: `Shut accumulator 2 off and plug circuit 2, its gauge at zero. Press to ${(middle_m * MM).toFixed(1)} mm and hold.`,
+      instruction:
+        'Shut accumulator 2 off and plug circuit 2, its gauge at zero. Press to the travel named and hold.',
       cautions: ['stored-pressure', 'bench-pressure'],
       state: ON,
       needs: ['sweep'],
