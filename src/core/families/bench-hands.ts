@@ -41,3 +41,38 @@ export const VALVE_COMMAND: Command = {
 };
 
 export const PUMP_COMMAND: Command = { kind: 'switch', id: 'pump', name: 'Pump', usual: true };
+
+/** What can be done by hand at a bench with a pump pack and a pedal. */
+export type PackHands = {
+  /** Travel that the pedal is pressed to, m, and how fast, m/s. */
+  readonly treadle_m: number;
+  readonly press_mPerS: number;
+  readonly pump: boolean;
+  /** Whether circuit 2 is fed, or its accumulator shut off and its port plugged. */
+  readonly second: 'fed' | 'plugged';
+};
+
+export const TREADLE_COMMANDS: readonly Command[] = [
+  {
+    kind: 'level',
+    id: 'treadle_m',
+    name: 'Pedal',
+    quantity: 'travel',
+    most: 0.05,
+    usual: 0,
+    speed: { id: 'press_mPerS', usual: 0.005, most: 1 },
+  },
+  {
+    kind: 'choice',
+    id: 'second',
+    name: 'Circuit 2',
+    usual: 'fed',
+    choices: [
+      { id: 'fed', name: 'Fed' },
+      { id: 'plugged', name: 'Shut off and plugged' },
+    ],
+  },
+];
+
+/** A pack stands still until it is started. */
+export const PACK_PUMP: Command = { kind: 'switch', id: 'pump', name: 'Pump', usual: false };

@@ -5,7 +5,7 @@ import { tankBehindHose_Pa } from '../air/pumped';
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import { PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../fluid/closed-line';
 import type { Member, Standing } from '../model/member';
-import { benchVacuumMotion, loadCellMotion, pluggedPortMotion } from './bench-motion';
+import { benchVacuumMotion, loadCellMotion, pluggedPortMotion, pumpPackMotion } from './bench-motion';
 import { healthyUnit, type InputDescriptor } from '../model/vectors';
 import { circle_m2 } from './profile-fields';
 
@@ -153,11 +153,11 @@ interface PackOnBench {
 }
 
 /** Oil of a pack that has come to its working temperature, K. Cold oil does what a plugged drilling does. Handbook-models 8.7. */
-const WARM_OIL_K = 313.15;
+export const WARM_OIL_K = 313.15;
 
 /**
- * A bench's pump pack: it charges every accumulator to one pressure, holds it there while it runs, and keeps its oil warm. It
- * meets no node: what stands behind a check valve is a state of the unit, told by the gauge on it.
+ * A bench's pump pack: it charges every accumulator to one pressure, holds it there while it runs, and keeps its oil warm. At
+ * rest nothing passes: what stands behind a check valve is a state of the unit, told by the gauge on it.
  */
 export const pumpPack: Member<PackOnBench> = {
   parameters: packParameters,
@@ -167,11 +167,12 @@ export const pumpPack: Member<PackOnBench> = {
     { id: 'oil', name: 'Oil', quantity: 'temperature' },
   ],
   fedBy: [],
-  feeds: [],
+  feeds: [{ id: 'charge', name: 'Charge', coupling: 'pumped' }],
+  motion: pumpPackMotion,
   healthy: ({ charge_Pa, within_Pa }) =>
     healthyUnit(packParameters, { charge_Pa, oil_K: WARM_OIL_K }, { charge_Pa: within_Pa }),
   with: ([charge_Pa = 0, oil_K = 0]) => ({
-    span: () => [0, 0],
+    span: () => [charge_Pa, charge_Pa],
     through: () => 0,
     atRest: nothingAtRest,
     read: () => [charge_Pa, oil_K],
@@ -186,6 +187,7 @@ export const noLoad: Member<unknown> = {
   fedBy: [],
   feeds: [],
   healthy: () => ({ values: [], tolerances: [] }),
+  motion: { states: [], commands: [], owns: [], with: () => ({ atRest: () => [] }) },
   with: () => ({ span: () => [0, 0], through: () => 0, atRest: nothingAtRest, read: () => [] }),
 };
 

@@ -1,6 +1,6 @@
 import { lineGive_m3PerPa } from '../fluid/closed-line';
 import { inputAt, type Instant, type Motion } from '../model/motion';
-import { PUMP_COMMAND, type BenchHands } from './bench-hands';
+import { PACK_PUMP, PUMP_COMMAND, type BenchHands, type PackHands } from './bench-hands';
 
 /** Tank of a shop's vacuum pump, m³. */
 const TANK_M3 = 0.02;
@@ -56,6 +56,22 @@ export const loadCellMotion: Motion = {
       atRest: () => [],
       efforts: () => {
         rod.effort = stiffness_NPerM * rod.passed;
+      },
+    };
+  },
+};
+
+/** A bench's pump pack over time: while it runs it stands at what it charges to, and gives what is taken. */
+export const pumpPackMotion: Motion = {
+  states: [],
+  commands: [PACK_PUMP],
+  owns: ['charge'],
+  with: ([charge_Pa = 0], { nodes }) => {
+    const charge = nodes[0]!;
+    return {
+      atRest: () => [],
+      efforts: (_y, at) => {
+        charge.effort = (at as Instant<PackHands>).hands.pump ? charge_Pa : 0;
       },
     };
   },

@@ -18,6 +18,13 @@ const BENCH_HANDS = {
   choices: 'open, shut, vented',
   switched: 'pump',
 };
+const PACK_HANDS = {
+  level: ['treadle_m', 'press_mPerS'],
+  most: 0.05,
+  choice: 'second',
+  choices: 'fed, plugged',
+  switched: 'pump',
+};
 const VEHICLE_HANDS = {
   level: ['pedal_N', 'press_NPerS'],
   most: 1000,
@@ -178,7 +185,9 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     const { commands } = family.motion;
     fc.assert(fc.property(handsOf(commands), (hands) => expect(handsRefused(commands, hands)).toBeNull()));
     expect(handsRefused(commands, handsOff(commands))).toBeNull();
-    const { level, most, choice, choices, switched } = family.member === null ? VEHICLE_HANDS : BENCH_HANDS;
+    const onPack = commands.some(({ id }) => id === PACK_HANDS.choice);
+    const bench = onPack ? PACK_HANDS : BENCH_HANDS;
+    const { level, most, choice, choices, switched } = family.member === null ? VEHICLE_HANDS : bench;
     const [hand, speed] = level as [string, string];
     expect(handsRefused(commands, { lever: 1 })).toContain(`This bench has no “lever”: ${hand}, ${speed}`);
     expect(handsRefused(commands, { [hand]: 1.2 * most })).toBe(`${hand}: from 0 to ${most}.`);

@@ -66,6 +66,13 @@ export interface Settling {
   readonly overshoot: number;
 }
 
+/** What a drilling does to a spool of an area that pushes oil through it, N·s/m: b = A²/G, G = πd⁴/(128·μ·L). Handbook-models 8.7. */
+export const drillingDamper_NSPerM = (
+  area_m2: number,
+  { diameter_m, length_m }: Drilling,
+  viscosity_PaS: number,
+): number => (area_m2 ** 2 * 128 * viscosity_PaS * length_m) / (Math.PI * diameter_m ** 4);
+
 /**
  * How the valve settles: its drilling is a damper. G = πd⁴/(128μL), b = A²/G, k_e = k_s + A·R_l·K_q, ω₀ = √(A·K_q/(b·C)),
  * ζ = (k_e/2)·√(C/(K_q·A·b)), overshoot e^(−πζ/√(1 − ζ²)). Cold oil does what a plugged drilling does. Handbook-models 8.7.
@@ -73,11 +80,10 @@ export interface Settling {
 export function settlingOf(
   { spring_NPerM, area_m2 }: Pick<MeteringValve, 'spring_NPerM' | 'area_m2'>,
   { flowGain_m2PerS, line_PaSPerM3, give_m3PerPa }: MeteredCircuit,
-  { diameter_m, length_m }: Drilling,
+  drilling: Drilling,
   viscosity_PaS: number,
 ): Settling {
-  const passes_m3PerSPa = (Math.PI * diameter_m ** 4) / (128 * viscosity_PaS * length_m);
-  const damper_NSPerM = area_m2 ** 2 / passes_m3PerSPa;
+  const damper_NSPerM = drillingDamper_NSPerM(area_m2, drilling, viscosity_PaS);
   const stiffness_NPerM = spring_NPerM + area_m2 * line_PaSPerM3 * flowGain_m2PerS;
   const turns_PerS = Math.sqrt((area_m2 * flowGain_m2PerS) / (damper_NSPerM * give_m3PerPa));
   const ratio = (stiffness_NPerM / 2) * Math.sqrt(give_m3PerPa / (flowGain_m2PerS * area_m2 * damper_NSPerM));

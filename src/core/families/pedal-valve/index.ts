@@ -5,6 +5,7 @@ import { expectBy } from '../expectation';
 import { resultsBy } from '../results-by';
 import { faults, looks } from './faults';
 import { member } from './member';
+import { motion } from './motion';
 import { leakPoints, parts, ports } from './places';
 import { pedalValveProfile, type PedalValveProfile } from './profile';
 import { assessRules, keeps, results } from './rules';
@@ -20,7 +21,7 @@ export const pedalValve: Family = defineFamily<PedalValveProfile>({
   upcast: (stored) => stored,
   profile: pedalValveProfile,
   typical,
-  member,
+  member: { ...member, motion },
   onBench: {
     source: pumpPack,
     load: noLoad,

@@ -1,4 +1,4 @@
-import { Vessel, USUAL_SETTLING_S, type Charge } from '../../fluid/accumulator';
+import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
 import { leaked, stoodLeaking } from '../../fluid/charging';
 import { density_kgPerM3, landLeak_m3, viscosity_PaS } from '../../fluid/hydraulic-fluid';
 import {
@@ -97,8 +97,28 @@ const readings = [
 
 export type Parameters = Named<typeof parameters>;
 export type ReadingId = (typeof readings)[number]['id'];
-const named = reader(parameters);
+export const named = reader(parameters);
 const READING = Object.fromEntries(readings.map(({ id }, i) => [id, i])) as Record<ReadingId, number>;
+
+/** How far a spool lies out of the middle of its bore, as a part of the clearance. Handbook-models P.2. */
+const LIES_OUT = 0.5;
+
+/** Leak of the lands of one circuit by design, m³: by viscosity and pressure it is a flow. */
+export const landsOf_m3 = ({ clearance_m, landDiameter_m, landLength_m }: Parameters): number =>
+  landLeak_m3({
+    diameter_m: landDiameter_m,
+    length_m: landLength_m,
+    clearance_m,
+    eccentricity: LIES_OUT,
+  });
+
+/** Leak between the circuits, m³. */
+export const crossLeakOf_m3 = ({ crossLeak_m3PerS }: Parameters): number =>
+  (crossLeak_m3PerS * STATED.viscosity_PaS) / STATED.across_Pa;
+
+/** Accumulator of one circuit, in a room. */
+export const vesselOf = ({ shell_m3 }: Parameters, preCharge_Pa: number, around: Around): Vessel =>
+  new Vessel({ shell_m3, preCharge_Pa, settling_s: USUAL_SETTLING_S }, around);
 
 /** Apply time is taken to this part of what comes at the stop. */
 const APPLIED = 0.9;
@@ -126,7 +146,7 @@ class PedalValve implements Standing {
     private readonly supply_Pa: number,
     private readonly supply2_Pa: number,
     private readonly oil_K: number,
-    private readonly around: { readonly barometer_Pa: number; readonly temperature_K: number },
+    private readonly around: Around,
     private readonly elapsed_s: number,
     private readonly applications: number,
   ) {
@@ -160,7 +180,7 @@ class PedalValve implements Standing {
   }
 
   private vessel(preCharge_Pa: number): Vessel {
-    return new Vessel({ shell_m3: this.p.shell_m3, preCharge_Pa, settling_s: USUAL_SETTLING_S }, this.around);
+    return vesselOf(this.p, preCharge_Pa, this.around);
   }
 
   private applyTime_s(): number {
@@ -192,14 +212,7 @@ class PedalValve implements Standing {
     const vessel = this.vessel(preCharge_Pa);
     const from = vessel.settledAt(stored_Pa);
     if (this.elapsed_s <= 0) return stored_Pa;
-    const { clearance_m, landDiameter_m, landLength_m } = this.p;
-    const land = {
-      diameter_m: landDiameter_m,
-      length_m: landLength_m,
-      clearance_m,
-      eccentricity: LIES_OUT,
-    };
-    const perPa = landLeak_m3(land) / this.viscosity_PaS;
+    const perPa = landsOf_m3(this.p) / this.viscosity_PaS;
     return vessel.gauge_Pa(stoodLeaking(vessel, from, this.elapsed_s, (pressure_Pa) => perPa * pressure_Pa));
   }
 
@@ -219,7 +232,6 @@ class PedalValve implements Standing {
     const output_Pa = this.metered_Pa(travel_m, 'up', 0, supply_Pa);
     const ifWanted = (id: ReadingId, tell: () => number) =>
       !wanted || wanted.has(READING[id]) ? tell() : NaN;
-    const leak_m3 = (p.crossLeak_m3PerS * STATED.viscosity_PaS) / STATED.across_Pa;
     return [
       ifWanted('flickUp', () => this.vessel(p.preCharge_Pa).flickUp_Pa),
       ifWanted('flickUp2', () => this.vessel(p.preCharge2_Pa).flickUp_Pa),
@@ -235,13 +247,10 @@ class PedalValve implements Standing {
       ifWanted('kept2', () => this.kept_Pa(p.preCharge2_Pa, p.lag_N, supply2_Pa)),
       ifWanted('left', () => this.left_Pa(p.preCharge_Pa, supply_Pa)),
       ifWanted('left2', () => this.left_Pa(p.preCharge2_Pa, supply2_Pa)),
-      crossedPressure_Pa(leak_m3, this.viscosity_PaS, p.give_m3PerPa, output_Pa, this.elapsed_s),
+      crossedPressure_Pa(crossLeakOf_m3(p), this.viscosity_PaS, p.give_m3PerPa, output_Pa, this.elapsed_s),
     ];
   }
 }
-
-/** How far a spool lies out of the middle of its bore, as a part of the clearance. Handbook-models P.2. */
-const LIES_OUT = 0.5;
 
 const MM = 1e-3;
 const L_PER_MIN = 1e-3 / 60;
@@ -293,7 +302,7 @@ export const member: Member<PedalValveProfile> = {
   parameters,
   inputs,
   readings,
-  fedBy: [],
+  fedBy: [{ id: 'charge', name: 'Charge', coupling: 'pumped' }],
   feeds: [],
   healthy,
   with: (
