@@ -6,6 +6,7 @@ import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicl
 import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
 import { performOnBench, type BenchRoom } from './bench-top';
+import { performOnPack } from './pack';
 import { perform, type SetTo } from './vehicle';
 
 /** Carries out a step on a unit of some parameters: what a gauge that is not out would show, by item. */
@@ -36,6 +37,7 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
       set,
     );
   },
+  'pedal-valve': performOnPack,
   'remote-vacuum': (parameters, room, step, set) =>
     performOnBench(
       'remote-vacuum',

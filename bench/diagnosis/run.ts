@@ -37,8 +37,6 @@ const items = new Map(
 const TIMING_U_S = Math.SQRT2;
 /** Inputs where nothing else is said. */
 const AT: Readonly<Record<string, number>> = { ...ROOM, ...AT_ONCE };
-/** Reading of the source that everything else leans on. */
-const REST = 'rest.supply';
 /** Steps that open a test and show nothing: they are done. */
 const OPENED = procedure.steps.filter(({ id }) => id === 'zeros' || id === 'cautions').map(({ id }) => id);
 /** Other installations that a control is mixed from. */
@@ -71,14 +69,28 @@ type Step = OfferedTest['steps'][number];
 type Read = NonNullable<Question['readings']>[number];
 
 const everyInput = family.views.flatMap((view) => view.inputs);
-/** Input that a gauge at the unit tells, and the port of that gauge; null where a kind has none. */
-const SOURCE = family.inputs.find(({ from }) => from?.as === 'source');
+/** Items at which what stands at a port is read of a source, while nothing is done. */
+const restingAt = (port: string) =>
+  [...items.values()].flatMap(({ item, step }) =>
+    item.kind === 'reading' && item.port === port && /^(supply|source[.].*)$/.test(item.measures)
+      ? [{ item, step }]
+      : [],
+  );
 
-/** What the source was read as for a reading, by the item that says it: as a run does it. */
-function sourceFor(item: ReadingItem, shown: Readonly<Record<string, number>>): number | undefined {
-  const hold = holdStart(procedure, item);
-  const named = item.sourceFrom ?? (hold !== null && item.port === SOURCE?.from?.port ? hold : undefined);
-  return shown[named ?? ''] ?? shown[REST];
+/** What a source was read as at a port for a reading, by the item that says it: as a run does it. */
+function sourceFor(
+  item: ReadingItem,
+  port: string,
+  shown: Readonly<Record<string, number>>,
+): number | undefined {
+  const { step } = items.get(item.id)!;
+  const named = [item.sourceFrom, holdStart(procedure, item)].find((id) => {
+    const other = id ? items.get(id)!.item : undefined;
+    return other?.kind === 'reading' && other.port === port;
+  });
+  const resting = restingAt(port);
+  const own = resting.find(({ step: of }) => of === step && holdStart(procedure, item) !== null);
+  return shown[named ?? ''] ?? shown[own?.item.id ?? ''] ?? shown[resting[0]?.item.id ?? ''];
 }
 
 /** Inputs of a reading: by the view of the model that takes the most from what was read, as a run does it. */
@@ -87,12 +99,13 @@ function inputsOf(
   planned: Readonly<Record<string, number>>,
   shown: Readonly<Record<string, number>>,
 ): Readonly<Record<string, number>> {
-  if (item.id === REST || item.measures.startsWith('source.')) return planned;
+  if (restingAt(item.port).some(({ item: one }) => one === item)) return planned;
   const place = placeOf(family.readings, item.measures);
   const healthy = family.healthy(family.typical).values;
   for (const view of family.views) {
     const given = view.inputs.map(({ id, from }) => {
-      if (from?.as === 'source') return planned[id] === 0 ? 0 : (sourceFor(item, shown) ?? planned[id]);
+      if (from?.as === 'source')
+        return planned[id] === 0 ? 0 : (sourceFor(item, from.port, shown) ?? planned[id]);
       if (from?.as !== 'set') return planned[id] ?? AT[id];
       const set = setItem(procedure, item, from.port);
       return set ? shown[set.id] : planned[id];

@@ -141,3 +141,65 @@ export const crossedPressure_Pa = (
   other_Pa: number,
   time_s: number,
 ): number => -other_Pa * Math.expm1((-crossLeak_m3 * time_s) / (viscosity_PaS * give_m3PerPa));
+
+/** A valve that is pressed at once, and what it fills. */
+export interface PressedAtOnce {
+  readonly valve: Pick<MeteringValve, 'spring_NPerM' | 'area_m2'>;
+  readonly circuit: MeteredCircuit;
+  readonly passage: FillingPassage;
+  readonly damper_NSPerM: number;
+  /** Volume that the circuit takes up slack over its first pressure, m³ and Pa. */
+  readonly slack: { readonly slack_m3: number; readonly over_Pa: number };
+  /** Push of the pedal’s spring less friction, N; what holds the spool back with the pedal released, N; and what feeds it, Pa. */
+  readonly push_N: number;
+  readonly released_N: number;
+  readonly supply_Pa: number;
+}
+
+/** Steps to the first peak, and how far beyond the time of a small step they reach. */
+const PEAK_STEPS = 240;
+const PEAK_REACH = 5;
+
+/**
+ * Highest pressure that a circuit comes to as the valve is pressed at once from released, Pa. While the slack fills the spool opens
+ * wide, and through its drilling it shuts again as slowly as that lets it: so it goes further than the overshoot of a small step.
+ * b·ẋ = push − k_s·x − A·(p + R_l·q), exact over each step with p as it is; C·ṗ = q. Handbook-models 8.7, time.
+ */
+export function pressedPeak_Pa({
+  valve: { spring_NPerM, area_m2 },
+  circuit: { flowGain_m2PerS, line_PaSPerM3, give_m3PerPa },
+  passage,
+  damper_NSPerM,
+  slack: { slack_m3, over_Pa },
+  push_N,
+  released_N,
+  supply_Pa,
+}: PressedAtOnce): number {
+  const settles_Pa = Math.min(supply_Pa, Math.max(0, push_N / area_m2));
+  if (!(settles_Pa > 0)) return 0;
+  const turns_PerS = Math.sqrt((area_m2 * flowGain_m2PerS) / (damper_NSPerM * give_m3PerPa));
+  const fills_s = (slack_m3 + give_m3PerPa * supply_Pa) / fillingFlow_m3PerS(passage, supply_Pa);
+  const step_s = (PEAK_REACH / turns_PerS + damper_NSPerM / spring_NPerM / PEAK_REACH + fills_s) / PEAK_STEPS;
+  const left = Math.exp((-step_s * spring_NPerM) / damper_NSPerM / 2);
+  let opened_m = -released_N / spring_NPerM;
+  let pressure_Pa = 0;
+  let flow = 0;
+  let highest_Pa = settles_Pa;
+  const halfway = () => {
+    const rests_m = (push_N - area_m2 * (pressure_Pa + line_PaSPerM3 * flow)) / spring_NPerM;
+    opened_m = rests_m + (opened_m - rests_m) * left;
+    const most = fillingFlow_m3PerS(passage, opened_m > 0 ? supply_Pa - pressure_Pa : pressure_Pa);
+    flow = Math.sign(opened_m) * Math.min(flowGain_m2PerS * Math.abs(opened_m), most);
+  };
+  for (let step = 0; step < PEAK_STEPS; step += 1) {
+    // The spool by half a step, the pressure by a whole one with what flows then, the spool by the other half.
+    halfway();
+    const give = give_m3PerPa + (pressure_Pa < over_Pa ? slack_m3 / over_Pa : 0);
+    pressure_Pa = Math.min(supply_Pa, Math.max(0, pressure_Pa + (flow * step_s) / give));
+    halfway();
+    highest_Pa = Math.max(highest_Pa, pressure_Pa);
+    // It has gone over, and comes down: the first peak is the highest.
+    if (opened_m < 0 && pressure_Pa > settles_Pa) break;
+  }
+  return highest_Pa;
+}

@@ -3,10 +3,12 @@ import { leaked, stoodLeaking } from '../../fluid/charging';
 import { density_kgPerM3, landLeak_m3, viscosity_PaS } from '../../fluid/hydraulic-fluid';
 import {
   crossedPressure_Pa,
+  drillingDamper_NSPerM,
   fillingTime_s,
   meteredPressure_Pa,
+  pressedPeak_Pa,
   residualPressure_Pa,
-  settlingOf,
+  type FillingPassage,
   type MeteringValve,
 } from '../../fluid/metering-valve';
 import type { Vector } from '../../model/descriptor';
@@ -128,6 +130,8 @@ const NEVER_S = 60;
 const NOTHING_PA = 1e3;
 /** A full application of the reserve: the pedal is held, the gauge read, and let go; and how long it is from one to the next, s. */
 export const APPLICATION = { held_s: 3, every_s: 10 } as const;
+/** A circuit’s slack is taken up over its first half bar, Pa. */
+export const SLACK_OVER_PA = 5e4;
 /** Oil is known from −40 to 120 °C. */
 const OIL_K = { least: 233, most: 393 } as const;
 
@@ -184,11 +188,10 @@ class PedalValve implements Standing {
   }
 
   private applyTime_s(): number {
-    const { orifice_m2, line_PaSPerM3, slack_m3, give_m3PerPa, stop_m } = this.p;
+    const { slack_m3, give_m3PerPa, stop_m } = this.p;
     const to_Pa = APPLIED * this.metered_Pa(stop_m, 'up', 0, this.supply_Pa);
     if (to_Pa < NOTHING_PA) return NEVER_S;
-    const passage = { orifice_m2, line_PaSPerM3, density_kgPerM3: density_kgPerM3(OIL, this.oil_K) };
-    return Math.min(NEVER_S, fillingTime_s(passage, { slack_m3, give_m3PerPa }, this.supply_Pa, to_Pa));
+    return Math.min(NEVER_S, fillingTime_s(this.passage, { slack_m3, give_m3PerPa }, this.supply_Pa, to_Pa));
   }
 
   /** What an accumulator stands at after full applications with no pump, the pedal still down, Pa. */
@@ -216,15 +219,28 @@ class PedalValve implements Standing {
     return vessel.gauge_Pa(stoodLeaking(vessel, from, this.elapsed_s, (pressure_Pa) => perPa * pressure_Pa));
   }
 
-  private peak_Pa(output_Pa: number): number {
-    const { flowGain_m2PerS, line_PaSPerM3, give_m3PerPa, drilling_m, drillingLength_m } = this.p;
-    const { overshoot } = settlingOf(
-      this.circuit(0),
-      { flowGain_m2PerS, line_PaSPerM3, give_m3PerPa },
-      { diameter_m: drilling_m, length_m: drillingLength_m },
-      this.viscosity_PaS,
-    );
-    return Math.min(this.supply_Pa, output_Pa * (1 + overshoot));
+  private peak_Pa(): number {
+    const { p } = this;
+    const valve = this.circuit(0);
+    const drilling = { diameter_m: p.drilling_m, length_m: p.drillingLength_m };
+    return pressedPeak_Pa({
+      valve,
+      circuit: p,
+      passage: this.passage,
+      damper_NSPerM: drillingDamper_NSPerM(p.area_m2, drilling, this.viscosity_PaS),
+      slack: { slack_m3: p.slack_m3, over_Pa: SLACK_OVER_PA },
+      push_N:
+        p.spring_NPerM * Math.max(0, Math.min(this.travel_m, p.stop_m) - p.starts_m) -
+        p.preload_N -
+        p.friction_N,
+      released_N: p.preload_N,
+      supply_Pa: this.supply_Pa,
+    });
+  }
+
+  private get passage(): FillingPassage {
+    const { orifice_m2, line_PaSPerM3 } = this.p;
+    return { orifice_m2, line_PaSPerM3, density_kgPerM3: density_kgPerM3(OIL, this.oil_K) };
   }
 
   read(_efforts: ArrayLike<number>, _nodes: unknown, wanted?: Pick<ReadonlySet<number>, 'has'>): number[] {
@@ -241,7 +257,7 @@ class PedalValve implements Standing {
       this.metered_Pa(travel_m, 'down', 0, supply_Pa),
       Math.max(0, Math.min(supply_Pa, residualPressure_Pa(this.circuit(0), p.return_Pa))),
       this.metered_Pa(p.stop_m, 'up', 0, supply_Pa),
-      ifWanted('peak', () => this.peak_Pa(output_Pa)),
+      ifWanted('peak', () => this.peak_Pa()),
       ifWanted('applyTime', () => this.applyTime_s()),
       ifWanted('kept', () => this.kept_Pa(p.preCharge_Pa, 0, supply_Pa)),
       ifWanted('kept2', () => this.kept_Pa(p.preCharge2_Pa, p.lag_N, supply2_Pa)),

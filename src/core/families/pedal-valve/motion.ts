@@ -12,7 +12,7 @@ import {
 } from '../../model/motion';
 import { TREADLE_COMMANDS, type PackHands } from '../bench-hands';
 import { WARM_OIL_K } from '../bench-members';
-import { crossLeakOf_m3, landsOf_m3, named, vesselOf, type Parameters } from './member';
+import { crossLeakOf_m3, landsOf_m3, named, SLACK_OVER_PA, vesselOf, type Parameters } from './member';
 import { ports } from './places';
 import { OIL } from './profile';
 
@@ -34,8 +34,7 @@ const RESPONSE = {
   band_Pa: 5e4,
   /** Friction lets go within this time, s. */
   friction_s: 2e-3,
-  /** A circuit’s slack is taken up over its first half bar, Pa, and an accumulator’s first fluid brings its gauge up, m³. */
-  slack_Pa: 5e4,
+  /** An accumulator’s first fluid brings its gauge up, m³. */
   first_m3: 2e-7,
 } as const;
 
@@ -118,7 +117,7 @@ class Circuit {
     const through = plugged
       ? 0
       : Math.sign(difference_Pa) * Math.min(p.flowGain_m2PerS * Math.abs(opened_m), most);
-    const slack_m3PerPa = brake_Pa < RESPONSE.slack_Pa && !plugged ? p.slack_m3 / RESPONSE.slack_Pa : 0;
+    const slack_m3PerPa = brake_Pa < SLACK_OVER_PA && !plugged ? p.slack_m3 / SLACK_OVER_PA : 0;
     const inflow = through + across_m3PerS;
     dy[from + 2] = (y[from + 2]! <= 0 ? Math.max(0, inflow) : inflow) / (p.give_m3PerPa + slack_m3PerPa);
 
