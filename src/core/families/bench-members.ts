@@ -211,8 +211,17 @@ export const BENCH_SOURCES = {
     profile: z.strictObject({ hose_m3PerSPa: nothingOrMore('Hose') }),
     typical: { hose_m3PerSPa: 0 },
     member: benchVacuum,
-  },
-} satisfies Record<string, Named<{ readonly hose_m3PerSPa: number }, typeof benchVacuum>>;
+  } satisfies Named<{ readonly hose_m3PerSPa: number }, typeof benchVacuum>,
+  'pump-pack': {
+    name: 'Pump pack of the bench',
+    profile: z.strictObject({
+      charge_Pa: aboveZero('Charge'),
+      within_Pa: nothingOrMore('Charge, either way'),
+    }),
+    typical: { charge_Pa: 150e5, within_Pa: 6e5 },
+    member: pumpPack,
+  } satisfies Named<PackOnBench, typeof pumpPack>,
+};
 
 /** Loads that stand on a bench. */
 export const BENCH_LOADS = {

@@ -156,6 +156,8 @@ export interface PressedAtOnce {
   readonly supply_Pa: number;
 }
 
+/** Less than this is no pressure, Pa. */
+const NOTHING_PA = 1e3;
 /** Steps to the first peak, and how far beyond the time of a small step they reach. */
 const PEAK_STEPS = 240;
 const PEAK_REACH = 5;
@@ -176,7 +178,7 @@ export function pressedPeak_Pa({
   supply_Pa,
 }: PressedAtOnce): number {
   const settles_Pa = Math.min(supply_Pa, Math.max(0, push_N / area_m2));
-  if (!(settles_Pa > 0)) return 0;
+  if (!(settles_Pa > NOTHING_PA)) return settles_Pa;
   const turns_PerS = Math.sqrt((area_m2 * flowGain_m2PerS) / (damper_NSPerM * give_m3PerPa));
   const fills_s = (slack_m3 + give_m3PerPa * supply_Pa) / fillingFlow_m3PerS(passage, supply_Pa);
   const step_s = (PEAK_REACH / turns_PerS + damper_NSPerM / spring_NPerM / PEAK_REACH + fills_s) / PEAK_STEPS;
