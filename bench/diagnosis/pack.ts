@@ -19,6 +19,8 @@ const EVERY_S = 10;
 /** A gauge of a circuit moves by so much, Pa. */
 const BEGINS_PA = 2e4;
 const LOOK_S = 0.02;
+/** So often a swinging gauge is looked at. */
+const LOOKS = 100;
 /** Part of what comes at the stop to which an application is timed. Handbook-models 8.7. */
 const APPLIED = 0.9;
 /** The first fluid has come into the vessels by then, s. */
@@ -53,12 +55,29 @@ export function performOnPack(
     }
     return most;
   };
+  /** Of a gauge that swings the middle is read. */
+  const settled = (port: string) => {
+    if (!port.startsWith('output')) return bench.now(port);
+    const seen: number[] = [];
+    for (let look = 0; look < LOOKS; look += 1) {
+      bench.running.advance(LOOK_S);
+      seen.push(bench.now(port));
+    }
+    return (Math.min(...seen) + Math.max(...seen)) / 2;
+  };
   let applied = 0;
   let peak = 0;
+  // The port is plugged with its gauge at zero: whatever the return holds.
+  if (step.id === 'cross') bench.set({ second: 'plugged' });
   if (step.state.pump !== undefined) bench.set({ pump: true });
   if (step.id !== 'charge') bench.wait(CHARGES_S);
+  // It was applied before.
+  if (step.id === 'reserve') {
+    press(TO_THE_STOP_M, AT_ONCE_MPERS, HELD_S);
+    bench.set({ treadle_m: 0, press_mPerS: AT_ONCE_MPERS });
+    bench.wait(CHARGES_S);
+  }
   if (step.state.pump === 'off') bench.set({ pump: false });
-  if (step.id === 'cross') bench.set({ second: 'plugged' });
   for (const item of step.items) {
     if (item.kind === 'wait') bench.wait(item.duration_s);
     if (item.kind !== 'reading') continue;
@@ -72,14 +91,19 @@ export function performOnPack(
       case 'source.charged':
         if (step.id === 'charge' && item.port === 'supply') bench.wait(CHARGES_S);
         break;
-      case 'begins':
+      case 'begins': {
+        const before = bench.now('output');
         bench.set({ treadle_m: TO_THE_STOP_M, press_mPerS: CREEP_MPERS });
-        bench.timeUntil(() => bench.now('output') > BEGINS_PA);
+        bench.timeUntil(() => bench.now('output') > before + BEGINS_PA);
         break;
+      }
       case 'input': {
         const aim = set(item, item.target_Pa ?? 0);
-        if (step.id !== 'hold') press(aim, SLOW_MPERS, 4);
-        else {
+        if (step.id !== 'hold') {
+          press(aim, SLOW_MPERS, 0);
+          // What crosses over is timed from here.
+          if (step.id !== 'cross') bench.untilStill('output', 'output-2');
+        } else {
           bench.set({ treadle_m: aim, press_mPerS: AT_ONCE_MPERS });
           peak = highest(2);
         }
@@ -92,13 +116,15 @@ export function performOnPack(
       case 'residual':
         press(0.008, 0.01, 2);
         bench.set({ treadle_m: 0, press_mPerS: 0.01 });
-        bench.wait(4);
+        bench.wait(EVERY_S);
+        bench.untilStill('output');
         break;
       case 'maximum':
-        press(TO_THE_STOP_M, 0.01, 2);
+        press(TO_THE_STOP_M, 0.01, 0);
+        bench.untilStill('output');
         break;
       case 'applyTime': {
-        const full = bench.now('output');
+        const full = settled('output');
         bench.set({ treadle_m: 0, press_mPerS: 0.05 });
         bench.wait(60);
         bench.set({ treadle_m: TO_THE_STOP_M, press_mPerS: 1 });
@@ -117,7 +143,7 @@ export function performOnPack(
         }
         continue;
     }
-    shown[item.id] = bench.now(item.port);
+    shown[item.id] = settled(item.port);
   }
   return shown;
 }

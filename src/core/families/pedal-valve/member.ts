@@ -8,8 +8,10 @@ import {
   meteredPressure_Pa,
   pressedPeak_Pa,
   residualPressure_Pa,
+  settlingOf,
   type FillingPassage,
   type MeteringValve,
+  type Settling,
 } from '../../fluid/metering-valve';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Standing } from '../../model/member';
@@ -82,7 +84,7 @@ const inputs = [
 const readings = [
   { id: 'flickUp', name: 'Flick-up, circuit 1', quantity: 'pressure' },
   { id: 'flickUp2', name: 'Flick-up, circuit 2', quantity: 'pressure' },
-  { id: 'begins', name: 'Travel at which pressure begins', quantity: 'travel', apart: { SI: 1e-4 } },
+  { id: 'begins', name: 'Travel at which pressure begins', quantity: 'travel', apart: { SI: 2e-4 } },
   { id: 'output', name: 'Circuit 1', quantity: 'pressure' },
   { id: 'output2', name: 'Circuit 2', quantity: 'pressure' },
   { id: 'releasing', name: 'Circuit 1, coming down', quantity: 'pressure' },
@@ -90,8 +92,8 @@ const readings = [
   { id: 'maximum', name: 'Circuit 1 at the stop', quantity: 'pressure' },
   { id: 'peak', name: 'Highest of circuit 1, pressed at once', quantity: 'pressure', apart: { part: 0.02 } },
   { id: 'applyTime', name: 'Apply time', quantity: 'duration', apart: { SI: 0.05 } },
-  { id: 'kept', name: 'Accumulator 1 after applications', quantity: 'pressure', apart: { part: 0.01 } },
-  { id: 'kept2', name: 'Accumulator 2 after applications', quantity: 'pressure', apart: { part: 0.01 } },
+  { id: 'kept', name: 'Accumulator 1 after applications', quantity: 'pressure', apart: { part: 0.02 } },
+  { id: 'kept2', name: 'Accumulator 2 after applications', quantity: 'pressure', apart: { part: 0.02 } },
   { id: 'left', name: 'Accumulator 1 after standing', quantity: 'pressure' },
   { id: 'left2', name: 'Accumulator 2 after standing', quantity: 'pressure' },
   { id: 'crossed', name: 'Come across into circuit 2', quantity: 'pressure' },
@@ -130,6 +132,11 @@ const NEVER_S = 60;
 const NOTHING_PA = 1e3;
 /** A full application of the reserve: the pedal is held, the gauge read, and let go; and how long it is from one to the next, s. */
 export const APPLICATION = { held_s: 3, every_s: 10 } as const;
+/** Fluid is taken out of an accumulator by parts of its gas, and no more of them than so many. */
+const PART = 0.04;
+const MOST_PARTS = 24;
+/** No valve swings on for ever. */
+const MOST_OVERSHOOT = 0.95;
 /** A circuit’s slack is taken up over its first half bar, Pa. */
 export const SLACK_OVER_PA = 5e4;
 /** Oil is known from −40 to 120 °C. */
@@ -187,27 +194,58 @@ class PedalValve implements Standing {
     return vesselOf(this.p, preCharge_Pa, this.around);
   }
 
+  /** Slack that a circuit takes up anew where so much is left in it, m³. */
+  private slackFrom_m3(left_Pa: number): number {
+    return this.p.slack_m3 * (1 - Math.min(1, left_Pa / SLACK_OVER_PA));
+  }
+
+  /** What is left in circuit 1 with the pedal released while the pump runs, Pa. */
+  private residual_Pa(): number {
+    return Math.max(0, Math.min(this.supply_Pa, residualPressure_Pa(this.circuit(0), this.p.return_Pa)));
+  }
+
   private applyTime_s(): number {
-    const { slack_m3, give_m3PerPa, stop_m } = this.p;
+    const { give_m3PerPa, stop_m } = this.p;
     const to_Pa = APPLIED * this.metered_Pa(stop_m, 'up', 0, this.supply_Pa);
     if (to_Pa < NOTHING_PA) return NEVER_S;
+    const slack_m3 = this.slackFrom_m3(this.residual_Pa());
     return Math.min(NEVER_S, fillingTime_s(this.passage, { slack_m3, give_m3PerPa }, this.supply_Pa, to_Pa));
   }
 
   /** What an accumulator stands at after full applications with no pump, the pedal still down, Pa. */
   private kept_Pa(preCharge_Pa: number, behind_N: number, stored_Pa: number): number {
     const vessel = this.vessel(preCharge_Pa);
-    const { slack_m3, give_m3PerPa, stop_m } = this.p;
     let charge: Charge = vessel.settledAt(stored_Pa);
+    // With the pump off nothing stands in the return: only friction holds something.
+    const left_Pa = Math.max(0, residualPressure_Pa(this.circuit(behind_N), 0));
     for (let n = 0; n < this.applications; n += 1) {
-      const taken_m3 =
-        slack_m3 + give_m3PerPa * this.metered_Pa(stop_m, 'up', behind_N, vessel.gauge_Pa(charge));
-      const pressed = leaked(vessel, charge, 1, () => taken_m3);
-      const held = vessel.stood(pressed, APPLICATION.held_s);
+      const held = vessel.stood(this.applied(vessel, charge, behind_N, left_Pa), APPLICATION.held_s);
       if (n + 1 >= this.applications) return vessel.gauge_Pa(held);
       charge = vessel.stood(held, APPLICATION.every_s - APPLICATION.held_s);
     }
     return stored_Pa;
+  }
+
+  /**
+   * An accumulator after one application to the stop: what is slack, then C·p until the circuit stands at what the valve lets through
+   * or at what is left. What goes beyond as it is pressed at once is gone to the return.
+   */
+  private applied(vessel: Vessel, from: Charge, behind_N: number, left_Pa: number): Charge {
+    const { give_m3PerPa, stop_m } = this.p;
+    const stored_Pa = vessel.gauge_Pa(from);
+    const settles_Pa = this.metered_Pa(stop_m, 'up', behind_N, stored_Pa);
+    const beyond = settles_Pa > NOTHING_PA ? this.peak_Pa(stop_m, behind_N, stored_Pa) : settles_Pa;
+    const slack_m3 = this.slackFrom_m3(left_Pa);
+    const rises_Pa = Math.max(0, beyond - left_Pa) + settles_Pa * this.swings();
+    const taken_m3 = slack_m3 + give_m3PerPa * rises_Pa;
+    const parts = Math.max(1, Math.min(MOST_PARTS, Math.ceil(taken_m3 / (PART * from.gas_m3))));
+    let charge = from;
+    for (let part = 1; part <= parts; part += 1) {
+      charge = leaked(vessel, charge, 1 / parts, () => taken_m3);
+      const filled_Pa = left_Pa + ((part / parts) * taken_m3 - slack_m3) / give_m3PerPa;
+      if (filled_Pa >= vessel.gauge_Pa(charge)) return charge;
+    }
+    return charge;
   }
 
   /** What an accumulator stands at after a time with no pump, by the leak of the lands, Pa. */
@@ -219,9 +257,26 @@ class PedalValve implements Standing {
     return vessel.gauge_Pa(stoodLeaking(vessel, from, this.elapsed_s, (pressure_Pa) => perPa * pressure_Pa));
   }
 
-  private peak_Pa(): number {
+  private get settling(): Settling {
     const { p } = this;
-    const valve = this.circuit(0);
+    const drilling = { diameter_m: p.drilling_m, length_m: p.drillingLength_m };
+    return settlingOf(this.circuit(0), p, drilling, this.viscosity_PaS);
+  }
+
+  /**
+   * Rises behind the first as it swings in while it is held, as a part of what it settles at: each swing is as much smaller than the
+   * one before as the first goes beyond, and every second one draws from the accumulator: o² + o³ + o⁴ + …
+   */
+  private swings(): number {
+    const { overshoot, frequency_Hz } = this.settling;
+    const o = Math.min(MOST_OVERSHOOT, overshoot);
+    return (o ** 2 * (1 - o ** (2 * frequency_Hz * APPLICATION.held_s))) / (1 - o);
+  }
+
+  /** Highest pressure of a circuit as it is pressed at once to a travel, Pa. */
+  private peak_Pa(travel_m: number, behind_N: number, supply_Pa: number): number {
+    const { p } = this;
+    const valve = this.circuit(behind_N);
     const drilling = { diameter_m: p.drilling_m, length_m: p.drillingLength_m };
     return pressedPeak_Pa({
       valve,
@@ -230,11 +285,11 @@ class PedalValve implements Standing {
       damper_NSPerM: drillingDamper_NSPerM(p.area_m2, drilling, this.viscosity_PaS),
       slack: { slack_m3: p.slack_m3, over_Pa: SLACK_OVER_PA },
       push_N:
-        p.spring_NPerM * Math.max(0, Math.min(this.travel_m, p.stop_m) - p.starts_m) -
-        p.preload_N -
+        p.spring_NPerM * Math.max(0, Math.min(travel_m, p.stop_m) - p.starts_m) -
+        valve.preload_N -
         p.friction_N,
-      released_N: p.preload_N,
-      supply_Pa: this.supply_Pa,
+      released_N: valve.preload_N,
+      supply_Pa,
     });
   }
 
@@ -251,13 +306,13 @@ class PedalValve implements Standing {
     return [
       ifWanted('flickUp', () => this.vessel(p.preCharge_Pa).flickUp_Pa),
       ifWanted('flickUp2', () => this.vessel(p.preCharge2_Pa).flickUp_Pa),
-      p.starts_m + Math.max(0, p.preload_N + p.friction_N) / p.spring_NPerM,
+      p.starts_m + Math.max(0, p.preload_N + p.friction_N + p.area_m2 * p.return_Pa) / p.spring_NPerM,
       output_Pa,
       this.metered_Pa(travel_m, 'up', p.lag_N, supply2_Pa),
       this.metered_Pa(travel_m, 'down', 0, supply_Pa),
-      Math.max(0, Math.min(supply_Pa, residualPressure_Pa(this.circuit(0), p.return_Pa))),
+      this.residual_Pa(),
       this.metered_Pa(p.stop_m, 'up', 0, supply_Pa),
-      ifWanted('peak', () => this.peak_Pa()),
+      ifWanted('peak', () => this.peak_Pa(travel_m, 0, supply_Pa)),
       ifWanted('applyTime', () => this.applyTime_s()),
       ifWanted('kept', () => this.kept_Pa(p.preCharge_Pa, 0, supply_Pa)),
       ifWanted('kept2', () => this.kept_Pa(p.preCharge2_Pa, p.lag_N, supply2_Pa)),
