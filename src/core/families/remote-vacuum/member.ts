@@ -74,7 +74,8 @@ const readings = [
   { id: 'supplyApplied', name: 'Supply at the unit, applied', quantity: 'depression' },
   { id: 'supplyLeftReleased', name: 'Supply left, released', quantity: 'depression' },
   { id: 'supplyLeftApplied', name: 'Supply left, applied', quantity: 'depression' },
-  { id: 'crackInput', name: 'Crack input', quantity: 'pressure' },
+  // Read as something else begins to move, by a hand that raises it some tenths of a bar in a second.
+  { id: 'crackInput', name: 'Crack input', quantity: 'pressure', apart: { SI: 1e4 } },
   { id: 'runoutInput', name: 'Runout input', quantity: 'pressure' },
   { id: 'runoutOutput', name: 'Runout output', quantity: 'pressure' },
   { id: 'fullActivation', name: 'Activation at full activation', quantity: 'depression' },
