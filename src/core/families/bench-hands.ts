@@ -48,7 +48,7 @@ export type PackHands = {
   readonly treadle_m: number;
   readonly press_mPerS: number;
   readonly pump: boolean;
-  /** Whether circuit 2 is fed, or its accumulator shut off and its port plugged. */
+  /** Whether circuit 2 is fed, or shut off from accumulator and brake by its cocks. */
   readonly second: 'fed' | 'plugged';
 };
 
@@ -69,7 +69,7 @@ export const TREADLE_COMMANDS: readonly Command[] = [
     usual: 'fed',
     choices: [
       { id: 'fed', name: 'Fed' },
-      { id: 'plugged', name: 'Shut off and plugged' },
+      { id: 'plugged', name: 'Shut by its cocks' },
     ],
   },
 ];

@@ -111,9 +111,8 @@ export const faults: readonly Fault[] = [
       crossLeak_m3PerS: p.crossLeak_m3PerS + (between(s) * STATED.across_Pa) / STATED.viscosity_PaS,
     })),
     signs: {},
-    confirm:
-      'With circuit 2 blocked and its accumulator shut off, its pressure rises while circuit 1 is held.',
-    repair: 'Renew the seal; hold circuit 1 again with circuit 2 blocked.',
+    confirm: 'With circuit 2 shut by its cocks its pressure rises while circuit 1 is held.',
+    repair: 'Renew the seal; hold circuit 1 again with circuit 2 shut.',
     parts: ['circuit-seal'],
     cautions: OPENING,
   },

@@ -1,6 +1,6 @@
 import { defineFamily, type Family } from '../../contract/family';
 import { assessBy } from '../assess-run';
-import { noLoad, pumpPack } from '../bench-members';
+import { noLoad, pumpPack, WARM_OIL_K } from '../bench-members';
 import { expectBy } from '../expectation';
 import { resultsBy } from '../results-by';
 import { faults, looks } from './faults';
@@ -33,7 +33,7 @@ export const pedalValve: Family = defineFamily<PedalValveProfile>({
       travel_m: stop_m,
       supply_Pa: charge_Pa,
       supply2_Pa: charge_Pa,
-      oil_K: WARM_K,
+      oil_K: WARM_OIL_K,
     }),
   },
   curve: {
@@ -55,8 +55,5 @@ export const pedalValve: Family = defineFamily<PedalValveProfile>({
   results: (context, run) => resultsBy(pedalValve, results(context.profile), context, run),
   assess: (context, run, found) => assessBy(pedalValve, assessRules(), context, run, found),
 });
-
-/** Oil at 40 °C, as a pack keeps it, K. */
-const WARM_K = 313.15;
 
 export type { PedalValveProfile };

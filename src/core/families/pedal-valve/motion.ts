@@ -44,7 +44,7 @@ interface Acting {
   readonly travel_m: number;
   /** What the pack stands at, Pa: nothing while it stands still. */
   readonly pack_Pa: number;
-  /** Shut off from its accumulator, and its port plugged. */
+  /** Shut off from its accumulator and its brake. */
   readonly plugged: boolean;
   /** What comes across from the other circuit, m³/s. */
   readonly across_m3PerS: number;

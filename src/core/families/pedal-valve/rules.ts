@@ -5,7 +5,7 @@ import { byItem } from '../results-by';
 import { middleOf } from './steps';
 import type { PedalValveProfile } from './profile';
 
-/** No spool begins to move to the hundredth of a millimetre, m. */
+/** A spool begins to move within this of where it should, m. */
 const BEGINS_M = 0.5e-3;
 
 /** Oil is warm enough from here on: colder, it does what a plugged drilling does. Handbook-models 8.7. */

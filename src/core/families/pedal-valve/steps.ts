@@ -99,6 +99,19 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
       items: [
         fluidLook(profile.fluid),
         mustBe(
+          'emptied',
+          'Both accumulators emptied',
+          'Pump off and secured, the pedal pressed again and again until nothing comes, and the bleed screw of each accumulator opened slowly into a closed hose until its flow has stopped?',
+          'Emptied, nothing comes',
+          [
+            'charged',
+            'Not yet, or it still comes',
+            untilMended(
+              'Press until the pedal moves nothing, then bleed each accumulator into a closed hose until nothing comes. No gauge is connected before that: check valves keep what is stored.',
+            ),
+          ],
+        ),
+        mustBe(
           'still',
           'Stands still',
           'Wheels chocked and implements down, or the valve clamped to the bench?',
@@ -244,7 +257,7 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
       id: 'cross',
       title: 'From one circuit into the other',
       instruction:
-        'Shut accumulator 2 off and plug circuit 2, its gauge at zero. Press to the travel named and hold.',
+        'Pedal released, circuit 2 at zero: shut its cocks, the one to accumulator 2 and the one to its brake. No line is opened for this. Press to the travel named and hold.',
       cautions: ['stored-pressure', 'bench-pressure'],
       state: ON,
       needs: ['sweep'],
@@ -268,7 +281,7 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
     {
       id: 'reserve',
       title: 'Reserve: pump off',
-      instruction: `Accumulator 2 open again, both charged and settled, then pump off. Press to the stop, read after ${APPLICATION.held_s} s with the pedal down, let go; again every ${APPLICATION.every_s} s.`,
+      instruction: `Both cocks of circuit 2 open again, both charged and settled, then pump off. Press to the stop, read after ${APPLICATION.held_s} s with the pedal down, let go; again every ${APPLICATION.every_s} s.`,
       cautions: [],
       state: OFF,
       needs: ['maximum'],
