@@ -8,7 +8,7 @@ test('a pedal valve of which one accumulator has lost its gas: two circuits on t
   page,
 }) => {
   test.setTimeout(300_000);
-  const { run, truth } = await readSoFar(app, DUAL, 'VALVE-1', ['gas-loss-2', 0.5], 'flick.supply');
+  const { run, truth } = await readSoFar(app, DUAL, 'VALVE-41', ['gas-loss-2', 0.5], 'flick.supply');
   const bench = await Technician.at(app, page, run, truth);
   await page.goto(`${app.url}/runs/${run}`);
   await expect(page.getByRole('img', { name: 'Drawing of the unit, Accumulator 1 marked' })).toBeVisible();
@@ -29,7 +29,7 @@ test('emptied and read at zero behind both check valves before anything is opene
   page,
 }) => {
   test.setTimeout(300_000);
-  const { run, truth } = await readSoFar(app, DUAL, 'VALVE-2', ['gas-loss-2', 0.5], 'metal-return');
+  const { run, truth } = await readSoFar(app, DUAL, 'VALVE-42', ['gas-loss-2', 0.5], 'metal-return');
   const bench = await Technician.at(app, page, run, truth);
   await page.goto(`${app.url}/runs/${run}`);
   await bench.until('safe.supply');

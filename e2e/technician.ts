@@ -71,9 +71,9 @@ export async function readSoFar(
     signs: fault.signs,
     noise_steps: 0.2,
   };
-  // Events have names of their own on the server that all share.
+  // Events have names of their own on the server that all share: the number in a tag is used once.
   const options = {
-    random: seeded([...tag].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 1e9, 700)),
+    random: seeded(Number(tag.replace(/\D/g, '')) + 700),
     startAt: '2026-01-01T08:00:00.000Z',
     from,
     until,
