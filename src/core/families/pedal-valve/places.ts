@@ -30,7 +30,7 @@ const BOTH = [...FIRST, ...SECOND];
 /** What can be changed on a dual pedal valve, and which steps it makes stale. */
 export const parts: readonly Part[] = [
   part('spools', 'Spools and their bores', [...METERING, ...CHARGE], BOTH),
-  part('drilling', 'Feedback drilling', ['sweep', 'hold'], FIRST),
+  part('drilling', 'Feedback drilling', ['sweep', 'hold', 'reserve'], FIRST),
   part('spring', 'Metering spring', [...METERING, ...FILLING], []),
   part('circuit-seal', 'Seal between the circuits', ['sweep', 'cross', 'residual', 'standing'], BOTH),
   part('stop', 'Pedal stop', ['sweep', 'hold', 'maximum', 'reserve', 'cross'], []),
