@@ -37,7 +37,7 @@ export const CAUTIONS = {
     hazard: 'Brake dust harms the lungs.',
     action: 'No compressed air on the unit. Wipe it down wet.',
   },
-  'stored-pressure': {
+  'held-by-check-valves': {
     hazard: 'Fluid under pressure that stays when the pump has stopped, behind its check valves.',
     action:
       'Pump off and secured. Apply until the gauge behind every check valve reads zero before anything is opened. Never trust a lamp, a soft pedal or the time that went by.',

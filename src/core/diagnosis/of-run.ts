@@ -210,7 +210,11 @@ function stateAt(
     const seen = asSeen({ ...family, inputs, steady }, context, run, item, read);
     if (!seen) continue;
     // A view that asks for nothing that was not read is better; only a reading that is planned leans on what is supposed.
-    const leans = leansOnAssumed(family, context.profile, view, seen, place);
+    // What is only planned may lean on what is assumed: whether it does need not be known.
+    const leans =
+      reading === 'planned'
+        ? seen.known.some(({ assumed }) => assumed)
+        : leansOnAssumed(family, context.profile, view, seen, place);
     if (leans && (reading !== 'planned' || !seen.inputs.every(Number.isFinite))) continue;
     // Only what is set has an aim: what another reading shows is known once it was read.
     if (setFor.some((set, i) => set && set.measures !== 'input' && !seen.known[i]!.measured)) continue;

@@ -39,3 +39,6 @@ export const lineGive_m3PerPa = (
   pressure_Pa: number,
   barometer_Pa: number,
 ) => (air_m3 * barometer_Pa) / (barometer_Pa + pressure_Pa) ** 2 + stiffness_m3PerPa;
+
+/** The clearances are taken up over the first half bar: all at once the volume would jump. Handbook-models 8.3. */
+export const TAKEN_UP_AT_PA = 5e4;

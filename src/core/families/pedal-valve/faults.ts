@@ -9,8 +9,8 @@ const BAR = 1e5;
 const MM = 1e-3;
 
 const moves = moving(parameters);
-const OPENING: readonly CautionId[] = ['stored-pressure', 'open-line'];
-const VESSEL: readonly CautionId[] = ['stored-pressure', 'charged-vessel', 'open-line'];
+const OPENING: readonly CautionId[] = ['held-by-check-valves', 'open-line'];
+const VESSEL: readonly CautionId[] = ['held-by-check-valves', 'charged-vessel', 'open-line'];
 
 const plugged = left(0.4, 0.1);
 const dragging = grown(2, 7);
@@ -130,7 +130,7 @@ export const faults: readonly Fault[] = [
       'Pressure comes late in both circuits and applications fall short with good gas. The maker’s wear gauge tells.',
     repair: 'Renew the discs; time an application and count again.',
     parts: ['discs'],
-    cautions: ['stored-pressure', 'machine-stands', 'open-line'],
+    cautions: ['held-by-check-valves', 'machine-stands', 'open-line'],
   },
   {
     id: 'stop-short',

@@ -1,3 +1,4 @@
+import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
 import { leaked, stoodLeaking } from '../../fluid/charging';
 import { density_kgPerM3, landLeak_m3, viscosity_PaS } from '../../fluid/hydraulic-fluid';
@@ -135,10 +136,10 @@ export const APPLICATION = { held_s: 3, every_s: 10 } as const;
 /** Fluid is taken out of an accumulator by parts of its gas, and no more of them than so many. */
 const PART = 0.04;
 const MOST_PARTS = 24;
+/** Less than this part is no overshoot. */
+const NO_OVERSHOOT = 1e-3;
 /** No valve swings on for ever. */
 const MOST_OVERSHOOT = 0.95;
-/** A circuit’s slack is taken up over its first half bar, Pa. */
-export const SLACK_OVER_PA = 5e4;
 /** Oil is known from −40 to 120 °C. */
 const OIL_K = { least: 233, most: 393 } as const;
 
@@ -196,7 +197,7 @@ class PedalValve implements Standing {
 
   /** Slack that a circuit takes up anew where so much is left in it, m³. */
   private slackFrom_m3(left_Pa: number): number {
-    return this.p.slack_m3 * (1 - Math.min(1, left_Pa / SLACK_OVER_PA));
+    return this.p.slack_m3 * (1 - Math.min(1, left_Pa / TAKEN_UP_AT_PA));
   }
 
   /** What is left in circuit 1 with the pedal released while the pump runs, Pa. */
@@ -234,7 +235,12 @@ class PedalValve implements Standing {
     const { give_m3PerPa, stop_m } = this.p;
     const stored_Pa = vessel.gauge_Pa(from);
     const settles_Pa = this.metered_Pa(stop_m, 'up', behind_N, stored_Pa);
-    const beyond = settles_Pa > NOTHING_PA ? this.peak_Pa(stop_m, behind_N, stored_Pa) : settles_Pa;
+    // A sound drilling lets nothing go beyond: only where it does is that worked out.
+    const { overshoot } = this.settling;
+    const beyond =
+      overshoot > NO_OVERSHOOT && settles_Pa > NOTHING_PA
+        ? this.peak_Pa(stop_m, behind_N, stored_Pa)
+        : settles_Pa;
     const slack_m3 = this.slackFrom_m3(left_Pa);
     const rises_Pa = Math.max(0, beyond - left_Pa) + settles_Pa * this.swings();
     const taken_m3 = slack_m3 + give_m3PerPa * rises_Pa;
@@ -253,8 +259,10 @@ class PedalValve implements Standing {
     const vessel = this.vessel(preCharge_Pa);
     const from = vessel.settledAt(stored_Pa);
     if (this.elapsed_s <= 0) return stored_Pa;
-    const perPa = landsOf_m3(this.p) / this.viscosity_PaS;
-    return vessel.gauge_Pa(stoodLeaking(vessel, from, this.elapsed_s, (pressure_Pa) => perPa * pressure_Pa));
+    const leak_m3PerSPa = landsOf_m3(this.p) / this.viscosity_PaS;
+    return vessel.gauge_Pa(
+      stoodLeaking(vessel, from, this.elapsed_s, (pressure_Pa) => leak_m3PerSPa * pressure_Pa),
+    );
   }
 
   private get settling(): Settling {
@@ -283,7 +291,7 @@ class PedalValve implements Standing {
       circuit: p,
       passage: this.passage,
       damper_NSPerM: drillingDamper_NSPerM(p.area_m2, drilling, this.viscosity_PaS),
-      slack: { slack_m3: p.slack_m3, over_Pa: SLACK_OVER_PA },
+      slack: { slack_m3: p.slack_m3, over_Pa: TAKEN_UP_AT_PA },
       push_N:
         p.spring_NPerM * Math.max(0, Math.min(travel_m, p.stop_m) - p.starts_m) -
         valve.preload_N -

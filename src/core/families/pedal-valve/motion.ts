@@ -1,4 +1,5 @@
 import type { Charge, Vessel } from '../../fluid/accumulator';
+import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { density_kgPerM3, viscosity_PaS } from '../../fluid/hydraulic-fluid';
 import { drillingDamper_NSPerM, fillingFlow_m3PerS, type FillingPassage } from '../../fluid/metering-valve';
 import type { Vector } from '../../model/descriptor';
@@ -12,7 +13,7 @@ import {
 } from '../../model/motion';
 import { TREADLE_COMMANDS, type PackHands } from '../bench-hands';
 import { WARM_OIL_K } from '../bench-members';
-import { crossLeakOf_m3, landsOf_m3, named, SLACK_OVER_PA, vesselOf, type Parameters } from './member';
+import { crossLeakOf_m3, landsOf_m3, named, vesselOf, type Parameters } from './member';
 import { ports } from './places';
 import { OIL } from './profile';
 
@@ -65,19 +66,19 @@ class Circuit {
     preCharge_Pa: number,
     private readonly behind_N: number,
     around: { readonly barometer_Pa: number; readonly temperature_K: number },
-    viscosity: number,
+    oil_PaS: number,
     /** Place of its first state. */
     private readonly from: number,
   ) {
     this.vessel = vesselOf(p, preCharge_Pa, around);
     const drilling = { diameter_m: p.drilling_m, length_m: p.drillingLength_m };
-    this.damper_NSPerM = drillingDamper_NSPerM(p.area_m2, drilling, viscosity);
+    this.damper_NSPerM = drillingDamper_NSPerM(p.area_m2, drilling, oil_PaS);
     this.passage = {
       orifice_m2: p.orifice_m2,
       line_PaSPerM3: p.line_PaSPerM3,
       density_kgPerM3: density_kgPerM3(OIL, WARM_OIL_K),
     };
-    this.leak_m3PerSPa = landsOf_m3(p) / viscosity;
+    this.leak_m3PerSPa = landsOf_m3(p) / oil_PaS;
   }
 
   atRest(): number[] {
@@ -117,7 +118,7 @@ class Circuit {
     const through = plugged
       ? 0
       : Math.sign(difference_Pa) * Math.min(p.flowGain_m2PerS * Math.abs(opened_m), most);
-    const slack_m3PerPa = brake_Pa < SLACK_OVER_PA && !plugged ? p.slack_m3 / SLACK_OVER_PA : 0;
+    const slack_m3PerPa = brake_Pa < TAKEN_UP_AT_PA && !plugged ? p.slack_m3 / TAKEN_UP_AT_PA : 0;
     const inflow = through + across_m3PerS;
     dy[from + 2] = (y[from + 2]! <= 0 ? Math.max(0, inflow) : inflow) / (p.give_m3PerPa + slack_m3PerPa);
 
@@ -157,11 +158,11 @@ class PedalValveMotion implements Moving {
       barometer_Pa: inputAt(place, 'barometer_Pa'),
       temperature_K: inputAt(place, 'temperature_K'),
     };
-    const viscosity = viscosity_PaS(OIL, WARM_OIL_K);
+    const oil_PaS = viscosity_PaS(OIL, WARM_OIL_K);
     const { preCharge_Pa, preCharge2_Pa, lag_N } = this.p;
-    this.first = new Circuit(this.p, preCharge_Pa, 0, around, viscosity, place.from);
-    this.second = new Circuit(this.p, preCharge2_Pa, lag_N, around, viscosity, place.from + OF_ONE);
-    this.across_m3PerSPa = crossLeakOf_m3(this.p) / viscosity;
+    this.first = new Circuit(this.p, preCharge_Pa, 0, around, oil_PaS, place.from);
+    this.second = new Circuit(this.p, preCharge2_Pa, lag_N, around, oil_PaS, place.from + OF_ONE);
+    this.across_m3PerSPa = crossLeakOf_m3(this.p) / oil_PaS;
   }
 
   atRest(): number[] {

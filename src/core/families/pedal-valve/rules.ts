@@ -20,8 +20,8 @@ export const keeps: Keeps<PedalValveProfile> = {
   readings: {
     'source.charged': {
       to: 'range',
-      low: ({ charge_Pa, limits }) => lessBy(charge_Pa, limits.charge_Pa, -1),
-      high: ({ charge_Pa, limits }) => lessBy(charge_Pa, limits.charge_Pa, 1),
+      low: ({ charge_Pa, limits }) => offBy(charge_Pa, limits.charge_Pa, -1),
+      high: ({ charge_Pa, limits }) => offBy(charge_Pa, limits.charge_Pa, 1),
     },
     'source.oil': { to: 'at-least', limit: () => WARM_OIL },
     begins: { to: 'about', least: ({ limits }) => ({ ...limits.output_fraction, value: BEGINS_M }) },
@@ -40,7 +40,7 @@ export const keeps: Keeps<PedalValveProfile> = {
   otherwise: { to: 'band', says: ({ limits }) => [limits.output_fraction, limits.hysteresis_Pa] },
 };
 
-const lessBy = (value: number, by: Limit, sign: 1 | -1): Limit => ({ ...by, value: value + sign * by.value });
+const offBy = (value: number, by: Limit, sign: 1 | -1): Limit => ({ ...by, value: value + sign * by.value });
 
 /** Above the lamp for as many applications as there must be; those beyond show where the reserve ends. */
 function aboveLamp(

@@ -91,7 +91,7 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
       id: 'cautions',
       title: 'Before anything is connected',
       instruction: 'Read the cautions. Fix the valve to the bench, its pedal free to travel.',
-      cautions: ['stored-pressure', 'charged-vessel', 'bench-pressure', 'machine-stands', 'fluids'],
+      cautions: ['held-by-check-valves', 'charged-vessel', 'bench-pressure', 'machine-stands', 'fluids'],
       state: OFF,
       fluid: true,
       needs: [],
@@ -137,7 +137,7 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
       title: 'Charge from empty',
       instruction:
         'Accumulators empty. Start the pump and watch both gauges: each jumps as fluid first enters. Let the charge settle while the pump holds it.',
-      cautions: ['stored-pressure'],
+      cautions: ['held-by-check-valves'],
       state: ON,
       needs: ['zeros'],
       leaves: { input: 'released', charge: 'full' },
@@ -258,7 +258,7 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
       title: 'From one circuit into the other',
       instruction:
         'Pedal released, circuit 2 at zero: shut its cocks, the one to accumulator 2 and the one to its brake. No line is opened for this. Press to the travel named and hold.',
-      cautions: ['stored-pressure', 'bench-pressure'],
+      cautions: ['held-by-check-valves', 'bench-pressure'],
       state: ON,
       needs: ['sweep'],
       leaves: { input: 'released' },

@@ -1,3 +1,4 @@
+import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { BAROMETER, ELAPSED } from '../inputs';
 import { takenUp_m3 } from '../../fluid/closed-line';
 import { heldBack_Pa } from '../../fluid/held-back';
@@ -36,9 +37,6 @@ const readings = [
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
 export type ReadingId = (typeof readings)[number]['id'];
-
-/** The clearances are taken up over the first half bar: all at once the volume would jump. Handbook-models 8.3. */
-export const TAKEN_UP_AT_PA = 5e4;
 
 /**
  * Volume out of the master cylinder at a line pressure, m³: V = V₀·min(1, p/0.5 bar) + V_air·(1 − p_atm/(p_atm + p)) + c·p.

@@ -1,3 +1,4 @@
+import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { lineGive_m3PerPa, pressureOf_Pa } from '../../fluid/closed-line';
 import { heldBack_Pa } from '../../fluid/held-back';
 import type { Vector } from '../../model/descriptor';
@@ -10,7 +11,7 @@ import {
   type Place,
 } from '../../model/motion';
 import { portPlaces } from '../vehicle-ports';
-import { named, TAKEN_UP_AT_PA, type Parameters } from './member';
+import { named, type Parameters } from './member';
 
 /** Force that takes a rod through its free travel, N: no gauge shows it. */
 const FREE_N = 10;
