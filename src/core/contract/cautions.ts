@@ -47,6 +47,11 @@ export const CAUTIONS = {
     action:
       'Do not heat, drill, weld or open it. Fill it with nitrogen only, by the maker’s procedure; handle and dispose of it as a charged vessel.',
   },
+  'starts-by-itself': {
+    hazard: 'A pump that starts by itself whenever the pressure falls, and with the ignition or a door on some vehicles.',
+    action:
+      'Take its fuse out and secure it before hands, tools or loose lines are near. Never bridge its switch for more than five seconds.',
+  },
   'machine-stands': {
     hazard: 'A machine or a raised implement that moves while its brakes are tested.',
     action: 'Wheels chocked, implements on the ground, nobody between frame and wheel.',

@@ -20,6 +20,10 @@ export const COMPLAINTS = {
   pulls: { says: 'it pulls to one side', words: ['pull', 'to one side', 'veer'] },
   lamp: { says: 'a lamp is lit', words: ['lamp', 'light ', 'lights ', 'warning'] },
   fluid: { says: 'fluid is lost', words: ['fluid', 'weep', 'wet ', 'level'] },
+  'runs-often': {
+    says: 'the pump runs often',
+    words: ['pump runs', 'runs often', 'motor runs', 'keeps running', 'buzz', 'ticks'],
+  },
   hiss: { says: 'it hisses', words: ['hiss', 'whistl', 'air noise'] },
 } as const satisfies Record<string, { readonly says: string; readonly words: readonly string[] }>;
 

@@ -8,6 +8,7 @@ import type { Rig, RunContext } from './run-context';
 import { calibrationState } from '../metrology/calibration';
 import type { CautionId } from './cautions';
 import type { ComplaintId } from './complaints';
+import type { Sources } from './sources';
 import type { Procedure, ReadingItem, Step } from './steps';
 import type { RunState } from './run-state';
 import type { LoggedUnit } from './logged-unit';
@@ -176,13 +177,15 @@ export type View = Pick<Model<unknown>, 'inputs' | 'steady'>;
 
 /** A family as all the rest knows it: what its folder says, and what is tested as one whole model. */
 export interface Family extends Kind<unknown>, Model<unknown> {
+  /** Where it is tested. */
+  readonly setting: 'bench' | 'vehicle';
   /** Every way to ask the model, the one that takes the most from what was read first, and the one that takes the least last. */
   readonly views: readonly [View, ...View[]];
   /** All of it over time; null where one part is known at rest only. */
   readonly motion: OverTime | null;
   /** Inputs of a full application, besides the source and the room, SI. */
   readonly full: (profile: unknown) => Readonly<Record<string, number>>;
-  /** The unit by itself, to be joined to others; null where what is tested is a whole vehicle. */
+  /** The unit by itself, to be joined to others; null where a source and a load are tested with it. */
   readonly member: Member<unknown> | null;
 }
 
@@ -208,26 +211,37 @@ export interface Contradiction {
   readonly say: string;
 }
 
-/** What a test on a vehicle may ask of the whole of it, healthy. */
-export interface HealthyVehicle {
+/** What the parts of a whole may ask of all of it, healthy. */
+export interface HealthyWhole {
   /** One reading of the whole, everything by name. Inputs that are not given: sea level, 20 °C, at once, no source. */
   readonly shows: (reading: string, inputs: Readonly<Record<string, number>>) => number;
 }
 
-/** A step of a vehicle's test, and the part of the test in which it stands. */
-export interface VehicleStep {
-  readonly phase: (typeof VEHICLE_PHASES)[number];
+/** A step of a whole's test, and the part of the test in which it stands. */
+export interface PhasedStep {
+  readonly phase: (typeof PHASES)[number];
   readonly step: Step;
 }
 
-/** Parts of a vehicle's test, in their usual order. */
-export const VEHICLE_PHASES = ['look', 'supply', 'unit', 'load', 'after'] as const;
+/** Parts of a whole's test, in their usual order. */
+export const PHASES = ['look', 'supply', 'unit', 'load', 'after'] as const;
+
+/** Where a source, a unit and a load are tested together, as far as their steps hang on it. */
+export interface TestedAt {
+  readonly setting: 'bench' | 'vehicle';
+  readonly ports: readonly Port[];
+  /** Port at which the pressure is read that the unit makes. */
+  readonly output: string;
+  /** Sources while the unit is supplied, and while none is. */
+  readonly on: Sources;
+  readonly off: Sources;
+}
 
 /**
- * What the folder of a family says of it as a part of a vehicle. Readings are named as in the whole: the unit's own by their
+ * What the folder of a family says of it as a part of a whole, on a vehicle or a bench. Readings are named as in the whole: the unit's own by their
  * ids, those of the others as `source.…` and `load.…`.
  */
-export interface VehicleFolder<Profile> {
+export interface MemberFolder<Profile> {
   readonly kind: string;
   readonly name: string;
   readonly role: Role;
@@ -235,12 +249,12 @@ export interface VehicleFolder<Profile> {
   readonly typical: Profile;
   readonly faults: readonly Fault[];
   readonly looks: readonly Look[];
-  readonly steps: (profile: Profile, rig: Rig) => readonly VehicleStep[];
+  readonly steps: (profile: Profile, rig: Rig, at: TestedAt) => readonly PhasedStep[];
   readonly keeps: Keeps<Profile>['readings'];
-  readonly results: (profile: Profile, vehicle: HealthyVehicle) => readonly ResultRule[];
+  readonly results: (profile: Profile, whole: HealthyWhole) => readonly ResultRule[];
   readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
-  /** Ports at which its tests read, beside those that every vehicle has. */
+  /** Where it is looked for what no gauge shows. */
   readonly leakPoints: readonly Port[];
 }
 
@@ -258,6 +272,7 @@ export function defineFamily<Profile>(folder: FamilyFolder<Profile>): Family {
   return {
     ...folder,
     ...bench,
+    setting: 'bench',
     views: [bench],
     full: onBench.full,
     healthy: (profile: Profile) => bench.healthy({ unit: profile, ...onBench.profiles(profile) }),

@@ -76,7 +76,7 @@ const BOOSTER: Words = {
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
   const body = profile.body as { name: string; lampSwitch?: unknown };
-  const onVehicle = FAMILIES[profile.kind].member === null;
+  const onVehicle = FAMILIES[profile.kind].setting === 'vehicle';
   const dry = FAMILIES[profile.kind].fluid(profile.body) === null;
   const words = onVehicle ? VEHICLE : dry ? BOOSTER : UNIT;
   const fluid = fitting ? FLUIDS[fitting.fluid] : null;

@@ -1,4 +1,4 @@
-import { lineGive_m3PerPa } from '../fluid/closed-line';
+import { lineGive_m3PerPa, pressureOf_Pa } from '../fluid/closed-line';
 import { inputAt, type Instant, type Motion } from '../model/motion';
 import { PACK_PUMP, PUMP_COMMAND, type BenchHands, type PackHands } from './bench-hands';
 
@@ -41,6 +41,26 @@ export const pluggedPortMotion: Motion = {
     const barometer_Pa = inputAt(place, 'barometer_Pa');
     place.nodes[0]!.give = (pressure_Pa) => lineGive_m3PerPa(line, pressure_Pa, barometer_Pa);
     return { atRest: () => [] };
+  },
+};
+
+/** A bench's master cylinder over time: its pressure is the one at which its line has taken up what the rod displaced. */
+export const benchMasterMotion: Motion = {
+  states: [],
+  commands: [],
+  owns: ['rod'],
+  with: ([area_m2 = 0, air_m3 = 0, stiffness_m3PerPa = 0], place) => {
+    const line = { air_m3, stiffness_m3PerPa };
+    const barometer_Pa = inputAt(place, 'barometer_Pa');
+    const rod = place.nodes[0]!;
+    rod.give = (force_N) =>
+      lineGive_m3PerPa(line, Math.max(0, force_N) / area_m2, barometer_Pa) / area_m2 ** 2;
+    return {
+      atRest: () => [],
+      efforts: () => {
+        rod.effort = area_m2 * pressureOf_Pa(line, area_m2 * rod.passed, barometer_Pa);
+      },
+    };
   },
 };
 

@@ -25,6 +25,13 @@ const PACK_HANDS = {
   choices: 'fed, plugged',
   switched: 'pump',
 };
+const PUMP_HANDS = {
+  level: ['pedal_N', 'press_NPerS'],
+  most: 1000,
+  choice: null,
+  choices: null,
+  switched: 'power',
+};
 const VEHICLE_HANDS = {
   level: ['pedal_N', 'press_NPerS'],
   most: 1000,
@@ -36,7 +43,7 @@ const VEHICLE_HANDS = {
 /** Profiles of other make than the typical one, which ask for other steps. */
 function variantsOf(family: Family): unknown[] {
   const { source, load } = family.typical as { source?: object; load?: object };
-  if (!source) return [family.typical];
+  if (!source || !load || !('makes' in source)) return [family.typical];
   const electric = { makes: 'electric-pump', idle_Pa: null, spare_m3PerSPa: null, floorShare: 0.12 };
   const other = {
     ...(family.typical as object),
@@ -68,6 +75,7 @@ const MOST: Record<FamilyKind, number> = {
   'rod-servo': 14e6,
   'pedal-vacuum': 1500,
   'pedal-valve': 0.04,
+  'motor-pump-booster': 1500,
   'vacuum-vehicle': 1500,
 };
 
@@ -185,14 +193,14 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     const { commands } = family.motion;
     fc.assert(fc.property(handsOf(commands), (hands) => expect(handsRefused(commands, hands)).toBeNull()));
     expect(handsRefused(commands, handsOff(commands))).toBeNull();
-    const onPack = commands.some(({ id }) => id === PACK_HANDS.choice);
-    const bench = onPack ? PACK_HANDS : BENCH_HANDS;
-    const { level, most, choice, choices, switched } = family.member === null ? VEHICLE_HANDS : bench;
+    const { level, most, choice, choices, switched } = [VEHICLE_HANDS, PACK_HANDS, PUMP_HANDS, BENCH_HANDS].find(
+      (hands) => commands.some(({ id }) => id === (hands.choice ?? hands.switched)),
+    )!;
     const [hand, speed] = level as [string, string];
     expect(handsRefused(commands, { lever: 1 })).toContain(`This bench has no “lever”: ${hand}, ${speed}`);
     expect(handsRefused(commands, { [hand]: 1.2 * most })).toBe(`${hand}: from 0 to ${most}.`);
     expect(handsRefused(commands, { [speed]: 0 })).toMatch(new RegExp(`^${speed}: from`));
-    expect(handsRefused(commands, { [choice]: 'ajar' })).toBe(`${choice}: ${choices}.`);
+    if (choice) expect(handsRefused(commands, { [choice]: 'ajar' })).toBe(`${choice}: ${choices}.`);
     if (switched) expect(handsRefused(commands, { [switched]: 'yes' })).toBe(`${switched}: true or false.`);
   });
   test('steps need only earlier steps, and end by making safe with gates on every port', () => {

@@ -1,6 +1,7 @@
-import { extremesOf, inputVector } from '../model/vectors';
+import { inputVector } from '../model/vectors';
 import { type Descriptor, type Vector } from '../model/descriptor';
 import { type Fault, type Family } from '../contract/family';
+import { healthyBand } from '../procedure/predict';
 
 /** A reading that a fault moves out of what a healthy unit can show. SI. */
 export interface Moved extends Pick<Descriptor, 'id' | 'name' | 'quantity'> {
@@ -41,11 +42,9 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
   const severe = fault.apply(values, 1);
   const [healthy, faulty] = [at(values, HOLD_S), at(severe, HOLD_S)];
   const [healthyStart, faultyStart] = [at(values, 0), at(severe, 0)];
-  // Every reading at every outermost healthy unit: one evaluation shows all of them.
-  const outermost = extremesOf(unit).map((parameters) => family.steady(parameters, inputs));
   return family.readings.flatMap(({ id, name, quantity }, place): Moved[] => {
-    const shown = outermost.map((readings) => readings[place]!);
-    const band = { low: Math.min(...shown), high: Math.max(...shown) };
+    const wanted = new Set([place]);
+    const band = healthyBand((parameters) => family.steady(parameters, inputs, wanted)[place]!, unit);
     const room = BEYOND * Math.max(Math.abs(band.high), Math.abs(faulty[place]!));
     const out = faulty[place]! < band.low - room || faulty[place]! > band.high + room;
     // Over a hold it is the fall that tells, not where it began: more than twice what a healthy unit loses.

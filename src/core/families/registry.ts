@@ -1,4 +1,5 @@
 import type { Family } from '../contract/family';
+import { motorPumpBench } from './motor-pump-bench';
 import { pedalBooster } from './pedal-vacuum/index';
 import { pedalValve } from './pedal-valve/index';
 import { remoteVacuum } from './remote-vacuum/index';
@@ -11,6 +12,7 @@ export const FAMILIES = {
   'rod-servo': rodServo,
   'pedal-vacuum': pedalBooster,
   'pedal-valve': pedalValve,
+  'motor-pump-booster': motorPumpBench,
   'vacuum-vehicle': vacuumVehicle,
 } as const satisfies Record<string, Family>;
 

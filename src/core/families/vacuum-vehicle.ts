@@ -1,11 +1,12 @@
 import type { Family } from '../contract/family';
 import { member as booster, pedalVacuum, type PedalVacuumProfile } from './pedal-vacuum/index';
 import { asRead, member as supply, vacuumSupply, type VacuumSupplyProfile } from './vacuum-supply/index';
-import { vehicleOf, type VehicleProfile } from './vehicle';
+import { assemblyOf, type AssemblyProfile } from './assembly';
+import { ON_VEHICLE } from './vehicle-steps';
 import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';
 
 /** What is fitted to a vehicle with a vacuum booster. */
-export interface VacuumVehicleProfile extends VehicleProfile<
+export interface VacuumVehicleProfile extends AssemblyProfile<
   VacuumSupplyProfile,
   PedalVacuumProfile,
   WheelBrakesProfile
@@ -14,9 +15,18 @@ export interface VacuumVehicleProfile extends VehicleProfile<
 }
 
 /** A vehicle with a pedal-mounted vacuum booster. Handbook 8.3, 9, 10. */
-export const vacuumVehicle: Family = vehicleOf({
+export const vacuumVehicle: Family = assemblyOf({
   kind: 'vacuum-vehicle',
   name: 'Vehicle with vacuum booster',
+  at: {
+    ...ON_VEHICLE,
+    names: {
+      supply: 'the vacuum supply',
+      unit: 'the booster',
+      load: 'what it drives',
+      all: 'Supply, booster and brakes',
+    },
+  },
   source: vacuumSupply,
   unit: pedalVacuum,
   load: wheelBrakes,

@@ -4,13 +4,26 @@ import type { Rig } from '../contract/run-context';
 import type { Step } from '../contract/steps';
 import { look, openCocks, untilMended, zeroItems } from './bench-items';
 import { bleedingLooks, closedLook, dryLook, pedalLook } from './closing-looks';
+import type { Setting } from './assembly';
 import { safeItems } from './making-safe';
+import { VEHICLE_PORTS } from './vehicle-ports';
+
+/** A vehicle of which the engine makes the vacuum. */
+export const ON_VEHICLE: Omit<Setting, 'names'> = {
+  setting: 'vehicle',
+  ports: VEHICLE_PORTS,
+  output: 'front',
+  on: { ignition: 'on', engine: 'idle' },
+  off: { engine: 'off' },
+  opening: (rig, fluid) => openingSteps(VEHICLE_PORTS, rig, fluid),
+  closing: (rig, fluid) => closingSteps(VEHICLE_PORTS, rig, fluid),
+};
 
 /** Every source of a vehicle that a booster is fed by, at rest. */
 const AT_REST = { ignition: 'off', engine: 'off' } as const;
 
 /** What comes before anything is measured on a vehicle: cautions, what can be seen, gauges vented. Handbook 2, 8. */
-export const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] => [
+const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] => [
   {
     id: 'cautions',
     title: 'Before anything is touched',
@@ -62,7 +75,7 @@ export const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind)
 ];
 
 /** What ends a test on a vehicle: every gauge at zero, then everything closed and the vehicle handed on as it is. */
-export function closingSteps(ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] {
+function closingSteps(ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] {
   // A gauge of pressure stands at a bleed screw that was opened for it.
   const wet = ports.some(({ id, quantity }) => quantity === 'pressure' && (rig[id] ?? []).length > 0);
   return [

@@ -134,3 +134,39 @@ export function timeToFall_s(vessel: Vessel, from_Pa: number, to_Pa: number, lea
     return sum + (weight * lost_m3) / leak(vessel.gauge_Pa(at));
   }, 0);
 }
+
+/** Steps in which gas that still cools is followed, for each time in which it cools. */
+const STEPS_IN_COOLING = 10;
+
+/**
+ * Time in which a vessel falls to a pressure while fluid leaks out, s, from gas that may still be hot. The fluid that is lost by then
+ * is the same on any way there, if the gas has settled by then: ∫dV/q along settled gas. Where it is over before that, step by step.
+ *
+ * @param leak what leaves at a pressure, m³/s
+ * @param most_s no longer than this
+ */
+export function timeUntilFallen_s(
+  vessel: Vessel,
+  from: Charge,
+  to_Pa: number,
+  leak: FlowAt,
+  most_s: number,
+): number {
+  if (vessel.gauge_Pa(from) <= to_Pa) return 0;
+  const { settling_s } = vessel.of;
+  const settled = { gas_m3: from.gas_m3, temperature_K: vessel.around.temperature_K };
+  const settled_Pa = vessel.gauge_Pa(settled);
+  if (settled_Pa > to_Pa) {
+    const time_s = timeToFall_s(vessel, settled_Pa, to_Pa, leak);
+    if (!(time_s < SETTLED * settling_s)) return Math.min(most_s, time_s);
+  }
+  const step_s = settling_s / STEPS_IN_COOLING;
+  let at = from;
+  for (let time_s = 0; time_s < most_s; time_s += step_s) {
+    const next = leaked(vessel, at, step_s, leak);
+    const [before_Pa, after_Pa] = [vessel.gauge_Pa(at), vessel.gauge_Pa(next)];
+    if (after_Pa <= to_Pa) return Math.min(most_s, time_s + (step_s * (before_Pa - to_Pa)) / (before_Pa - after_Pa));
+    at = next;
+  }
+  return most_s;
+}

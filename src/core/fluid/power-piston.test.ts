@@ -4,13 +4,15 @@ import { GAUSS_8 } from '../numeric/quadrature';
 import { Vessel } from './accumulator';
 import { stoodLeaking } from './charging';
 import { HYDRAULIC_FLUIDS, viscosity_PaS } from './hydraulic-fluid';
-import { appliedFrom, powerOutput_N, powerRelease_s, powerRunout_N, storedOutputs_Pa } from './power-piston';
+import { appliedFrom, powerOutput_N, powerRelease_s, powerRunout_N, storedOutputs_N } from './power-piston';
 
 const BAR = 1e5;
 const CC = 1e-6;
 /** Handbook-models 8.4: R 5, F₀ 60, J 300 N, A_p 6.2, A_mc 6.42 cm², F_rs 180 N, i 4, V₀ 1.2 cc, c 4e−13. */
 const piston = { ratio: 5, opens_N: 60, jump_N: 300, area_m2: 6.2e-4, spring_N: 180 };
 const load = { master_m2: 6.42e-4, taken_m3: (p: number) => 1.2 * CC + 4e-13 * p };
+/** The rod goes V(p)/A_mc. */
+const travel_m = (output_N: number) => load.taken_m3(output_N / load.master_m2) / load.master_m2;
 const PEDAL = 4;
 const vesselOf = (bar: number, celsius = 20) =>
   new Vessel(
@@ -54,8 +56,8 @@ describe('metering, handbook-models 8.4', () => {
 describe('reserve from a vessel, handbook-models 8.4', () => {
   const outputs = (bar: number) => {
     const vessel = vesselOf(bar);
-    return storedOutputs_Pa(vessel, vessel.settledAt(90 * BAR), piston, load, PEDAL * 200, 0.5 * CC).map(
-      (p) => p / BAR,
+    return storedOutputs_N(vessel, vessel.settledAt(90 * BAR), piston, travel_m, PEDAL * 200, 0.5 * CC).map(
+      (force_N) => force_N / load.master_m2 / BAR,
     );
   };
   test('25 cc, 200 N, from 90 bar: of 45 bar gas 62.3, 52.5, 43.5, then none', () => {
@@ -81,8 +83,7 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
   });
   test('an empty vessel gives the rod alone', () => {
     const vessel = vesselOf(45);
-    const { output_Pa } = appliedFrom(vessel, vessel.empty, piston, load, 800, 0.5 * CC);
-    expect(output_Pa).toBeCloseTo((800 - 180) / load.master_m2, 6);
+    expect(appliedFrom(vessel, vessel.empty, piston, travel_m, 800).output_N).toBe(800 - 180);
   });
 });
 

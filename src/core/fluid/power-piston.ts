@@ -38,77 +38,75 @@ export const powerRunout_N = (
   available_Pa: number,
 ): number => (available_Pa * area_m2 - spring_N - jump_N + ratio * opens_N) / (ratio - 1);
 
-/** What a power piston works on: a master cylinder and its circuits. */
-export interface PoweredLoad {
-  readonly master_m2: number;
-  /** Volume that they take up at a pressure, m³: rising with it. */
-  readonly taken_m3: (pressure_Pa: number) => number;
-}
-
 /** One application from a vessel that no pump fills. */
 export interface StoredApplication {
-  readonly output_Pa: number;
-  /** The gas at the end of its stroke, and once the spool has let go what it holds. */
+  readonly output_N: number;
+  /** The gas at the end of its stroke. */
   readonly stroke: Charge;
-  readonly released: Charge;
 }
 
-const CLOSE_PA = 10;
+/** How nearly an output is found, N. */
+const CLOSE_N = 0.5;
+
+/** Fluid taken out of a vessel with no heat given to the gas; no more than there is. */
+export function drawnFast(vessel: Vessel, from: Charge, out_m3: number): Charge {
+  const gas_m3 = from.gas_m3 + Math.min(vessel.fluid_m3(from), out_m3);
+  const { temperature_K } = vessel.law.compressedFast(vessel.state(from), gas_m3 / vessel.amount_kmol);
+  return { gas_m3, temperature_K };
+}
 
 /**
- * One application out of a vessel with no pump, fast: it takes A_p·V(p)/A_mc, and the spool its own volume as it is released. The
- * pressure left at the end of the stroke decides what it makes; where the fluid runs out before, the volume that was left does.
- * Handbook-models 8.4.
+ * One application out of a vessel with no pump, fast: the piston takes A_p for each metre that its rod goes. The pressure left at
+ * the end of the stroke decides what it makes; where the fluid runs out before, the volume that was left does. Handbook-models 8.4.
  *
- * @param spool_m3 what the spool lets go with each release
+ * @param travel_m how far the rod goes at an output, rising with it: (V(p))/A_mc behind a master cylinder
  */
 export function appliedFrom(
   vessel: Vessel,
   from: Charge,
   piston: PowerPiston,
-  { master_m2, taken_m3 }: PoweredLoad,
+  travel_m: (output_N: number) => number,
   input_N: number,
-  spool_m3: number,
 ): StoredApplication {
   const left_m3 = vessel.fluid_m3(from);
-  const after = (out_m3: number): Charge => {
-    const gas_m3 = from.gas_m3 + Math.min(left_m3, out_m3);
-    const { temperature_K } = vessel.law.compressedFast(vessel.state(from), gas_m3 / vessel.amount_kmol);
-    return { gas_m3, temperature_K };
-  };
-  const unassisted_Pa = Math.max(0, input_N - piston.spring_N) / master_m2;
-  const drawn_m3 = (output_Pa: number) => (piston.area_m2 * taken_m3(output_Pa)) / master_m2;
+  const unassisted_N = Math.max(0, input_N - piston.spring_N);
+  const drawn_m3 = (output_N: number) => piston.area_m2 * travel_m(output_N);
+  if (drawn_m3(unassisted_N) >= left_m3)
+    return { output_N: unassisted_N, stroke: drawnFast(vessel, from, left_m3) };
   // Falling: the more it makes, the more it takes, and the less pressure is left to make it.
-  const over = (output_Pa: number): number => {
-    const out_m3 = drawn_m3(output_Pa);
-    if (out_m3 > left_m3) return -output_Pa;
-    const available_Pa = vessel.gauge_Pa(after(out_m3));
-    return powerOutput_N(piston, input_N, available_Pa) / master_m2 - output_Pa;
+  const over = (output_N: number): number => {
+    const out_m3 = drawn_m3(output_N);
+    if (out_m3 > left_m3) return -output_N;
+    const available_Pa = vessel.gauge_Pa(drawnFast(vessel, from, out_m3));
+    return powerOutput_N(piston, input_N, available_Pa) - output_N;
   };
-  const most_Pa = Math.max(unassisted_Pa, metered_N(piston, input_N) / master_m2);
-  const assisted = drawn_m3(unassisted_Pa) < left_m3;
-  const output_Pa = assisted ? rootOfFalling(over, unassisted_Pa, most_Pa, CLOSE_PA) : unassisted_Pa;
-  const stroke = after(assisted ? drawn_m3(output_Pa) : left_m3);
-  return { output_Pa, stroke, released: after(vessel.fluid_m3(from) - vessel.fluid_m3(stroke) + spool_m3) };
+  const most_N = Math.max(unassisted_N, metered_N(piston, input_N));
+  const output_N = rootOfFalling(over, unassisted_N, most_N, CLOSE_N);
+  return { output_N, stroke: drawnFast(vessel, from, drawn_m3(output_N)) };
 }
 
-/** Outputs of one application after another until one is not assisted, Pa. @param most so many are looked at */
-export function storedOutputs_Pa(
+/**
+ * Outputs of one application after another until one is not assisted, N.
+ *
+ * @param spool_m3 what the spool lets go with each release
+ * @param most so many are looked at
+ */
+export function storedOutputs_N(
   vessel: Vessel,
   full: Charge,
   piston: PowerPiston,
-  load: PoweredLoad,
+  travel_m: (output_N: number) => number,
   input_N: number,
   spool_m3: number,
   most = 60,
 ): number[] {
-  const unassisted_Pa = Math.max(0, input_N - piston.spring_N) / load.master_m2;
+  const unassisted_N = Math.max(0, input_N - piston.spring_N);
   const outputs: number[] = [];
   for (let from = full; outputs.length < most;) {
-    const { output_Pa, released } = appliedFrom(vessel, from, piston, load, input_N, spool_m3);
-    if (!(output_Pa > ASSISTED * unassisted_Pa)) break;
-    outputs.push(output_Pa);
-    from = released;
+    const { output_N, stroke } = appliedFrom(vessel, from, piston, travel_m, input_N);
+    if (!(output_N > ASSISTED * unassisted_N)) break;
+    outputs.push(output_N);
+    from = drawnFast(vessel, stroke, spool_m3);
   }
   return outputs;
 }

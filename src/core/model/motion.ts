@@ -49,6 +49,8 @@ export interface NodeNow {
   passed: number;
   /** How much more a load takes up for a little more effort: m³/Pa, m/N. Written once, by the load. */
   give: (effort: number) => number;
+  /** Whether the unit there asks its source for anything: a switch of its own starts and stops it. */
+  asks: boolean;
   /** Volume that stands open to the node beside its owner's own: a tank, m³. Written once, by who brings it. */
   volume_m3: number;
 }

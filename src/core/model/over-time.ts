@@ -68,6 +68,7 @@ export function overTime(members: Members<never, never, never>): OverTime | null
       const nodes = terminals.unit.map((): NodeNow => ({
         effort: 0,
         passed: 0,
+        asks: true,
         give: unknownGive,
         volume_m3: 0,
       }));

@@ -128,15 +128,27 @@ export const inputVector = (
     return value;
   });
 
-/** One steady reading of a model with nothing set and nothing done, in a room: what its source makes while all is at rest. */
-export const restingReading = (
-  model: Parameters<typeof readingOf>[0],
+/**
+ * One steady reading of a model with nothing set and nothing done, in a room: what its source makes while all is at rest. Oil is as
+ * warm and a battery as full as they are then too.
+ */
+export function restingReading(
+  model: Resting,
   parameters: Vector,
   room: Readonly<Record<'barometer_Pa' | 'temperature_K', number>>,
   reading: string,
-): number => {
-  const nothing = Object.fromEntries(model.inputs.map(({ id }) => [id, 0]));
-  return readingOf(model, parameters, { ...nothing, ...room }, reading);
+): number {
+  const nothing = { ...Object.fromEntries(model.inputs.map(({ id }) => [id, 0])), ...room };
+  const standing = model.inputs.flatMap(({ id, from }) =>
+    from?.as === 'source' && from.stays && from.until && from.until !== reading
+      ? [[id, readingOf(model, parameters, nothing, from.until)] as const]
+      : [],
+  );
+  return readingOf(model, parameters, { ...nothing, ...Object.fromEntries(standing) }, reading);
+}
+
+type Resting = Omit<Parameters<typeof readingOf>[0], 'inputs'> & {
+  readonly inputs: readonly InputDescriptor[];
 };
 
 /**

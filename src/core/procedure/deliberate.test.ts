@@ -164,6 +164,7 @@ describe('an answer with a consequence stops the test', () => {
         'rod-servo': ['fluid', 'blocked', 'seep-valve'],
         'pedal-vacuum': ['mounted', 'seep'],
         'pedal-valve': ['fluid', 'emptied', 'still'],
+        'motor-pump-booster': ['fluid', 'emptied', 'clamped'],
         'vacuum-vehicle': ['fluid', 'chocked', 'good.dry', 'good.pedal'],
       }[kind];
       expect(stops.map(([item]) => item)).toEqual(expect.arrayContaining(wanted));

@@ -97,6 +97,31 @@ const pack = {
   }),
 };
 
+/** A bench for motor-pump boosters: its meters, and a recorder for how long the pump is off. */
+const pumped = {
+  stored: gauge('AC-3', 'supply', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' }),
+  battery: gauge('U-1', 'battery', 20, 0.01, {
+    quantity: 'voltage',
+    accuracy: { kind: 'percent-of-span', percent: 0.2 },
+  }),
+  drop: gauge('U-2', 'drop', 5, 0.01, {
+    quantity: 'voltage',
+    accuracy: { kind: 'percent-of-span', percent: 0.3 },
+  }),
+  clamp: gauge('I-1', 'current', 60, 0.1, {
+    quantity: 'current',
+    accuracy: { kind: 'percent-of-span', percent: 1 },
+  }),
+  fluid: gauge('T-2', 'fluid', 393, 0.5, {
+    quantity: 'temperature',
+    accuracy: { kind: 'percent-of-span', percent: 0.3 },
+  }),
+  recorder: gauge('RT-2', 'pump-clock', 3600, 0.1, {
+    quantity: 'duration',
+    accuracy: { kind: 'percent-of-span', percent: 0.005 },
+  }),
+};
+
 /** Gauges on each port, by family. */
 export const RIGS = {
   'remote-vacuum': {
@@ -126,6 +151,16 @@ export const RIGS = {
     'output-2': [pack.other],
     oil: [pack.oil],
     recorder: [pack.timer],
+  },
+  'motor-pump-booster': {
+    pedal: [carried.pedal],
+    supply: [pumped.stored],
+    output: [gauges.outLow, gauges.outHigh],
+    battery: [pumped.battery],
+    current: [pumped.clamp],
+    drop: [pumped.drop],
+    fluid: [pumped.fluid],
+    'pump-clock': [pumped.recorder],
   },
   'vacuum-vehicle': {
     pedal: [carried.pedal],

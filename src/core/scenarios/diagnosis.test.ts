@@ -129,6 +129,9 @@ describe('a unit on its bench, with no code of its own', () => {
     ['rod-servo', 'torn-piston'],
     ['rod-servo', 'check-valve-leak'],
     ['pedal-vacuum', 'air-seat'],
+    ['motor-pump-booster', 'gas-loss'],
+    ['motor-pump-booster', 'vanes-worn'],
+    ['motor-pump-booster', 'switch-low'],
   ] as const)('%s with “%s”', (kind, id) => {
     const { after, faultyTruth, truthWith } = diagnosed(kind);
     const found = after(faultyTruth(id, 0.7));

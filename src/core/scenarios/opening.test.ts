@@ -9,18 +9,22 @@ import { takeBackLast } from '../procedure/taking-back';
 import { runOf } from './run-of';
 
 /** What feeds each kind, how it says that it does, and what is said of it once its source is off and it is charged still. */
-const FEEDS: Record<FamilyKind, { source: SourceId; on: string; said: string; still?: string }> = {
+const FEEDS: Record<
+  FamilyKind,
+  { source: SourceId; on: string; off?: string; said: string; still?: string }
+> = {
   'remote-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'rod-servo': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'pedal-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'pedal-valve': { source: 'pump', on: 'on', said: 'Pump is on', still: 'It is charged' },
+  'motor-pump-booster': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 
 describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it empty', (kind) => {
   const { ports, parts } = FAMILIES[kind];
   const gauged = gaugedOf(ports);
-  const { source, on, said, still } = FEEDS[kind];
+  const { source, on, off = 'off', said, still } = FEEDS[kind];
 
   test('nothing was put on yet: nothing holds anything', () => {
     const run = runOf(kind);
@@ -30,7 +34,7 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
     const run = runOf(kind);
     // All is done but making safe: the tank of a servo is still full behind its non-return valve.
     run.upTo(`safe.${gauged[0]!.id}`);
-    expect(run.state().sources[source]).toBe('off');
+    expect(run.state().sources[source]).toBe(off);
     const all = gauged.map(({ id }) => id);
     // Where it is known to be charged still, that is said first.
     expect(run.open(all)).toEqual(
@@ -75,7 +79,7 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
     const step = run.procedure().steps.find(({ state }) => state[source] === on)!;
     expect(run.take({ type: 'source-set', step: step.id, set: { source, to: on } })).toBeNull();
     expect(run.open(all)).toEqual({ code: 'live-source', said: [said] });
-    expect(run.take({ type: 'source-set', step: step.id, set: { source, to: 'off' } })).toBeNull();
+    expect(run.take({ type: 'source-set', step: step.id, set: { source, to: off } })).toBeNull();
     expect(run.open(all)).toMatchObject({ code: 'may-hold' });
     expect(run.take({ type: 'finished' })).toEqual({ code: 'not-safe' });
   });
@@ -86,7 +90,7 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
       fc.record({ do: fc.constant('next' as const), times: fc.integer({ min: 1, max: 40 }) }),
       fc.record({
         do: fc.constant('source' as const),
-        to: fc.constantFrom(on, 'off'),
+        to: fc.constantFrom(on, off),
       }),
       fc.record({ do: fc.constant('open' as const), port: fc.constantFrom(...gauged.map(({ id }) => id)) }),
     );

@@ -1,4 +1,4 @@
-import type { VehicleProfile } from '../families/vehicle';
+import type { AssemblyProfile } from '../families/assembly';
 import { ROLES, type Role } from '../model/installation';
 
 /** A part of a vehicle as a profile on the Shelf describes it. */
@@ -15,7 +15,7 @@ interface Named {
   readonly name: string;
 }
 /** A vehicle as far as its parts are concerned. */
-export type Fitted = VehicleProfile<Named, Named, Named>;
+export type Fitted = AssemblyProfile<Named, Named, Named>;
 
 /**
  * Parts of one role that the Shelf describes by figures of their own: each once, by its name.

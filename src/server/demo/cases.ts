@@ -236,6 +236,17 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 1,
     bench: { seed: 97, fault: ['gas-loss-2', 0.35] },
   },
+  {
+    job: job(
+      'GF-0431',
+      'tollanShuttle',
+      'Shuttle taxi 5',
+      'Something buzzes under the bonnet every time I touch the brakes, and the lamp flickers.',
+      1,
+    ),
+    daysAgo: 1,
+    bench: { seed: 98, fault: ['gas-loss', 0.3] },
+  },
 ];
 
 /** Traces of the demo world: the bench over time, with a logger's noise. */

@@ -1,3 +1,4 @@
+import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
 import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import type { RodServoProfile } from '@/core/families/rod-servo/index';
@@ -9,6 +10,7 @@ const BAR = 1e5;
 const bars = (...values: number[]) => values.map((value) => value * BAR);
 
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
+const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
 const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
@@ -215,6 +217,21 @@ export const profiles = {
     preCharge_Pa: 80 * BAR,
     charge_Pa: 155 * BAR,
   },
+  tollanShuttle: {
+    ...motorPumpBooster,
+    name: 'Tollan Shuttle EB-3',
+    maker: 'Tollan',
+    source: { ...motorPumpBooster.source, name: 'Tollan pump P-13', supply_V: 12.8 },
+    unit: {
+      ...motorPumpBooster.unit,
+      name: 'Tollan EB-3',
+      ratio: 5.5,
+      shell_m3: 0.28e-3,
+      preCharge_Pa: 70 * BAR,
+      in_Pa: 120 * BAR,
+      out_Pa: 155 * BAR,
+    },
+  },
   mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
@@ -245,6 +262,7 @@ export const profiles = {
   | RemoteVacuumProfile
   | RodServoProfile
   | PedalValveProfile
+  | MotorPumpBenchProfile
   | VacuumVehicleProfile
   | VacuumVehicleProfile['unit']
 >;

@@ -73,7 +73,7 @@ export function JobSheet(props: JobSheetProps) {
       ? 'Start the re-test'
       : visits.length > 0
         ? 'Test it again'
-        : `Start the ${family.member ? 'bench test' : 'test'}`;
+        : `Start the ${family.setting === 'bench' ? 'bench test' : 'test'}`;
   useKeys([
     ...(locked
       ? []

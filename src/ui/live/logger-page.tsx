@@ -120,7 +120,7 @@ function SimulatedUnit() {
   const [supply_inHg, setSupply] = useState(20);
   const [said, setSaid] = useState('');
   /** A vehicle brings a supply of its own. */
-  const onBench = FAMILIES[kind].member !== null;
+  const onBench = FAMILIES[kind].setting === 'bench';
   const put = async () => {
     const unit = { kind, fault: fault ? [fault, severity] : null, supply_Pa: supply_inHg * INHG_PA };
     const answer = await call('POST', '/live/hands', { unit });

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
+import { MotorPumpBoosterDrawing } from './motor-pump-booster';
 import { PedalVacuumDrawing } from './pedal-vacuum';
 import { PedalValveDrawing } from './pedal-valve';
 import { RemoteVacuumDrawing } from './remote-vacuum';
@@ -13,5 +14,6 @@ export const SCHEMATICS = {
   'rod-servo': RodServoDrawing,
   'pedal-vacuum': PedalVacuumDrawing,
   'pedal-valve': PedalValveDrawing,
+  'motor-pump-booster': MotorPumpBoosterDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

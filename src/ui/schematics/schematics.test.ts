@@ -1,4 +1,5 @@
 import { FAMILIES } from '@/core/families/registry';
+import { PLACES as PUMPED } from './motor-pump-booster';
 import { PLACES as BOOSTER } from './pedal-vacuum';
 import { PLACES as VALVE } from './pedal-valve';
 import { PLACES as REMOTE } from './remote-vacuum';
@@ -14,6 +15,7 @@ describe.each([
   ['rod-servo', SERVO],
   ['pedal-vacuum', BOOSTER],
   ['pedal-valve', VALVE],
+  ['motor-pump-booster', PUMPED],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

@@ -10,7 +10,7 @@ import { BENCH_MASTER, benchMaster, benchVacuum } from '../bench-members';
 import { expectBy } from '../expectation';
 import { gauge, line, part } from '../part-kinds';
 import { byItem, byLoss, resultsBy } from '../results-by';
-import { healthyVehicle } from '../vehicle-model';
+import { healthyWhole } from '../assembly-model';
 import { leakPoints, ports } from './bench-ports';
 import { procedure } from './bench-procedure';
 import { faults as everyFault, looks as everyLook } from './faults';
@@ -62,7 +62,7 @@ const keeps: Keeps<PedalVacuumProfile> = {
 function results(context: RunContext<PedalVacuumProfile>, run: RunState): Result[] {
   const { profile } = context;
   const { limits, decay_s, hold_s, moderate_N, heavy_N } = profile;
-  const { shows } = healthyVehicle(pedalBooster, profile);
+  const { shows } = healthyWhole(pedalBooster, profile);
   const heavy = { pedal_N: heavy_N };
   const pushed_m2 = shows('output', heavy) / shows('load.pressure', heavy);
   const loss = (step: string, name: string, planned_s: number) =>

@@ -1,4 +1,4 @@
-import type { VehicleFolder } from '../../contract/family';
+import type { MemberFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
 import { member as steady } from './member';
 import { motion } from './motion';
@@ -14,7 +14,7 @@ export { RHYTHM } from './profile';
 export type { PedalVacuumProfile };
 
 /** Pedal-mounted vacuum booster, single or tandem, on its vehicle. Handbook 8.3. */
-export const pedalVacuum: VehicleFolder<PedalVacuumProfile> = {
+export const pedalVacuum: MemberFolder<PedalVacuumProfile> = {
   kind: 'pedal-vacuum',
   name: 'Pedal-mounted vacuum booster',
   role: 'unit',

@@ -1,5 +1,5 @@
 import { pushingArea_m2 } from '../../air/diaphragm';
-import type { Contradiction, HealthyVehicle } from '../../contract/family';
+import type { Contradiction, HealthyWhole } from '../../contract/family';
 import type { Keeps } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
 import { byItem } from '../results-by';
@@ -71,7 +71,7 @@ export const areaOf = (
 });
 
 /** Results of the booster's tests. */
-export function results(profile: PedalVacuumProfile, vehicle: HealthyVehicle): ResultRule[] {
+export function results(profile: PedalVacuumProfile, vehicle: HealthyWhole): ResultRule[] {
   const { limits, moderate_N, heavy_N } = profile;
   const heavy = { pedal_N: heavy_N };
   // What the rod pushes on, from the whole: its force by the pressure that this makes.

@@ -1,4 +1,4 @@
-import type { VehicleStep } from '../../contract/family';
+import type { PhasedStep } from '../../contract/family';
 import type { Item, Step } from '../../contract/steps';
 import { look } from '../bench-items';
 import { pedalAt, readingAt } from '../vehicle-items';
@@ -42,7 +42,7 @@ const watched = (id: string, duration_s: number, measures: ReadingId): Item[] =>
 ];
 
 /** The booster's own tests on a vehicle, in the order of handbook 8.3. Minutes: handbook-models 8.3. */
-export function steps(profile: PedalVacuumProfile): VehicleStep[] {
+export function steps(profile: PedalVacuumProfile): PhasedStep[] {
   const { limits, moderate_N, light_N, heavy_N, decay_s, hold_s, standing_s } = profile;
   const reserve = (id: string, least: number): Item[] => [
     readingAt(`${id}.supply`, 'supply', 'supply', 'Engine off: read the vacuum that is stored.'),

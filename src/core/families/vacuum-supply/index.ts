@@ -1,4 +1,4 @@
-import type { VehicleFolder } from '../../contract/family';
+import type { MemberFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
 import { member as steady } from './member';
 import { motion } from './motion';
@@ -13,7 +13,7 @@ export const member = { ...steady, motion };
 export type { VacuumSupplyProfile };
 
 /** What makes a vehicle's vacuum, with its hose, check valve and tank. Handbook 9. */
-export const vacuumSupply: VehicleFolder<VacuumSupplyProfile> = {
+export const vacuumSupply: MemberFolder<VacuumSupplyProfile> = {
   kind: 'vacuum-supply',
   name: 'Vacuum supply',
   role: 'source',

@@ -1,4 +1,4 @@
-import type { VehicleStep } from '../../contract/family';
+import type { PhasedStep } from '../../contract/family';
 import { look } from '../bench-items';
 import { readingAt } from '../vehicle-items';
 import type { VacuumSupplyProfile } from './profile';
@@ -9,7 +9,7 @@ const BY_EAR = { moment: 'by-hand' } as const;
 const IDLE = { ignition: 'on', engine: 'idle' } as const;
 
 /** When an electric pump stops and starts, and whether it stands still between. Handbook-models 9: six minutes. */
-const thresholds: VehicleStep = {
+const thresholds: PhasedStep = {
   phase: 'supply',
   step: {
     id: 'switch',
@@ -36,7 +36,7 @@ const thresholds: VehicleStep = {
 };
 
 /** Tests of a vacuum supply on its vehicle. Handbook 8.3 and 9; minutes: handbook-models 8.3. */
-export function steps({ makes }: VacuumSupplyProfile): VehicleStep[] {
+export function steps({ makes }: VacuumSupplyProfile): PhasedStep[] {
   const where = makes === 'manifold' ? 'manifold' : 'pump';
   return [
     {

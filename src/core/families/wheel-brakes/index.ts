@@ -1,4 +1,4 @@
-import type { VehicleFolder } from '../../contract/family';
+import type { MemberFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
 import { member as steady } from './member';
 import { motion } from './motion';
@@ -13,7 +13,7 @@ export const member = { ...steady, motion };
 export type { WheelBrakesProfile };
 
 /** What a brake unit drives: master cylinder, lines, wheels, lamps, parking brake. Handbook 10. */
-export const wheelBrakes: VehicleFolder<WheelBrakesProfile> = {
+export const wheelBrakes: MemberFolder<WheelBrakesProfile> = {
   kind: 'wheel-brakes',
   name: 'Wheel brakes with master cylinder',
   role: 'load',

@@ -1,4 +1,4 @@
-import type { VehicleStep } from '../../contract/family';
+import type { PhasedStep } from '../../contract/family';
 import type { Item, Step } from '../../contract/steps';
 import { look, mustBe, untilMended } from '../bench-items';
 import { pedalAt, readingAt } from '../vehicle-items';
@@ -64,7 +64,7 @@ const OTHER_SIDE: readonly Step[] = [
 ];
 
 /** Tests of what a booster drives. Handbook 10; minutes: handbook-models 10. */
-export function steps({ sink_s, valves }: WheelBrakesProfile): VehicleStep[] {
+export function steps({ sink_s, valves }: WheelBrakesProfile): PhasedStep[] {
   const first: Step = {
     id: 'wheels',
     title: 'Pads, linings, tyres',
@@ -217,5 +217,5 @@ export function steps({ sink_s, valves }: WheelBrakesProfile): VehicleStep[] {
       ],
     },
   ];
-  return [{ phase: 'look', step: first }, ...load.map((step): VehicleStep => ({ phase: 'load', step }))];
+  return [{ phase: 'look', step: first }, ...load.map((step): PhasedStep => ({ phase: 'load', step }))];
 }

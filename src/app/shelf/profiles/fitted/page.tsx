@@ -5,7 +5,7 @@ import { FittedForm } from '@/ui/fitted-form';
 import { Nothing, Page } from '@/ui/page';
 
 /** What is put together: a vehicle is whole without a bench. */
-const VEHICLE = FAMILY_KINDS.find((kind) => FAMILIES[kind].member === null)!;
+const VEHICLE = FAMILY_KINDS.find((kind) => FAMILIES[kind].setting === 'vehicle')!;
 
 export const metadata = { title: 'Put a vehicle together' };
 

@@ -1,6 +1,6 @@
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '../air/leak';
-import type { Family, HealthyVehicle, LoadBehind, View } from '../contract/family';
+import type { Family, HealthyWhole, LoadBehind, View } from '../contract/family';
 import { installation, ROLES, type Role } from '../model/installation';
 import type { Member, Model, Wanted } from '../model/member';
 import { AT_ONCE, placeOf, readingOf, type HealthyUnit } from '../model/vectors';
@@ -8,15 +8,19 @@ import { AT_ONCE, placeOf, readingOf, type HealthyUnit } from '../model/vectors'
 /** Whose a parameter or reading of the whole is: the unit's own carry no name. */
 export const roleOf = (id: string): Role => ROLES.find((role) => id.startsWith(`${role}.`)) ?? 'unit';
 
-/** The three joined, as they are and as a gauge at the unit tells the source: the readings of both together. */
+/**
+ * The three joined, as they are and as a gauge at the unit tells the source: the readings of both together.
+ *
+ * @param asRead the source as that gauge tells it; where nothing tells it, there is only one way to ask
+ */
 export function wholeModel<S, U>({
   source,
-  asRead: sourceAsRead,
+  asRead: sourceAsRead = source,
   unit,
   load,
 }: {
   readonly source: Member<S>;
-  readonly asRead: Member<S>;
+  readonly asRead?: Member<S>;
   readonly unit: Member<U>;
   readonly load: Member<never>;
 }) {
@@ -43,6 +47,7 @@ export function wholeModel<S, U>({
       return readings;
     },
   };
+  if (sourceAsRead === source) return { ...whole, slices, by: { gauge: whole as View, itself: whole as View } };
   return {
     ...known,
     slices,
@@ -93,8 +98,8 @@ export function widened(
   };
 }
 
-/** A vehicle of which every part is healthy. */
-export function healthyVehicle(family: Family, profile: unknown): HealthyVehicle {
+/** A whole of which every part is healthy. */
+export function healthyWhole(family: Family, profile: unknown): HealthyWhole {
   const { values } = family.healthy(profile);
   return {
     shows: (reading, inputs) => {

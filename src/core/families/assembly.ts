@@ -1,19 +1,20 @@
 import { z } from 'zod';
 import {
   sayingOverdue,
-  VEHICLE_PHASES,
+  PHASES,
   type Family,
   type Fault,
   type FamilyCurve,
   type LoadBehind,
   type Port,
-  type VehicleFolder,
+  type MemberFolder,
+  type TestedAt,
 } from '../contract/family';
 import type { Keeps } from '../contract/keeps';
 import type { Result } from '../contract/result';
 import type { ResultRule } from '../contract/result-rules';
 import type { Rig, RunContext } from '../contract/run-context';
-import { findItem, type Procedure } from '../contract/steps';
+import { findItem, type Procedure, type Step } from '../contract/steps';
 import type { FluidKind } from '../fluid/kinds';
 import { ROLES, type Role } from '../model/installation';
 import type { Member } from '../model/member';
@@ -21,18 +22,16 @@ import { overTime } from '../model/over-time';
 import type { HealthyUnit } from '../model/vectors';
 import type { RunState } from '../contract/run-state';
 import { sentence } from '../quantities/sentence';
-import { assessVehicle, type Excused } from './assess-vehicle';
+import { assessAssembly, type Excused, type SpokenOf } from './assess-assembly';
 import { contradicted } from './contradicted';
 import { expectBy } from './expectation';
 import { keptOf } from './kept-of';
 import { identityFields } from './profile-fields';
 import { resultsBy } from './results-by';
-import { behindLoad, healthyVehicle, roleOf, wholeModel, widened } from './vehicle-model';
-import { closingSteps, openingSteps } from './vehicle-steps';
-import { VEHICLE_PORTS } from './vehicle-ports';
+import { behindLoad, healthyWhole, roleOf, wholeModel, widened } from './assembly-model';
 
-/** What is fitted to a vehicle, each part by its own profile; of those not known typical figures stand in. */
-export interface VehicleProfile<S, U, L> {
+/** What is tested together, each part by its own profile; of those not known typical figures stand in. */
+export interface AssemblyProfile<S, U, L> {
   readonly kind: string;
   readonly name: string;
   readonly maker: string;
@@ -43,47 +42,56 @@ export interface VehicleProfile<S, U, L> {
   readonly known: Readonly<Record<Role, boolean>>;
 }
 
-/** What a kind of vehicle is made of. */
+/** Where a whole is tested: what comes before anything is measured and after all was, and how its parts are spoken of. */
+export interface Setting extends TestedAt {
+  readonly opening: (rig: Rig, fluid: FluidKind) => readonly Step[];
+  readonly closing: (rig: Rig, fluid: FluidKind) => readonly Step[];
+  readonly names: SpokenOf;
+}
+
+/** What a kind of whole is made of. */
 interface Parts<S, U, L> {
   readonly kind: string;
   readonly name: string;
-  readonly source: VehicleFolder<S>;
-  readonly unit: VehicleFolder<U>;
-  readonly load: VehicleFolder<L>;
+  readonly at: Setting;
+  readonly source: MemberFolder<S>;
+  readonly unit: MemberFolder<U>;
+  readonly load: MemberFolder<L>;
   readonly members: {
     readonly source: Member<S>;
     /** The source as a gauge at the unit tells it. */
-    readonly asRead: Member<S>;
+    readonly asRead?: Member<S>;
     readonly unit: Member<U>;
     readonly load: Member<never>;
   };
   /** The load where a gauge on it was read. */
-  readonly behind: LoadBehind;
+  readonly behind?: LoadBehind;
   /** What the load's member needs to know of the unit besides its own profile. */
-  readonly loadOf: (profile: VehicleProfile<S, U, L>) => unknown;
+  readonly loadOf: (profile: AssemblyProfile<S, U, L>) => unknown;
   readonly curve: FamilyCurve;
-  readonly fluid: (profile: VehicleProfile<S, U, L>) => FluidKind;
-  readonly full: (profile: VehicleProfile<S, U, L>) => Readonly<Record<string, number>>;
-  readonly vacuumVolume_m3: (profile: VehicleProfile<S, U, L>) => number;
+  readonly fluid: (profile: AssemblyProfile<S, U, L>) => FluidKind;
+  readonly full: (profile: AssemblyProfile<S, U, L>) => Readonly<Record<string, number>>;
+  /** What is evacuated with the unit; nothing where no vacuum works it. */
+  readonly vacuumVolume_m3?: (profile: AssemblyProfile<S, U, L>) => number;
   readonly excused: Excused;
 }
 
 /**
- * A vehicle as a family: a source, a unit and a load, each with its own steps, rules, faults and parts, merged into one test.
- * Readings of the source are those of all three joined. Readings of the unit and its load lean on the vacuum as a gauge at the
+ * A whole as a family: a source, a unit and a load, each with its own steps, rules, faults and parts, merged into one test.
+ * Readings of the source are those of all three joined. Readings of the unit and its load lean on the source as a gauge at the
  * unit tells it, so that a weak supply is not taken for a weak unit; until it is read they lean on what a healthy one makes.
  */
-export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
-  type Profile = VehicleProfile<S, U, L>;
-  const { kind, name, members, curve, fluid, behind } = parts;
-  const folders: Readonly<Record<Role, VehicleFolder<unknown>>> = {
-    source: parts.source as VehicleFolder<unknown>,
-    unit: parts.unit as VehicleFolder<unknown>,
-    load: parts.load as VehicleFolder<unknown>,
+export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
+  type Profile = AssemblyProfile<S, U, L>;
+  const { kind, name, at, members, curve, fluid, behind } = parts;
+  const folders: Readonly<Record<Role, MemberFolder<unknown>>> = {
+    source: parts.source as MemberFolder<unknown>,
+    unit: parts.unit as MemberFolder<unknown>,
+    load: parts.load as MemberFolder<unknown>,
   };
   const of = (role: Role) => (profile: Profile) => profile[role] as unknown;
   const model = wholeModel(members);
-  const every = <T>(what: (folder: VehicleFolder<unknown>) => readonly T[]): T[] =>
+  const every = <T>(what: (folder: MemberFolder<unknown>) => readonly T[]): T[] =>
     ROLES.flatMap((role) => what(folders[role]));
 
   const healthy = (profile: Profile): HealthyUnit => {
@@ -94,30 +102,30 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
   };
 
   const procedure = (profile: Profile, rig: Rig): Procedure => {
-    const own = ROLES.flatMap((role) => folders[role].steps(profile[role], rig));
-    const inOrder = VEHICLE_PHASES.flatMap((phase) =>
+    const own = ROLES.flatMap((role) => folders[role].steps(profile[role], rig, at));
+    const inOrder = PHASES.flatMap((phase) =>
       own.flatMap((one) => (one.phase === phase ? [one.step] : [])),
     );
     const doable = inOrder.filter(({ items }) =>
       items.every((item) => item.kind !== 'reading' || (rig[item.port] ?? []).length > 0),
     );
     const steps = [
-      ...openingSteps(VEHICLE_PORTS, rig, fluid(profile)),
+      ...at.opening(rig, fluid(profile)),
       ...doable,
-      ...closingSteps(VEHICLE_PORTS, rig, fluid(profile)),
+      ...at.closing(rig, fluid(profile)),
     ];
     const there = new Set(steps.map(({ id }) => id));
     return {
       id: `${kind}-test`,
       version: 2,
-      setting: 'vehicle',
+      setting: at.setting,
       steps: steps.map((step) => ({ ...step, needs: step.needs.filter((need) => there.has(need)) })),
     };
   };
 
   const roleOfStep = (profile: Profile, rig: Rig): Readonly<Record<string, Role>> =>
     Object.fromEntries(
-      ROLES.flatMap((role) => folders[role].steps(profile[role], rig).map(({ step }) => [step.id, role])),
+      ROLES.flatMap((role) => folders[role].steps(profile[role], rig, at).map(({ step }) => [step.id, role])),
     );
 
   const keeps: Keeps<Profile> = {
@@ -135,7 +143,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
 
   const results = (context: RunContext<Profile>, run: RunState): Result[] => {
     const { profile, rig } = context;
-    const asked = healthyVehicle(family, profile);
+    const asked = healthyWhole(family, profile);
     const there = new Set(context.procedure.steps.map(({ id }) => id));
     const all: ResultRule[] = [
       { of: 'looked' },
@@ -159,7 +167,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     });
   };
 
-  const behindView = behindLoad(model, behind);
+  const behindView = behind && behindLoad(model, behind);
   const family: Family = {
     kind,
     name,
@@ -175,7 +183,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
           unit: z.boolean().meta({ title: parts.unit.name }),
           load: z.boolean().meta({ title: parts.load.name }),
         })
-        .meta({ title: 'Figures that are this vehicle’s own; by typical ones nothing fails' }),
+        .meta({ title: 'Figures that are its own; by typical ones nothing fails' }),
       source: parts.source.profile.meta({ title: parts.source.name }),
       unit: parts.unit.profile.meta({ title: parts.unit.name }),
       load: parts.load.profile.meta({ title: parts.load.name }),
@@ -190,7 +198,8 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
       load: parts.load.typical,
     },
     ...model,
-    views: [behindView, model.by.gauge, model.by.itself],
+    setting: at.setting,
+    views: behindView ? [behindView, model.by.gauge, model.by.itself] : [model.by.gauge, model.by.itself],
     healthy: (profile) => healthy(profile as Profile),
     motion: overTime(members as never),
     member: null,
@@ -200,7 +209,7 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     logged: (profile) => ({
       slave: null,
       rod: null,
-      vacuumVolume_m3: parts.vacuumVolume_m3(profile as Profile),
+      vacuumVolume_m3: parts.vacuumVolume_m3?.(profile as Profile) ?? 0,
     }),
     faults: ROLES.flatMap((role) =>
       folders[role].faults.map((fault): Fault => ({
@@ -219,15 +228,15 @@ export function vehicleOf<S, U, L>(parts: Parts<S, U, L>): Family {
     looks: every(({ looks }) => looks),
     procedure: (profile, rig) => procedure(profile as Profile, rig),
     parts: every((folder) => folder.parts),
-    ports: VEHICLE_PORTS,
+    ports: at.ports,
     leakPoints: every<Port>(({ leakPoints }) => leakPoints),
     expect: (context, run, item) => {
       const set = item.inputFrom ? findItem(context.procedure, item.inputFrom)?.item : null;
-      const cut = set?.kind === 'reading' && set.port === behind.input.from.port;
+      const cut = behind && set?.kind === 'reading' && set.port === behind.input.from.port;
       return expectBy(cut ? behindGauge : family, keeps as Keeps<unknown>, context, run, item);
     },
     results: sayingOverdue((context, run) => results(context as RunContext<Profile>, run)),
-    assess: (context, run, found) => assessVehicle(found, parts.excused),
+    assess: (context, run, found) => assessAssembly(found, parts.excused, at.names),
   };
   const behindGauge: Family = { ...family, ...behindView };
   return family;

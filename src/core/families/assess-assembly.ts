@@ -3,13 +3,13 @@ import { printNames, sentence, type Sentence } from '../quantities/sentence';
 
 const joined = (names: readonly string[]) => names.join(', ');
 
-/** What a verdict on a vehicle is about, as it is named. */
-const NAMES = {
-  supply: 'the vacuum supply',
-  unit: 'the booster',
-  load: 'what it drives',
-} as const satisfies Partial<Record<Result['about'], string>>;
-const GROUPS = Object.keys(NAMES) as (keyof typeof NAMES)[];
+const GROUPS = ['supply', 'unit', 'load'] as const;
+
+/** What a verdict on a whole is about, as it is named. */
+export interface SpokenOf extends Readonly<Record<(typeof GROUPS)[number], string>> {
+  /** All of it, as what met its limits. */
+  readonly all: string;
+}
 
 const TOO_HIGH = sentence(
   'The source makes what a healthy engine at this altitude makes: it is not at fault, and the booster has less to work with here.',
@@ -18,15 +18,19 @@ const TOO_HIGH = sentence(
 const named = (list: readonly Result[]) => printNames(list.map(({ name }) => name));
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
-/** Results of the booster that hang on what feeds it, and on what it drives. */
+/** Results of the unit that hang on what feeds it, and on what it drives. */
 export type Excused = Readonly<Record<'supply' | 'load', readonly string[]>>;
 
 /**
- * A vehicle's test in plain words: which of the supply, the booster and what it drives falls short, and which does not.
+ * A whole's test in plain words: which of the supply, the unit and what it drives falls short, and which does not.
  *
- * @param excused failures of the booster that a supply or a load which fails explains, by whose they are
+ * @param excused failures of the unit that a supply or a load which fails explains, by whose they are
  */
-export function assessVehicle(results: readonly Result[], excused: Excused): Assessment {
+export function assessAssembly(
+  results: readonly Result[],
+  excused: Excused,
+  names: SpokenOf,
+): Assessment {
   const fails = (result: Result) => result.verdict === 'fails';
   const explained = new Set(
     (['supply', 'load'] as const).flatMap((about) =>
@@ -58,16 +62,16 @@ export function assessVehicle(results: readonly Result[], excused: Excused): Ass
     const onlySupply = failing.every(({ group }) => group === 'supply');
     const clearedWords =
       cleared.length > 0
-        ? [sentence(`Within its limits so far: ${joined(cleared.map((group) => NAMES[group]))}.`)]
+        ? [sentence(`Within its limits so far: ${joined(cleared.map((group) => names[group]))}.`)]
         : [];
     return {
       call: onlySupply ? 'weak-supply' : 'faulty',
       headline: tooHigh
         ? 'Less vacuum here than the booster needs, from a healthy source'
-        : `${capital(failing.map(({ group }) => NAMES[group]).join(' and '))} ${failing.length > 1 ? 'fail' : 'fails'}`,
+        : `${capital(failing.map(({ group }) => names[group]).join(' and '))} ${failing.length > 1 ? 'fail' : 'fails'}`,
       reasons: [
         ...failing.map(({ group, found }) =>
-          sentence(`Outside its limits, ${NAMES[group]}: ${named(found)}.`),
+          sentence(`Outside its limits, ${names[group]}: ${named(found)}.`),
         ),
         ...(tooHigh ? [TOO_HIGH] : []),
         ...clearedWords,
@@ -82,5 +86,5 @@ export function assessVehicle(results: readonly Result[], excused: Excused): Ass
       headline: cleared.length > 0 ? 'So far within limits, not complete' : 'Nothing judged yet',
       reasons: open,
     };
-  return { call: 'healthy', headline: 'Supply, booster and brakes met every limit tested', reasons: [] };
+  return { call: 'healthy', headline: `${names.all} met every limit tested`, reasons: [] };
 }

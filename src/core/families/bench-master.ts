@@ -1,0 +1,51 @@
+import { z } from 'zod';
+import type { MemberFolder, Port } from '../contract/family';
+import type { Member } from '../model/member';
+import type { Motion } from '../model/motion';
+import { benchMaster } from './bench-members';
+import { amount, identityFields } from './profile-fields';
+
+const benchMasterProfile = z.strictObject({
+  kind: z.literal('bench-master'),
+  ...identityFields,
+  bore_m: amount('Bore', 'length', 0.01, 0.06),
+  air_m3: amount('Air in its line', 'volume', 0, 1e-5),
+  stiffness_m3PerPa: amount('Give of its line and calipers', 'volumePerPressure', 1e-14, 1e-11),
+});
+export type BenchMasterProfile = z.infer<typeof benchMasterProfile>;
+
+/** A bench's own master cylinder with calipers, as what a unit drives: nothing of it is tested. */
+export const benchMasterFolder: MemberFolder<BenchMasterProfile> = {
+  kind: 'bench-master',
+  name: 'Master cylinder of the bench',
+  role: 'load',
+  profile: benchMasterProfile,
+  typical: {
+    kind: 'bench-master',
+    name: 'Master cylinder of the bench',
+    maker: '',
+    bore_m: 0.0286,
+    air_m3: 1e-7,
+    stiffness_m3PerPa: 1e-12,
+  },
+  faults: [],
+  looks: [],
+  steps: () => [],
+  keeps: {},
+  results: () => [],
+  parts: [],
+  leakPoints: [],
+};
+
+/** The same with a true gauge on one of a bench's ports. */
+export const benchMasterOn = (ports: readonly Port[], port: string): Member<BenchMasterProfile> => {
+  const motion = benchMaster.motion!;
+  const place = ports.findIndex(({ id }) => id === port);
+  const shown: Motion['with'] = (parameters, at) => ({
+    ...motion.with(parameters, at),
+    shown: (_y, _at, out) => {
+      out[place] = at.nodes[0]!.effort / parameters[0]!;
+    },
+  });
+  return { ...benchMaster, motion: { ...motion, with: shown } };
+};

@@ -1,0 +1,140 @@
+import type { Port } from '../contract/family';
+import type { FluidKind } from '../fluid/kinds';
+import { benchMasterFolder, benchMasterOn, type BenchMasterProfile } from './bench-master';
+import { fluidLook, look, mustBe, untilMended, zerosStep } from './bench-items';
+import { makeSafeStep } from './making-safe';
+import { member as pump, motionOn as pumpOn, motorPump, type MotorPumpProfile } from './motor-pump/index';
+import {
+  member as booster,
+  motionOn as boosterOn,
+  motorPumpBooster,
+  type MotorPumpBoosterProfile,
+} from './motor-pump-booster/index';
+import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
+
+/** What stands on a bench with a motor-pump booster. */
+export type MotorPumpBenchProfile = AssemblyProfile<
+  MotorPumpProfile,
+  MotorPumpBoosterProfile,
+  BenchMasterProfile
+>;
+
+/** Where readings are taken on a motor-pump booster on a bench. */
+const PORTS = [
+  { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input' },
+  { id: 'supply', name: 'Accumulator', short: 'Acc', quantity: 'pressure' },
+  { id: 'output', name: 'Pressure of the master', short: 'Master', quantity: 'pressure' },
+  { id: 'battery', name: 'Battery', short: 'Batt', quantity: 'voltage', ink: 'supply' },
+  { id: 'current', name: 'Motor current', short: 'Motor', quantity: 'current', ink: 'activation', optional: true },
+  { id: 'drop', name: 'Lost in the feed', short: 'Drop', quantity: 'voltage', ink: 'activation', optional: true },
+  { id: 'fluid', name: 'Fluid in the reservoir', short: 'Fluid', quantity: 'temperature', ink: 'supply' },
+  { id: 'pump-clock', name: 'Recorder of the pump', short: 'Time', quantity: 'duration' },
+] as const satisfies readonly Port[];
+
+const OFF = { power: 'isolated' } as const;
+
+const opening = (fluid: FluidKind) => ({
+  id: 'cautions',
+  title: 'Before anything is connected',
+  instruction: 'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
+  cautions: ['held-by-check-valves', 'charged-vessel', 'starts-by-itself', 'bench-pressure', 'fluids'] as const,
+  state: OFF,
+  fluid: true as const,
+  needs: [],
+  mandatory: true as const,
+  attended_s: 240,
+  items: [
+    fluidLook(fluid),
+    mustBe(
+      'emptied',
+      'Accumulator emptied',
+      'Power isolated and secured, the brake applied 40 times and the bleed of the accumulator opened slowly into a closed hose until its flow has stopped?',
+      'Emptied, nothing comes',
+      [
+        'charged',
+        'Not yet, or it still comes',
+        untilMended(
+          'Apply until the pedal moves nothing more, then bleed into a closed hose until nothing comes. No gauge is connected before that: the check valve keeps what is stored.',
+        ),
+      ],
+    ),
+    look('clamped', 'Clamped', 'Booster and master cylinder clamped, the pedal free to travel?', 'Clamped', [
+      'loose',
+      'Not yet',
+      untilMended('Clamp it, then look again.'),
+    ]),
+  ],
+});
+
+const at: Setting = {
+  setting: 'bench',
+  ports: PORTS,
+  output: 'output',
+  on: { power: 'on' },
+  off: OFF,
+  opening: (rig, fluid) => [
+    opening(fluid),
+    {
+      ...zerosStep(
+        PORTS,
+        rig,
+        'Power isolated, foot off, every line vented; read what each gauge shows.',
+        OFF,
+      ),
+      attended_s: 120,
+    },
+  ],
+  closing: (rig) => [
+    {
+      ...makeSafeStep(
+        PORTS,
+        rig,
+        'Power isolated and secured. Apply again and again until the accumulator reads zero: its check valve holds what is stored.',
+        OFF,
+      ),
+      attended_s: 120,
+    },
+  ],
+  names: {
+    supply: 'the motor pump',
+    unit: 'the booster',
+    load: 'what it drives',
+    all: 'Motor pump and booster',
+  },
+};
+
+/** A motor-pump booster with its pump, on a bench with a lever, a battery and a master cylinder of its own. Handbook-models 8.5. */
+export const motorPumpBench = assemblyOf<MotorPumpProfile, MotorPumpBoosterProfile, BenchMasterProfile>({
+  kind: 'motor-pump-booster',
+  name: 'Motor-pump booster',
+  at,
+  source: motorPump,
+  unit: motorPumpBooster,
+  load: benchMasterFolder,
+  members: {
+    source: { ...pump, motion: pumpOn(PORTS) },
+    unit: { ...booster, motion: boosterOn(PORTS) },
+    load: benchMasterOn(PORTS, 'output'),
+  },
+  loadOf: ({ load }) => load,
+  curve: {
+    input: 'pedal_N',
+    output: 'load.pressure',
+    sources: ['assist.supply'],
+    releasing: null,
+    knee: { reading: 'runoutPedal', word: 'runout' },
+  },
+  fluid: ({ unit }) => unit.fluid,
+  full: ({ unit, source }) => ({
+    pedal_N: unit.assist_N[2],
+    supply_Pa: unit.out_Pa,
+    volts_V: source.supply_V,
+    fluid_K: FLUID_K,
+    applications: 0,
+  }),
+  // What a pump does not fill in time or a poor feed slows down is no fault of the booster.
+  excused: { supply: ['charge-time', 'on-time', 'relief'], load: [] },
+});
+
+/** Fluid as warm as a room. */
+const FLUID_K = 293.15;

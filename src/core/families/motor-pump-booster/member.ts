@@ -1,0 +1,289 @@
+import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
+import { filledTo, leaked, timeUntilFallen_s, type Filled } from '../../fluid/charging';
+import { overshoot_Pa, relieved_m3PerS } from '../../fluid/fluid-pump';
+import { appliedFrom, drawnFast, powerOutput_N, type PowerPiston } from '../../fluid/power-piston';
+import { rootOfFalling } from '../../numeric/root';
+import type { Vector } from '../../model/descriptor';
+import type { Member, Nodes, Standing, Wanted } from '../../model/member';
+import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
+import { APPLICATIONS, BAROMETER, TEMPERATURE } from '../inputs';
+import { FLUID, glycol_PaS, leakOf_m3, STORED } from '../motor-pump/index';
+import type { MotorPumpBoosterProfile } from './profile';
+
+/** What makes one booster differ from another, and what faults move. */
+export const parameters = [
+  { id: 'pedalRatio', name: 'Pedal ratio', quantity: 'ratio' },
+  { id: 'ratio', name: 'Output for each newton of input', quantity: 'ratio' },
+  { id: 'opens_N', name: 'Input at which the spool opens', quantity: 'force' },
+  { id: 'jump_N', name: 'Output that comes at once then', quantity: 'force' },
+  { id: 'friction_N', name: 'Friction of the spool', quantity: 'force' },
+  { id: 'area_m2', name: 'Area of the power piston', quantity: 'area' },
+  { id: 'spring_N', name: 'Return spring', quantity: 'force' },
+  { id: 'spool_m3', name: 'Let go with each release', quantity: 'fluidVolume' },
+  { id: 'shell_m3', name: 'Inside of the accumulator', quantity: 'volume' },
+  { id: 'preCharge_Pa', name: 'Pre-charge', quantity: 'pressure' },
+  { id: 'in_Pa', name: 'Switched on at', quantity: 'pressure' },
+  { id: 'out_Pa', name: 'Switched off at', quantity: 'pressure' },
+  { id: 'delay_s', name: 'The switch is late by', quantity: 'duration' },
+  { id: 'lamp_Pa', name: 'Low-pressure lamp', quantity: 'pressure' },
+  { id: 'relief_Pa', name: 'Relief', quantity: 'pressure' },
+  { id: 'leak_m3PerS', name: 'Leak at 100 bar, fluid at 20 °C', quantity: 'leakRate' },
+  { id: 'weepsFrom_Pa', name: 'Relief weeps from', quantity: 'pressure' },
+  { id: 'weeps_m3PerSPa', name: 'Relief weeps, for each pascal above that', quantity: 'ratio' },
+  { id: 'application_N', name: 'Pedal force of an application', quantity: 'force' },
+  { id: 'watch_s', name: 'Off-time watched', quantity: 'duration' },
+] as const;
+
+const inputs = [
+  { id: 'pedal_N', name: 'Pedal force', quantity: 'force', from: { port: 'pedal', as: 'set' } },
+  STORED,
+  FLUID,
+  BAROMETER,
+  TEMPERATURE,
+  APPLICATIONS,
+] as const satisfies readonly InputDescriptor[];
+
+const readings = [
+  { id: 'output', name: 'Force of the pushrod', quantity: 'force' },
+  { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force' },
+  { id: 'flickUp', name: 'Flick-up', quantity: 'pressure' },
+  { id: 'chargeTime', name: 'Charge from empty', quantity: 'duration', apart: { SI: 0.5, part: 0.02 } },
+  { id: 'cutOut', name: 'Switched off at', quantity: 'pressure', apart: { part: 0.01 } },
+  { id: 'cutIn', name: 'Switched on at', quantity: 'pressure', apart: { part: 0.01 } },
+  { id: 'onTime', name: 'On-time', quantity: 'duration', apart: { SI: 0.3, part: 0.05 } },
+  { id: 'offTime', name: 'Off-time once settled', quantity: 'duration', apart: { SI: 3, part: 0.08 } },
+  { id: 'bridged', name: 'Highest with the switch bridged', quantity: 'pressure', apart: { part: 0.01 } },
+  { id: 'kept', name: 'Accumulator after applications', quantity: 'pressure', apart: { part: 0.02 } },
+  { id: 'lamp', name: 'Lamp lights at', quantity: 'pressure' },
+] as const;
+
+export type Parameters = Named<typeof parameters>;
+export type ReadingId = (typeof readings)[number]['id'];
+export const named = reader(parameters);
+const PLACE = Object.fromEntries(readings.map(({ id }, i) => [id, i])) as Record<ReadingId, number>;
+
+const [CHARGE, ROD] = [0, 1];
+
+/** A pump that has not filled it by then is switched off to spare its motor, s. */
+export const LONGEST_S = 120;
+/** The switch is bridged for no longer than this, s. Handbook-models 8.5. */
+export const BRIDGED_S = 5;
+/** An application of the reserve: held, the gauge read, let go; and how long it is from one to the next, s. */
+export const APPLICATION = { held_s: 3, every_s: 10 } as const;
+/** The relief needs so much more for each flow that it passes, Pa·s/m³. Handbook-models P.3. */
+export const OVERRIDE_PASPERM3 = 4e9;
+/** Higher than any pump of these comes, Pa. */
+const HIGHEST_PA = 4e7;
+const CLOSE_PA = 500;
+const BRIDGED_STEPS = 10;
+
+/** The power piston by its parameters. */
+export const pistonOf = ({ ratio, opens_N, jump_N, area_m2, spring_N }: Parameters): PowerPiston => ({
+  ratio,
+  opens_N,
+  jump_N,
+  area_m2,
+  spring_N,
+});
+
+/** Input of the spool at a pedal force on the way up, N. */
+export const inputOf_N = ({ pedalRatio, friction_N }: Parameters, pedal_N: number): number =>
+  Math.max(0, pedalRatio * pedal_N - friction_N);
+
+export const vesselOf = ({ shell_m3, preCharge_Pa }: Parameters, around: Around): Vessel =>
+  new Vessel({ shell_m3, preCharge_Pa, settling_s: USUAL_SETTLING_S }, around);
+
+/** What leaves the accumulator at a pressure with nobody braking, its relief left out, m³/s. */
+export function lostAt_m3PerS(p: Parameters, viscosity_PaS: number, pressure_Pa: number): number {
+  const leaks = (leakOf_m3(p.leak_m3PerS) * pressure_Pa) / viscosity_PaS;
+  return leaks + p.weeps_m3PerSPa * Math.max(0, pressure_Pa - p.weepsFrom_Pa);
+}
+
+/**
+ * A motor-pump booster. Handbook-models 8.5 on 8.4 and P.1–P.5: what the pump gives less what is lost fills the accumulator between
+ * the two pressures of its switch; the spool meters that onto the power piston; with no pump, each application takes what the rod's
+ * way and a release take.
+ */
+class MotorPumpBooster implements Standing {
+  private readonly p: Parameters;
+  private readonly viscosity_PaS: number;
+  private readonly vessel: Vessel;
+
+  constructor(
+    vector: Vector,
+    private readonly pedal_N: number,
+    private readonly supply_Pa: number,
+    fluid_K: number,
+    around: Around,
+    private readonly applications: number,
+  ) {
+    this.p = named(vector);
+    this.viscosity_PaS = glycol_PaS(fluid_K);
+    this.vessel = vesselOf(this.p, around);
+  }
+
+  span(): readonly [number, number] {
+    return [0, 0];
+  }
+
+  through(): number {
+    return 0;
+  }
+
+  atRest() {
+    return { effort: 0, passes: 0 };
+  }
+
+  brings(): number {
+    return powerOutput_N(pistonOf(this.p), inputOf_N(this.p, this.pedal_N), this.supply_Pa);
+  }
+
+  private get runoutPedal_N(): number {
+    const { p, supply_Pa } = this;
+    const runout_N =
+      (supply_Pa * p.area_m2 - p.spring_N - p.jump_N + p.ratio * p.opens_N) / Math.max(1e-9, p.ratio - 1);
+    return (Math.max(p.opens_N, runout_N) + p.friction_N) / p.pedalRatio;
+  }
+
+  private lost_m3PerS(pressure_Pa: number): number {
+    return lostAt_m3PerS(this.p, this.viscosity_PaS, pressure_Pa);
+  }
+
+  /** Settled gas after one application after another with no pump, the pedal still down, Pa. */
+  private kept_Pa({ taken }: Nodes): number {
+    const { p, vessel } = this;
+    const piston = pistonOf(p);
+    const input_N = inputOf_N(p, p.application_N);
+    const travel_m = (force_N: number) => taken(ROD, force_N);
+    let charge: Charge = vessel.settledAt(this.supply_Pa);
+    for (let n = 1; n <= this.applications; n += 1) {
+      const { stroke } = appliedFrom(vessel, charge, piston, travel_m, input_N);
+      const held = vessel.stood(stroke, APPLICATION.held_s);
+      if (n >= this.applications) return vessel.gauge_Pa(held);
+      charge = vessel.stood(
+        drawnFast(vessel, held, p.spool_m3),
+        APPLICATION.every_s - APPLICATION.held_s,
+      );
+    }
+    return this.supply_Pa;
+  }
+
+  read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
+    const { p, vessel } = this;
+    const asked = (id: ReadingId) => !wanted || wanted.has(PLACE[id]);
+    const ifAsked = (id: ReadingId, tell: () => number) => (asked(id) ? tell() : NaN);
+    // A switch that is stuck off never starts it.
+    const runs = p.in_Pa > 0;
+    const pump = (pressure_Pa: number) => nodes.taken(CHARGE, pressure_Pa);
+    const gains = (pressure_Pa: number) =>
+      pump(pressure_Pa) - this.lost_m3PerS(pressure_Pa) - relieved_m3PerS({ ...RELIEF, relief_Pa: p.relief_Pa }, pressure_Pa);
+    const cycles = ['chargeTime', 'cutOut', 'cutIn', 'onTime', 'offTime', 'bridged'] as const;
+    const ceiling_Pa = runs && cycles.some(asked) ? rootOfFalling(gains, 0, HIGHEST_PA, CLOSE_PA) : 0;
+    const stops = runs && ceiling_Pa > p.out_Pa;
+    const filled = (from: Charge): Filled =>
+      stops ? filledTo(vessel, from, p.out_Pa, gains) : { charge: from, time_s: Infinity };
+    const fromEmpty = asked('chargeTime') || asked('cutOut') ? filled(vessel.empty) : null;
+    const cycle = asked('onTime') || asked('offTime') ? filled(vessel.settledAt(p.in_Pa)) : null;
+    return [
+      efforts[ROD]!,
+      this.runoutPedal_N,
+      runs && pump(0) > 0 ? vessel.flickUp_Pa : 0,
+      fromEmpty ? Math.min(LONGEST_S, fromEmpty.time_s) : NaN,
+      fromEmpty ? this.cutOut_Pa(stops, ceiling_Pa, fromEmpty, pump) : NaN,
+      stops ? p.in_Pa : ceiling_Pa,
+      cycle ? Math.min(LONGEST_S, cycle.time_s) : NaN,
+      cycle ? this.offTime_s(runs, stops, cycle.charge) : NaN,
+      ifAsked('bridged', () => this.bridged_Pa(pump, gains)),
+      ifAsked('kept', () => this.kept_Pa(nodes)),
+      p.lamp_Pa,
+    ];
+  }
+
+  private cutOut_Pa(stops: boolean, ceiling_Pa: number, filled: Filled, pump: (p: number) => number): number {
+    const { p } = this;
+    if (!stops) return ceiling_Pa;
+    const over_Pa = overshoot_Pa(p, pump(p.out_Pa), filled.charge.gas_m3);
+    return Math.min(ceiling_Pa, p.out_Pa + over_Pa);
+  }
+
+  /** Time that it stays off, once it was charged from where it is switched on by gas that had settled; no longer than it is watched, s. */
+  private offTime_s(runs: boolean, stops: boolean, charged: Charge): number {
+    const { p, vessel } = this;
+    if (!runs) return p.watch_s;
+    if (!stops) return 0;
+    return timeUntilFallen_s(vessel, charged, p.in_Pa, (pressure_Pa) => this.lost_m3PerS(pressure_Pa), p.watch_s);
+  }
+
+  /** Pressure that it comes to with its switch bridged for as long as that is allowed, from where it stood, Pa. */
+  private bridged_Pa(pump: (pressure_Pa: number) => number, gains: (pressure_Pa: number) => number): number {
+    const { vessel } = this;
+    const most_Pa = rootOfFalling(gains, 0, HIGHEST_PA, CLOSE_PA);
+    const into = (pressure_Pa: number) => this.lost_m3PerS(pressure_Pa) - pump(pressure_Pa);
+    let charge = vessel.settledAt(this.supply_Pa);
+    for (let step = 0; step < BRIDGED_STEPS; step += 1)
+      charge = leaked(vessel, charge, BRIDGED_S / BRIDGED_STEPS, into);
+    return Math.max(this.supply_Pa > most_Pa ? most_Pa : 0, Math.min(most_Pa, vessel.gauge_Pa(charge)));
+  }
+}
+
+const RELIEF = { override_PaSPerM3: OVERRIDE_PASPERM3 } as const;
+
+function healthy(profile: MotorPumpBoosterProfile) {
+  const { limits, ratio, preCharge_Pa, leak_m3PerS } = profile;
+  return healthyUnit(
+    parameters,
+    {
+      pedalRatio: profile.pedalRatio,
+      ratio,
+      opens_N: profile.opens_N,
+      jump_N: profile.jump_N,
+      friction_N: profile.friction_N,
+      area_m2: profile.area_m2,
+      spring_N: profile.spring_N,
+      spool_m3: profile.spool_m3,
+      shell_m3: profile.shell_m3,
+      preCharge_Pa,
+      in_Pa: profile.in_Pa,
+      out_Pa: profile.out_Pa,
+      delay_s: profile.delay_s,
+      lamp_Pa: profile.lamp_Pa,
+      relief_Pa: profile.relief_Pa,
+      leak_m3PerS,
+      weepsFrom_Pa: (profile.in_Pa + profile.out_Pa) / 2,
+      weeps_m3PerSPa: 0,
+      application_N: profile.assist_N[2],
+      watch_s: profile.watch_s,
+    },
+    {
+      ratio: limits.output_fraction.value * ratio,
+      preCharge_Pa: limits.preCharge_fraction.value * preCharge_Pa,
+      in_Pa: limits.switch_Pa.value,
+      out_Pa: limits.switch_Pa.value,
+      lamp_Pa: limits.lamp_Pa.value,
+      relief_Pa: limits.relief_Pa.value,
+      leak_m3PerS: limits.leak_fraction.value * leak_m3PerS,
+    },
+  );
+}
+
+/** A motor-pump booster, to be joined to its pump and to what its rod pushes. */
+export const member: Member<MotorPumpBoosterProfile> = {
+  parameters,
+  inputs,
+  readings,
+  fedBy: [{ id: 'charge', name: 'Charge', coupling: 'pumped' }],
+  feeds: [{ id: 'rod', name: 'Rod', coupling: 'rod' }],
+  healthy,
+  with: (
+    vector,
+    [pedal_N = 0, supply_Pa = 0, fluid_K = 0, barometer_Pa = 0, temperature_K = 0, applications = 0],
+  ) =>
+    new MotorPumpBooster(
+      vector,
+      Math.max(0, pedal_N),
+      Math.max(0, supply_Pa),
+      fluid_K,
+      { barometer_Pa, temperature_K },
+      applications,
+    ),
+};

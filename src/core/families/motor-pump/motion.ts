@@ -1,0 +1,47 @@
+import { motorPumpFlow_m3PerS } from '../../fluid/fluid-pump';
+import type { Port } from '../../contract/family';
+import { inputAt, type Command, type Instant, type Motion } from '../../model/motion';
+import { feedOf, named, pumpOf } from './member';
+import { glycol_PaS } from './profile';
+
+/** What can be done by hand to a motor pump. */
+// A type and no interface: only so is it one of `Hands`.
+export type PumpHands = {
+  /** Whether its fuse is in and it may be started. */
+  readonly power: boolean;
+};
+
+const POWER_COMMAND: Command = { kind: 'switch', id: 'power', name: 'Power to the pump', usual: false };
+
+/** A motor pump over time: it gives what it gives at the pressure there, while it is fed and the unit's switch asks for it. */
+export const motionOn = (ports: readonly Port[]): Motion => ({
+  states: [],
+  commands: [POWER_COMMAND],
+  owns: [],
+  with: (vector, place) => {
+    const charge = place.nodes[0]!;
+    const p = named(vector);
+    const pump = pumpOf(p);
+    // Fluid that has stood in the room.
+    const fluid_K = inputAt(place, 'temperature_K');
+    const viscosity_PaS = glycol_PaS(fluid_K);
+    const at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
+    const runs = (instant: Instant) => charge.asks && (instant as Instant<PumpHands>).hands.power;
+    return {
+      atRest: () => [],
+      passes: (instant) => {
+        charge.passed = runs(instant)
+          ? motorPumpFlow_m3PerS(pump, p.supply_V, viscosity_PaS, charge.effort)
+          : 0;
+      },
+      shown: (_y, instant, shown) => {
+        const { current_A, drop_V } = feedOf(p, pump, charge.effort);
+        const running = runs(instant);
+        shown[at.battery!] = p.supply_V;
+        shown[at.fluid!] = fluid_K;
+        shown[at.current!] = running ? current_A : 0;
+        shown[at.drop!] = running ? drop_V : 0;
+      },
+    };
+  },
+});

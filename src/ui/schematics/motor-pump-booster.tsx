@@ -1,0 +1,58 @@
+import { Drawing, type SchematicProps, type Spot } from './drawing';
+
+/** Line drawing of a motor-pump booster, from the handbook: pedal, spool and power piston, master cylinder, accumulator, pump and its feed. */
+export function MotorPumpBoosterDrawing(props: SchematicProps) {
+  return (
+    <Drawing {...props} places={PLACES}>
+      {/* pedal on its pivot, and the rod into the booster */}
+      <g id="pedal">
+        <path d="M92 96 l-30 138" strokeWidth="4" />
+        <path d="M44 232 l34 10 l4 -16" strokeWidth="3" />
+        <path d="M84 90 a9 9 0 1 0 18 0 a9 9 0 1 0 -18 0" />
+        <path d="M78 178 h74" strokeWidth="3" />
+      </g>
+      {/* body: spool in the middle, power piston around the rod, its spring */}
+      <path d="M152 140 h196 v76 h-196 z" />
+      <g id="spool">
+        <path d="M166 168 h20 v20 h-20 z M204 168 h20 v20 h-20 z M186 174 h18 M186 182 h18" />
+      </g>
+      <g id="piston">
+        <path d="M244 148 h22 v60 h-22 z" />
+        <path d="M266 178 h98" strokeWidth="3" />
+      </g>
+      <path d="M268 160 l8 -8 l10 16 l10 -16 l10 16 l10 -16 l10 16 l10 -8 M268 196 l8 8 l10 -16 l10 16 l10 -16 l10 16 l10 -16 l10 8" />
+      {/* master cylinder with two pistons, and the reservoir over it */}
+      <path d="M348 152 h136 v52 h-136 z" />
+      <g id="master">
+        <path d="M364 156 h14 v44 h-14 z M426 156 h14 v44 h-14 z" />
+      </g>
+      <path d="M392 152 v-14 M456 152 v-14 M370 88 h108 v50 h-108 z M376 108 h96" />
+      <path d="M410 204 v52 M470 204 v30 h40" />
+      {/* from the reservoir to the pump, and on through the check valve to the accumulator and the spool */}
+      <path d="M478 120 h46 v24" />
+      <path d="M506 162 a18 18 0 1 0 36 0 a18 18 0 1 0 -36 0 M516 168 l8 -14 l8 14" />
+      <path d="M548 146 h48 v32 h-48 z M542 162 h6" />
+      <path d="M524 144 v-112 h-226" />
+      <path d="M440 26 l-10 6 l10 6 z M430 26 v12" />
+      <path d="M180 58 a44 28 0 0 1 88 0 a44 28 0 0 1 -88 0 M180 58 q44 20 88 0" />
+      <path d="M224 86 v54 M298 32 v74 h-74" />
+      {/* relief back to the reservoir, and the pressure switch */}
+      <path d="M340 32 v22 M330 54 h20 v16 h-20 z M340 70 v24 h30 M334 66 l12 -8" />
+      <path d="M380 32 v14 M368 46 h24 v14 h-24 z" />
+      {/* battery, fuse, and the motor's feed */}
+      <path d="M520 262 h70 v34 h-70 z M534 262 v-8 M576 262 v-8" />
+      <path d="M576 254 v-76 M534 254 v-32 h14 v-44" />
+    </Drawing>
+  );
+}
+
+export const PLACES: Record<string, Spot> = {
+  pedal: { name: 'Pedal force', x: 64, y: 226, tx: 12, ty: 268, anchor: 'start', channel: 'input' },
+  supply: { name: 'Accumulator', x: 224, y: 110, tx: 208, ty: 114, anchor: 'end', channel: 'supply' },
+  output: { name: 'Master', x: 410, y: 264, tx: 410, ty: 294, anchor: 'middle', channel: 'output' },
+  battery: { name: 'Battery', x: 555, y: 279, tx: 555, ty: 316, anchor: 'middle', channel: 'supply' },
+  current: { name: 'Current', x: 576, y: 206, tx: 590, ty: 234, anchor: 'start', channel: 'activation' },
+  drop: { name: 'Feed', x: 534, y: 226, tx: 520, ty: 231, anchor: 'end', channel: 'activation' },
+  fluid: { name: 'Fluid', x: 424, y: 114, tx: 424, ty: 82, anchor: 'middle', channel: 'supply' },
+  body: { name: 'Body', x: 300, y: 216, tx: 300, ty: 236, anchor: 'middle' },
+};
