@@ -7,6 +7,7 @@ import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
 import { performOnBench, type BenchRoom } from './bench-top';
 import { performOnPack } from './pack';
+import { performOnPump } from './pump';
 import { perform, type SetTo } from './vehicle';
 
 /** Carries out a step on a unit of some parameters: what a gauge that is not out would show, by item. */
@@ -38,6 +39,7 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
     );
   },
   'pedal-valve': performOnPack,
+  'motor-pump-booster': performOnPump,
   'remote-vacuum': (parameters, room, step, set) =>
     performOnBench(
       'remote-vacuum',

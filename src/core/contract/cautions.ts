@@ -48,7 +48,8 @@ export const CAUTIONS = {
       'Do not heat, drill, weld or open it. Fill it with nitrogen only, by the maker’s procedure; handle and dispose of it as a charged vessel.',
   },
   'starts-by-itself': {
-    hazard: 'A pump that starts by itself whenever the pressure falls, and with the ignition or a door on some vehicles.',
+    hazard:
+      'A pump that starts by itself whenever the pressure falls, and with the ignition or a door on some vehicles.',
     action:
       'Take its fuse out and secure it before hands, tools or loose lines are near. Never bridge its switch for more than five seconds.',
   },

@@ -47,7 +47,8 @@ export function wholeModel<S, U>({
       return readings;
     },
   };
-  if (sourceAsRead === source) return { ...whole, slices, by: { gauge: whole as View, itself: whole as View } };
+  if (sourceAsRead === source)
+    return { ...whole, slices, by: { gauge: whole as View, itself: whole as View } };
   return {
     ...known,
     slices,

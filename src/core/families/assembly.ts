@@ -103,17 +103,11 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
 
   const procedure = (profile: Profile, rig: Rig): Procedure => {
     const own = ROLES.flatMap((role) => folders[role].steps(profile[role], rig, at));
-    const inOrder = PHASES.flatMap((phase) =>
-      own.flatMap((one) => (one.phase === phase ? [one.step] : [])),
-    );
+    const inOrder = PHASES.flatMap((phase) => own.flatMap((one) => (one.phase === phase ? [one.step] : [])));
     const doable = inOrder.filter(({ items }) =>
       items.every((item) => item.kind !== 'reading' || (rig[item.port] ?? []).length > 0),
     );
-    const steps = [
-      ...at.opening(rig, fluid(profile)),
-      ...doable,
-      ...at.closing(rig, fluid(profile)),
-    ];
+    const steps = [...at.opening(rig, fluid(profile)), ...doable, ...at.closing(rig, fluid(profile))];
     const there = new Set(steps.map(({ id }) => id));
     return {
       id: `${kind}-test`,

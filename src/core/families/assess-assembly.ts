@@ -26,11 +26,7 @@ export type Excused = Readonly<Record<'supply' | 'load', readonly string[]>>;
  *
  * @param excused failures of the unit that a supply or a load which fails explains, by whose they are
  */
-export function assessAssembly(
-  results: readonly Result[],
-  excused: Excused,
-  names: SpokenOf,
-): Assessment {
+export function assessAssembly(results: readonly Result[], excused: Excused, names: SpokenOf): Assessment {
   const fails = (result: Result) => result.verdict === 'fails';
   const explained = new Set(
     (['supply', 'load'] as const).flatMap((about) =>

@@ -76,3 +76,17 @@ export const TREADLE_COMMANDS: readonly Command[] = [
 
 /** A pack stands still until it is started. */
 export const PACK_PUMP: Command = { kind: 'switch', id: 'pump', name: 'Pump', usual: false };
+
+/** What can be done by hand to a motor pump. */
+// A type and no interface: only so is it one of `Hands`.
+export type PumpHands = {
+  /** Whether its fuse is in and it may be started. */
+  readonly power: boolean;
+};
+
+export const POWER_COMMAND: Command = {
+  kind: 'switch',
+  id: 'power',
+  name: 'Power to the pump',
+  usual: false,
+};

@@ -5,7 +5,13 @@ import { tankBehindHose_Pa } from '../air/pumped';
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import { PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../fluid/closed-line';
 import type { Member, Standing } from '../model/member';
-import { benchMasterMotion, benchVacuumMotion, loadCellMotion, pluggedPortMotion, pumpPackMotion } from './bench-motion';
+import {
+  benchMasterMotion,
+  benchVacuumMotion,
+  loadCellMotion,
+  pluggedPortMotion,
+  pumpPackMotion,
+} from './bench-motion';
 import { healthyUnit, type InputDescriptor } from '../model/vectors';
 import { circle_m2 } from './profile-fields';
 

@@ -193,9 +193,12 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     const { commands } = family.motion;
     fc.assert(fc.property(handsOf(commands), (hands) => expect(handsRefused(commands, hands)).toBeNull()));
     expect(handsRefused(commands, handsOff(commands))).toBeNull();
-    const { level, most, choice, choices, switched } = [VEHICLE_HANDS, PACK_HANDS, PUMP_HANDS, BENCH_HANDS].find(
-      (hands) => commands.some(({ id }) => id === (hands.choice ?? hands.switched)),
-    )!;
+    const { level, most, choice, choices, switched } = [
+      VEHICLE_HANDS,
+      PACK_HANDS,
+      PUMP_HANDS,
+      BENCH_HANDS,
+    ].find((hands) => commands.some(({ id }) => id === (hands.choice ?? hands.switched)))!;
     const [hand, speed] = level as [string, string];
     expect(handsRefused(commands, { lever: 1 })).toContain(`This bench has no “lever”: ${hand}, ${speed}`);
     expect(handsRefused(commands, { [hand]: 1.2 * most })).toBe(`${hand}: from 0 to ${most}.`);

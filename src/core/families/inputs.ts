@@ -24,3 +24,19 @@ export const APPLICATIONS = {
   name: 'Applications since the source stopped',
   quantity: 'count',
 } as const satisfies InputDescriptor;
+
+/** Pressure of the accumulator, by the gauge behind its check valve; until that is read, where a healthy one is switched off. */
+export const STORED = {
+  id: 'supply_Pa',
+  name: 'Accumulator',
+  quantity: 'pressure',
+  from: { port: 'supply', as: 'source', until: 'cutOut' },
+} as const satisfies InputDescriptor;
+
+/** Fluid that a motor pump moves, as warm as its reservoir. */
+export const FLUID = {
+  id: 'fluid_K',
+  name: 'Fluid',
+  quantity: 'temperature',
+  from: { port: 'fluid', as: 'source', until: 'source.fluid', stays: true },
+} as const satisfies InputDescriptor;

@@ -13,20 +13,36 @@ import {
 import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
 
 /** What stands on a bench with a motor-pump booster. */
-export type MotorPumpBenchProfile = AssemblyProfile<
+export interface MotorPumpBenchProfile extends AssemblyProfile<
   MotorPumpProfile,
   MotorPumpBoosterProfile,
   BenchMasterProfile
->;
+> {
+  readonly kind: 'motor-pump-booster';
+}
 
 /** Where readings are taken on a motor-pump booster on a bench. */
 const PORTS = [
   { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input' },
   { id: 'supply', name: 'Accumulator', short: 'Acc', quantity: 'pressure' },
-  { id: 'output', name: 'Pressure of the master', short: 'Master', quantity: 'pressure' },
+  { id: 'output', name: 'Pressure of the bench master', short: 'Master', quantity: 'pressure' },
   { id: 'battery', name: 'Battery', short: 'Batt', quantity: 'voltage', ink: 'supply' },
-  { id: 'current', name: 'Motor current', short: 'Motor', quantity: 'current', ink: 'activation', optional: true },
-  { id: 'drop', name: 'Lost in the feed', short: 'Drop', quantity: 'voltage', ink: 'activation', optional: true },
+  {
+    id: 'current',
+    name: 'Motor current',
+    short: 'Motor',
+    quantity: 'current',
+    ink: 'activation',
+    optional: true,
+  },
+  {
+    id: 'drop',
+    name: 'Lost in the feed',
+    short: 'Drop',
+    quantity: 'voltage',
+    ink: 'activation',
+    optional: true,
+  },
   { id: 'fluid', name: 'Fluid in the reservoir', short: 'Fluid', quantity: 'temperature', ink: 'supply' },
   { id: 'pump-clock', name: 'Recorder of the pump', short: 'Time', quantity: 'duration' },
 ] as const satisfies readonly Port[];
@@ -36,8 +52,15 @@ const OFF = { power: 'isolated' } as const;
 const opening = (fluid: FluidKind) => ({
   id: 'cautions',
   title: 'Before anything is connected',
-  instruction: 'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
-  cautions: ['held-by-check-valves', 'charged-vessel', 'starts-by-itself', 'bench-pressure', 'fluids'] as const,
+  instruction:
+    'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
+  cautions: [
+    'held-by-check-valves',
+    'charged-vessel',
+    'starts-by-itself',
+    'bench-pressure',
+    'fluids',
+  ] as const,
   state: OFF,
   fluid: true as const,
   needs: [],

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { flickUp_Pa, preChargeOf_Pa, Vessel, type Charge } from './accumulator';
-import { filledTo, stoodLeaking, timeToFall_s } from './charging';
+import { filledTo, stoodLeaking, timeToFall_s, timeUntilFallen_s } from './charging';
 import { HYDRAULIC_FLUIDS, viscosity_PaS } from './hydraulic-fluid';
 import { gasEnergy_J, gasHeatCapacity_JPerK, gasPressure_Pa, IDEAL_NITROGEN } from './nitrogen';
 
@@ -159,6 +159,27 @@ describe('standing, handbook-models 8.6', () => {
     const [tight, leaks] = [() => 0, leakAt(291.15)].map((leak) => stoodLeaking(at(18), warm, 60, leak));
     expect(at(18).gauge_Pa(tight!)).toBeCloseTo(at(18).gauge_Pa(at(18).stood(warm, 60)), 3);
     expect(at(18).gauge_Pa(leaks!)).toBeLessThan(at(18).gauge_Pa(tight!));
+  });
+  test.each([
+    ['settled long before', 1, 3600],
+    ['still cooling', 40, 400],
+    ['by cooling alone', 0, 200],
+  ])(
+    'from hot gas, %s: what is left after the time in which it falls is the pressure',
+    (_how, times, most_s) => {
+      const of = at(18);
+      const hot = filledTo(of, of.empty, 150 * BAR, bySix).charge;
+      const leak = (pressure_Pa: number) => times * leakAt(291.15)(pressure_Pa);
+      const to_Pa = times === 0 ? 125 * BAR : 110 * BAR;
+      const time_s = timeUntilFallen_s(of, hot, to_Pa, leak, most_s);
+      expect(time_s).toBeLessThan(most_s);
+      expect(Math.abs(of.gauge_Pa(stoodLeaking(of, hot, time_s, leak)) / to_Pa - 1)).toBeLessThan(0.004);
+    },
+  );
+  test('no longer than it is watched, and no time where it stands so low already', () => {
+    const of = at(18);
+    expect(timeUntilFallen_s(of, of.settledAt(130 * BAR), 90 * BAR, leakAt(291.15), 60)).toBe(60);
+    expect(timeUntilFallen_s(of, of.settledAt(80 * BAR), 90 * BAR, leakAt(291.15), 60)).toBe(0);
   });
   test('a fall of settled gas speaks of the leak behind it', () => {
     const of = at(18);

@@ -79,9 +79,13 @@ export class Vessel {
   /** Settled at a pressure, Pa gauge; empty below that of its gas. */
   settledAt(pressure_Pa: number): Charge {
     if (pressure_Pa <= this.flickUp_Pa) return this.empty;
-    const { barometer_Pa, temperature_K } = this.around;
-    const volume_m3 = this.law.volume_m3(temperature_K, pressure_Pa + barometer_Pa);
-    return { gas_m3: this.amount_kmol * volume_m3, temperature_K };
+    return this.at(pressure_Pa, this.around.temperature_K);
+  }
+
+  /** At a pressure, Pa gauge, with its gas at a temperature; empty where gas as warm does not reach so low. */
+  at(pressure_Pa: number, temperature_K: number): Charge {
+    const volume_m3 = this.law.volume_m3(temperature_K, pressure_Pa + this.around.barometer_Pa);
+    return { gas_m3: Math.min(this.of.shell_m3, this.amount_kmol * volume_m3), temperature_K };
   }
 
   /** At a pressure with no heat given or taken on the way there, Pa gauge; empty where its gas does not reach so low. */

@@ -165,7 +165,8 @@ export function timeUntilFallen_s(
   for (let time_s = 0; time_s < most_s; time_s += step_s) {
     const next = leaked(vessel, at, step_s, leak);
     const [before_Pa, after_Pa] = [vessel.gauge_Pa(at), vessel.gauge_Pa(next)];
-    if (after_Pa <= to_Pa) return Math.min(most_s, time_s + (step_s * (before_Pa - to_Pa)) / (before_Pa - after_Pa));
+    if (after_Pa <= to_Pa)
+      return Math.min(most_s, time_s + (step_s * (before_Pa - to_Pa)) / (before_Pa - after_Pa));
     at = next;
   }
   return most_s;

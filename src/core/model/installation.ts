@@ -186,7 +186,8 @@ class Joined {
           ? brought
           : this.settle(node, (at) => this.unit.through(node.unit, at, own));
       own[node.unit] = effort;
-      if (node.cutAt < 0) this.efforts[node.other]![node.otherTerminal] = effort;
+      const asked = node.other === LOAD || (this.unit.asks?.(node.unit) ?? true);
+      if (node.cutAt < 0) this.efforts[node.other]![node.otherTerminal] = asked ? effort : NaN;
     }
     // The unit's own come first.
     const readings = this.unit.read(own, ofUnit, wanted);

@@ -74,6 +74,8 @@ export interface Standing {
   readonly atRest: (terminal: number, gauge: number) => { readonly effort: number; readonly passes: number };
   /** For a terminal that it feeds: the effort that it brings there, where that need not be balanced with what is taken. */
   readonly brings?: (terminal: number, efforts: ArrayLike<number>, nodes: Nodes) => number;
+  /** For a unit with a switch of its own: whether it ever asks its source there for anything. Where it does not, the source is told NaN. */
+  readonly asks?: (terminal: number) => boolean;
   /** For a load: what it takes besides by the end of the time on hold, with the effort held; nothing where it is left out. */
   readonly creeps?: (terminal: number, effort: number) => number;
   /** For a source: what stays joined to the unit once it has stopped; nothing where it is left out. */

@@ -1,4 +1,5 @@
 import { INHG_PA } from '@/core/quantities/units';
+import { FAMILIES } from '@/core/families/registry';
 import type { Fitting, JobEntry } from '@/core/records/entries';
 import type { Job } from '@/core/records/job';
 import { profiles } from './profiles';
@@ -25,9 +26,9 @@ export interface DemoCase {
   };
 }
 
-/** The fluid that a profile names: a vehicle's is that of its wheel brakes, a booster by itself has none. */
+/** The fluid that a profile names; a booster by itself has none. */
 const fluidOf = (profile: (typeof profiles)[keyof typeof profiles]) =>
-  'fluid' in profile ? profile.fluid : 'load' in profile ? profile.load.fluid : 'unknown';
+  FAMILIES[profile.kind].fluid(profile) ?? 'unknown';
 
 const job = (
   tag: string,

@@ -42,7 +42,8 @@ export const faults: readonly Fault[] = [
     prior: 24,
     brings: ['runs-often', 'lamp', 'fades'],
     name: 'gas lost from the accumulator',
-    plain: 'The gas behind the stored fluid is nearly gone: the pump runs often and briefly, and little is in reserve.',
+    plain:
+      'The gas behind the stored fluid is nearly gone: the pump runs often and briefly, and little is in reserve.',
     apply: moves((p, s) => ({ preCharge_Pa: p.preCharge_Pa * spent(s) })),
     signs: { 'lamp-motion': 'flickers' },
     confirm:
@@ -63,7 +64,8 @@ export const faults: readonly Fault[] = [
     apply: moves((p, s) => (s === 0 ? {} : { in_Pa: NEVER_PA, out_Pa: NEVER_PA, delay_s: p.delay_s })),
     signs: {},
     confirm: 'The pump goes on up to the relief; with the plug of the switch off it stops.',
-    repair: 'Take the fuse out at once. Renew switch or relay; check the relief and the fluid after the heat.',
+    repair:
+      'Take the fuse out at once. Renew switch or relay; check the relief and the fluid after the heat.',
     parts: ['switch'],
     cautions: OPENING,
   },
@@ -98,7 +100,8 @@ export const faults: readonly Fault[] = [
     prior: 6,
     brings: ['runs-often'],
     name: 'relief weeps',
-    plain: 'The relief valve does not shut: stored pressure falls to where it does, or the pump never gets there.',
+    plain:
+      'The relief valve does not shut: stored pressure falls to where it does, or the pump never gets there.',
     apply: moves((p, s) => ({
       weepsFrom_Pa: p.weepsFrom_Pa - s * (p.weepsFrom_Pa - 100 * BAR),
       weeps_m3PerSPa: weeping(s),

@@ -1,13 +1,13 @@
 import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
 import { filledTo, leaked, timeUntilFallen_s, type Filled } from '../../fluid/charging';
-import { overshoot_Pa, relieved_m3PerS } from '../../fluid/fluid-pump';
+import { relieved_m3PerS } from '../../fluid/fluid-pump';
 import { appliedFrom, drawnFast, powerOutput_N, type PowerPiston } from '../../fluid/power-piston';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
-import { APPLICATIONS, BAROMETER, TEMPERATURE } from '../inputs';
-import { FLUID, glycol_PaS, leakOf_m3, STORED } from '../motor-pump/index';
+import { APPLICATIONS, BAROMETER, FLUID, STORED, TEMPERATURE } from '../inputs';
+import { glycol_PaS, leakOf_m3 } from '../../fluid/brake-fluid';
 import type { MotorPumpBoosterProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
@@ -48,10 +48,16 @@ const readings = [
   { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force' },
   { id: 'flickUp', name: 'Flick-up', quantity: 'pressure' },
   { id: 'chargeTime', name: 'Charge from empty', quantity: 'duration', apart: { SI: 0.5, part: 0.02 } },
-  { id: 'cutOut', name: 'Switched off at', quantity: 'pressure', apart: { part: 0.01 } },
-  { id: 'cutIn', name: 'Switched on at', quantity: 'pressure', apart: { part: 0.01 } },
+  { id: 'cutOut', name: 'Switched off at', quantity: 'pressure', apart: { part: 0.015 } },
+  {
+    id: 'cutOutAgain',
+    name: 'Switched off at, from where it is switched on',
+    quantity: 'pressure',
+    apart: { part: 0.015 },
+  },
+  { id: 'cutIn', name: 'Switched on at', quantity: 'pressure', apart: { part: 0.015 } },
   { id: 'onTime', name: 'On-time', quantity: 'duration', apart: { SI: 0.3, part: 0.05 } },
-  { id: 'offTime', name: 'Off-time once settled', quantity: 'duration', apart: { SI: 3, part: 0.08 } },
+  { id: 'offTime', name: 'Off-time once settled', quantity: 'duration', apart: { SI: 3, part: 0.1 } },
   { id: 'bridged', name: 'Highest with the switch bridged', quantity: 'pressure', apart: { part: 0.01 } },
   { id: 'kept', name: 'Accumulator after applications', quantity: 'pressure', apart: { part: 0.02 } },
   { id: 'lamp', name: 'Lamp lights at', quantity: 'pressure' },
@@ -76,6 +82,8 @@ export const OVERRIDE_PASPERM3 = 4e9;
 const HIGHEST_PA = 4e7;
 const CLOSE_PA = 500;
 const BRIDGED_STEPS = 10;
+/** Light presses bring it down within 10 s, half of the time in which gas comes to its shell: (1 − e^−½)/½ of the cold is left. */
+const LEFT_COLD = 0.79;
 
 /** The power piston by its parameters. */
 export const pistonOf = ({ ratio, opens_N, jump_N, area_m2, spring_N }: Parameters): PowerPiston => ({
@@ -134,6 +142,15 @@ class MotorPumpBooster implements Standing {
     return { effort: 0, passes: 0 };
   }
 
+  /** A switch that is stuck off never starts the pump. */
+  private get runs(): boolean {
+    return this.p.in_Pa > 0;
+  }
+
+  asks(): boolean {
+    return this.runs;
+  }
+
   brings(): number {
     return powerOutput_N(pistonOf(this.p), inputOf_N(this.p, this.pedal_N), this.supply_Pa);
   }
@@ -149,6 +166,18 @@ class MotorPumpBooster implements Standing {
     return lostAt_m3PerS(this.p, this.viscosity_PaS, pressure_Pa);
   }
 
+  /**
+   * Gas as the pump is started by light presses: charged from there once, settled, and expanded within some ten seconds. Of the cold
+   * that no heat at all would leave, the shell takes a part away meanwhile.
+   */
+  private pressedTo(pressure_Pa: number, charged: (from: Charge) => Filled): Charge {
+    const { vessel } = this;
+    const shell_K = vessel.around.temperature_K;
+    const { gas_m3 } = charged(vessel.settledAt(pressure_Pa)).charge;
+    const fast = vessel.fastTo({ gas_m3, temperature_K: shell_K }, pressure_Pa);
+    return vessel.at(pressure_Pa, shell_K - LEFT_COLD * (shell_K - fast.temperature_K));
+  }
+
   /** Settled gas after one application after another with no pump, the pedal still down, Pa. */
   private kept_Pa({ taken }: Nodes): number {
     const { p, vessel } = this;
@@ -160,10 +189,7 @@ class MotorPumpBooster implements Standing {
       const { stroke } = appliedFrom(vessel, charge, piston, travel_m, input_N);
       const held = vessel.stood(stroke, APPLICATION.held_s);
       if (n >= this.applications) return vessel.gauge_Pa(held);
-      charge = vessel.stood(
-        drawnFast(vessel, held, p.spool_m3),
-        APPLICATION.every_s - APPLICATION.held_s,
-      );
+      charge = vessel.stood(drawnFast(vessel, held, p.spool_m3), APPLICATION.every_s - APPLICATION.held_s);
     }
     return this.supply_Pa;
   }
@@ -172,24 +198,35 @@ class MotorPumpBooster implements Standing {
     const { p, vessel } = this;
     const asked = (id: ReadingId) => !wanted || wanted.has(PLACE[id]);
     const ifAsked = (id: ReadingId, tell: () => number) => (asked(id) ? tell() : NaN);
-    // A switch that is stuck off never starts it.
-    const runs = p.in_Pa > 0;
+    const { runs } = this;
     const pump = (pressure_Pa: number) => nodes.taken(CHARGE, pressure_Pa);
     const gains = (pressure_Pa: number) =>
-      pump(pressure_Pa) - this.lost_m3PerS(pressure_Pa) - relieved_m3PerS({ ...RELIEF, relief_Pa: p.relief_Pa }, pressure_Pa);
-    const cycles = ['chargeTime', 'cutOut', 'cutIn', 'onTime', 'offTime', 'bridged'] as const;
+      pump(pressure_Pa) -
+      this.lost_m3PerS(pressure_Pa) -
+      relieved_m3PerS({ ...RELIEF, relief_Pa: p.relief_Pa }, pressure_Pa);
+    const cycles = ['chargeTime', 'cutOut', 'cutOutAgain', 'cutIn', 'onTime', 'offTime'] as const;
     const ceiling_Pa = runs && cycles.some(asked) ? rootOfFalling(gains, 0, HIGHEST_PA, CLOSE_PA) : 0;
     const stops = runs && ceiling_Pa > p.out_Pa;
-    const filled = (from: Charge): Filled =>
-      stops ? filledTo(vessel, from, p.out_Pa, gains) : { charge: from, time_s: Infinity };
+    // A late switch lets the pump go on for a moment.
+    const filled = (from: Charge): Filled => {
+      if (!stops) return { charge: from, time_s: Infinity };
+      const { charge, time_s } = filledTo(vessel, from, p.out_Pa, gains);
+      return { charge: drawnFast(vessel, charge, -gains(p.out_Pa) * p.delay_s), time_s: time_s + p.delay_s };
+    };
     const fromEmpty = asked('chargeTime') || asked('cutOut') ? filled(vessel.empty) : null;
-    const cycle = asked('onTime') || asked('offTime') ? filled(vessel.settledAt(p.in_Pa)) : null;
+    const cycle =
+      asked('onTime') || asked('offTime') || asked('cutOutAgain')
+        ? filled(this.pressedTo(p.in_Pa, filled))
+        : null;
+    const stopsAt_Pa = ({ charge }: Filled) =>
+      stops ? Math.min(ceiling_Pa, vessel.gauge_Pa(charge)) : ceiling_Pa;
     return [
       efforts[ROD]!,
       this.runoutPedal_N,
       runs && pump(0) > 0 ? vessel.flickUp_Pa : 0,
       fromEmpty ? Math.min(LONGEST_S, fromEmpty.time_s) : NaN,
-      fromEmpty ? this.cutOut_Pa(stops, ceiling_Pa, fromEmpty, pump) : NaN,
+      fromEmpty ? stopsAt_Pa(fromEmpty) : NaN,
+      cycle ? stopsAt_Pa(cycle) : NaN,
       stops ? p.in_Pa : ceiling_Pa,
       cycle ? Math.min(LONGEST_S, cycle.time_s) : NaN,
       cycle ? this.offTime_s(runs, stops, cycle.charge) : NaN,
@@ -199,19 +236,18 @@ class MotorPumpBooster implements Standing {
     ];
   }
 
-  private cutOut_Pa(stops: boolean, ceiling_Pa: number, filled: Filled, pump: (p: number) => number): number {
-    const { p } = this;
-    if (!stops) return ceiling_Pa;
-    const over_Pa = overshoot_Pa(p, pump(p.out_Pa), filled.charge.gas_m3);
-    return Math.min(ceiling_Pa, p.out_Pa + over_Pa);
-  }
-
-  /** Time that it stays off, once it was charged from where it is switched on by gas that had settled; no longer than it is watched, s. */
+  /** Time that it stays off behind such a charge; no longer than it is watched, s. */
   private offTime_s(runs: boolean, stops: boolean, charged: Charge): number {
     const { p, vessel } = this;
     if (!runs) return p.watch_s;
     if (!stops) return 0;
-    return timeUntilFallen_s(vessel, charged, p.in_Pa, (pressure_Pa) => this.lost_m3PerS(pressure_Pa), p.watch_s);
+    return timeUntilFallen_s(
+      vessel,
+      charged,
+      p.in_Pa,
+      (pressure_Pa) => this.lost_m3PerS(pressure_Pa),
+      p.watch_s,
+    );
   }
 
   /** Pressure that it comes to with its switch bridged for as long as that is allowed, from where it stood, Pa. */

@@ -14,7 +14,8 @@ import {
   type Place,
   type Turn,
 } from '../../model/motion';
-import { GLYCOL, glycol_PaS, type PumpHands } from '../motor-pump/index';
+import { GLYCOL, glycol_PaS } from '../../fluid/brake-fluid';
+import type { PumpHands } from '../bench-hands';
 import { circle_m2 } from '../profile-fields';
 import { PEDAL_COMMAND } from '../vehicle-hands';
 import {
@@ -167,9 +168,7 @@ class MotorPumpBoosterMotion implements Moving {
 
   /** How fast the piston goes where an opening lets fluid through at a difference, m/s. */
   private through_mPerS(diameter_m: number, difference_Pa: number): number {
-    return (
-      orificeFlow_m3PerS(circle_m2(diameter_m), difference_Pa, this.density_kgPerM3) / this.p.area_m2
-    );
+    return orificeFlow_m3PerS(circle_m2(diameter_m), difference_Pa, this.density_kgPerM3) / this.p.area_m2;
   }
 
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {

@@ -18,6 +18,7 @@ export const keeps: Keeps<Profile>['readings'] = {
   flickUp: { to: 'band', says: ({ limits }) => [limits.preCharge_fraction] },
   chargeTime: { to: 'at-most', limit: ({ limits }) => limits.charge_s },
   cutOut: within(({ out_Pa }) => out_Pa, 'switch_Pa'),
+  cutOutAgain: within(({ out_Pa }) => out_Pa, 'switch_Pa'),
   cutIn: within(({ in_Pa }) => in_Pa, 'switch_Pa'),
   onTime: { to: 'band', says: ({ limits }) => [limits.preCharge_fraction, limits.switch_Pa] },
   offTime: { to: 'at-least', limit: ({ limits }) => limits.off_s },

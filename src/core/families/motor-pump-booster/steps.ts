@@ -9,6 +9,8 @@ import type { MotorPumpBoosterProfile } from './profile';
 const BEYOND = 1;
 /** With its switch bridged it is let go this far above the relief, Pa. Handbook-models 8.5. */
 const LET_GO_PA = 10e5;
+/** Gas has settled after this, s: more than five times the time in which it cools. Handbook-models P.1. */
+const SETTLES_S = 120;
 /** Where only a meter or an eye tells the moment. */
 const BY_HAND = { moment: 'by-hand' } as const;
 
@@ -44,10 +46,13 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
     leaves: { input: 'released' },
     attended_s: 300,
     items: [
-      look('level', 'Level with the accumulator empty', 'Reservoir at its mark, the accumulator empty?', 'At its mark', [
-        'off',
-        'Below or above',
-      ]),
+      look(
+        'level',
+        'Level with the accumulator empty',
+        'Reservoir at its mark, the accumulator empty?',
+        'At its mark',
+        ['off', 'Below or above'],
+      ),
       look(
         'lamp-motion',
         'Low-pressure lamp',
@@ -61,7 +66,7 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
     id: 'charge',
     title: 'Charge from empty',
     instruction:
-      'Accumulator at zero: apply until it is, the power isolated. Then power on, and the watch with it. The gauge jumps as fluid first enters.',
+      'Accumulator at zero: apply until it is, the power isolated. Then power on, and the watch with it. The gauge jumps as fluid first enters. Where the pump has not stopped, or not started, in two minutes, isolate it and enter the two minutes.',
     cautions: ['held-by-check-valves', 'starts-by-itself'],
     state: at.on,
     needs: ['zeros'],
@@ -78,30 +83,37 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
       id: 'switch',
       title: 'Switched on, switched off',
       instruction:
-        'Gas settled for two minutes. Press lightly again and again until the pump starts; then keep off the pedal until it stops.',
+        'Let the gas settle. Press lightly again and again until the pump starts; then keep off the pedal until it stops.',
       cautions: ['starts-by-itself'],
       state: at.on,
       needs: ['charge'],
       leaves: { input: 'released' },
       attended_s: 240,
       items: [
-        { kind: 'wait', id: 'switch.wait', prompt: 'Gas settles', duration_s: 120, starts: 'key' },
+        { kind: 'wait', id: 'switch.wait', prompt: 'Gas settles', duration_s: SETTLES_S, starts: 'key' },
         read('switch.in', 'supply', 'cutIn', 'Read the accumulator as the pump starts.', BY_HAND),
         read('switch.on', 'pump-clock', 'onTime', 'Read the time until it stops.', BY_HAND),
-        read('switch.out', 'supply', 'cutOut', 'Read the accumulator as it stops.', BY_HAND),
+        read('switch.out', 'supply', 'cutOutAgain', 'Read the accumulator as it stops.', BY_HAND),
       ],
     },
     {
       id: 'off-times',
       title: 'Off-time once settled',
-      instruction: `Foot off, all left alone. Gas that cools looks like a leak: count from the third stop, and read from the recorder how long the pump stayed off. Where it did not start, enter the ${Math.round(watch_s / 60)} minutes.`,
+      instruction: `Gas that cools looks like a leak: let it settle, press lightly until the pump starts, and from where it stops leave all alone. The recorder tells how long it stayed off; where it did not start, enter the ${Math.round(watch_s / 60)} minutes.`,
       cautions: ['starts-by-itself'],
       state: at.on,
       needs: ['switch'],
       leaves: { input: 'released' },
       attended_s: 120,
       items: [
-        { kind: 'wait', id: 'off.wait', prompt: 'Left alone', duration_s: watch_s, starts: 'key' },
+        { kind: 'wait', id: 'off.settle', prompt: 'Gas settles', duration_s: SETTLES_S, starts: 'key' },
+        {
+          kind: 'wait',
+          id: 'off.wait',
+          prompt: 'It has stopped: left alone',
+          duration_s: watch_s,
+          starts: 'key',
+        },
         read('off.time', 'pump-clock', 'offTime', 'Read how long the pump stayed off.', BY_HAND),
         look(
           'hiss-rest',
@@ -191,10 +203,13 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
     leaves: { input: 'released' },
     attended_s: 60,
     items: [
-      look('dry', 'Dry outside', 'Unions, accumulator, pump and booster dry? Use card, never a hand.', 'Dry', [
-        'wet',
-        'Wet somewhere',
-      ]),
+      look(
+        'dry',
+        'Dry outside',
+        'Unions, accumulator, pump and booster dry? Use card, never a hand.',
+        'Dry',
+        ['wet', 'Wet somewhere'],
+      ),
     ],
   };
   return [

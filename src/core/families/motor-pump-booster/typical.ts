@@ -1,11 +1,9 @@
-import { STATED } from '../motor-pump/index';
+import { STATED } from '../../fluid/brake-fluid';
 import { limitFrom } from '../profile-fields';
 import type { MotorPumpBoosterProfile } from './profile';
 
 const BAR = 1e5;
-const typicalLimit = limitFrom(
-  'Typical for motor-pump boosters; the maker’s own figure where it is known',
-);
+const typicalLimit = limitFrom('Typical for motor-pump boosters; the maker’s own figure where it is known');
 const benchLimit = limitFrom('Setting of this bench');
 
 /** A motor-pump booster with the handbook's figures (handbook-models 8.4, 8.5), and settings where it gives none. */

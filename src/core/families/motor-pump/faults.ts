@@ -40,7 +40,8 @@ export const faults: readonly Fault[] = [
     plain: 'Brake fluid has crept into the pump’s motor. Current runs through it past the windings.',
     apply: moves((_p, s) => ({ shunt_A: past(s) })),
     signs: { 'wet-plug': 'wet' },
-    confirm: 'Current up by as much at every pressure, the charge as fast as ever; the plug or the motor wet.',
+    confirm:
+      'Current up by as much at every pressure, the charge as fast as ever; the plug or the motor wet.',
     repair: 'Renew motor and shaft seal. A plug that was wet is renewed with its terminals.',
     parts: ['motor', 'pump'],
     cautions: OPENING,
@@ -53,7 +54,8 @@ export const faults: readonly Fault[] = [
     plain: 'The pump is worn and lets back much of what it moves, the more the warmer the fluid is.',
     apply: moves((p, s) => ({ leak_m3PerS: p.leak_m3PerS * (1 + worn(s)) })),
     signs: {},
-    confirm: 'The charge slows down as the pressure rises, current as it should be. Hot it may never switch off.',
+    confirm:
+      'The charge slows down as the pressure rises, current as it should be. Hot it may never switch off.',
     repair: 'Renew the pump; then charge from empty again, cold and warm.',
     parts: ['pump'],
     cautions: OPENING,

@@ -5,9 +5,8 @@ import { keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
-export { FLUID, member, STORED } from './member';
-export { motionOn, type PumpHands } from './motion';
-export { GLYCOL, glycol_PaS, leakOf_m3, STATED } from './profile';
+export { member } from './member';
+export { motionOn } from './motion';
 export type { MotorPumpProfile };
 
 /** A pump with an electric motor of its own. Handbook-models P.4, 8.5. */

@@ -1,8 +1,10 @@
+import { glycol_PaS, leakOf_m3 } from '../../fluid/brake-fluid';
 import { motorPumpFlow_m3PerS, pumpCurrent_A, type MotorPump } from '../../fluid/fluid-pump';
 import type { Vector } from '../../model/descriptor';
 import type { Member } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
-import { glycol_PaS, leakOf_m3, type MotorPumpProfile } from './profile';
+import { FLUID, STORED } from '../inputs';
+import type { MotorPumpProfile } from './profile';
 
 /** What makes one motor pump differ from another, and what faults move. */
 export const parameters = [
@@ -17,21 +19,6 @@ export const parameters = [
   { id: 'supply_V', name: 'Battery while it runs', quantity: 'voltage' },
   { id: 'fluid_K', name: 'Fluid', quantity: 'temperature' },
 ] as const;
-
-/** Pressure of the accumulator, by the gauge behind its check valve; until that is read, where a healthy one is switched off. */
-export const STORED = {
-  id: 'supply_Pa',
-  name: 'Accumulator',
-  quantity: 'pressure',
-  from: { port: 'supply', as: 'source', until: 'cutOut' },
-} as const satisfies InputDescriptor;
-
-export const FLUID = {
-  id: 'fluid_K',
-  name: 'Fluid',
-  quantity: 'temperature',
-  from: { port: 'fluid', as: 'source', until: 'source.fluid', stays: true },
-} as const satisfies InputDescriptor;
 
 const inputs = [
   STORED,
@@ -108,7 +95,9 @@ export const member: Member<MotorPumpProfile> = {
       span: () => [0, 0],
       through: (_terminal, pressure_Pa) => motorPumpFlow_m3PerS(pump, volts_V, viscosity_PaS, pressure_Pa),
       atRest: () => ({ effort: 0, passes: 0 }),
-      read: () => {
+      read: (efforts) => {
+        // The switch never starts it.
+        if (Number.isNaN(efforts[0]!)) return [p.supply_V, p.fluid_K, 0, 0];
         const { current_A, drop_V } = feedOf(p, pump, Math.max(0, supply_Pa));
         return [p.supply_V, p.fluid_K, current_A, drop_V];
       },

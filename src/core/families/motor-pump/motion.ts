@@ -1,17 +1,9 @@
+import { glycol_PaS } from '../../fluid/brake-fluid';
 import { motorPumpFlow_m3PerS } from '../../fluid/fluid-pump';
 import type { Port } from '../../contract/family';
-import { inputAt, type Command, type Instant, type Motion } from '../../model/motion';
+import { inputAt, type Instant, type Motion } from '../../model/motion';
+import { POWER_COMMAND, type PumpHands } from '../bench-hands';
 import { feedOf, named, pumpOf } from './member';
-import { glycol_PaS } from './profile';
-
-/** What can be done by hand to a motor pump. */
-// A type and no interface: only so is it one of `Hands`.
-export type PumpHands = {
-  /** Whether its fuse is in and it may be started. */
-  readonly power: boolean;
-};
-
-const POWER_COMMAND: Command = { kind: 'switch', id: 'power', name: 'Power to the pump', usual: false };
 
 /** A motor pump over time: it gives what it gives at the pressure there, while it is fed and the unit's switch asks for it. */
 export const motionOn = (ports: readonly Port[]): Motion => ({

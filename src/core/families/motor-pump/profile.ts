@@ -1,9 +1,7 @@
 import { z } from 'zod';
-import { HYDRAULIC_FLUIDS, viscosity_PaS } from '../../fluid/hydraulic-fluid';
 import { amount, identityFields, limit } from '../profile-fields';
 
 const CC = 1e-6;
-const BAR = 1e5;
 
 /** A pump with a direct-current motor and its feed, as a kind. SI throughout. Typical ranges: handbook-models P.4, 8.5. */
 export const motorPumpProfile = z.strictObject({
@@ -28,20 +26,3 @@ export const motorPumpProfile = z.strictObject({
 });
 
 export type MotorPumpProfile = z.infer<typeof motorPumpProfile>;
-
-/** Brake fluid that these pumps move. */
-export const GLYCOL = HYDRAULIC_FLUIDS.glycol;
-
-/** Fluid is known from −40 to 120 °C. */
-const FLUID_K = { least: 233, most: 393 } as const;
-
-/** Viscosity of brake fluid at a temperature, Pa·s; beyond where it is known, of the nearest one. */
-export const glycol_PaS = (fluid_K: number): number =>
-  viscosity_PaS(GLYCOL, Math.min(FLUID_K.most, Math.max(FLUID_K.least, fluid_K)));
-
-/** Fluid at 20 °C with 100 bar across: what leaks are stated at. */
-export const STATED = { viscosity_PaS: glycol_PaS(293.15), across_Pa: 100 * BAR } as const;
-
-/** The leak coefficient k of a leak as it is stated, m³: k·p/μ is the flow. */
-export const leakOf_m3 = (stated_m3PerS: number): number =>
-  (stated_m3PerS * STATED.viscosity_PaS) / STATED.across_Pa;

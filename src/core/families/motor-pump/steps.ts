@@ -9,15 +9,21 @@ const READ_AT = { sourceFrom: 'feed.supply' } as const;
 
 /** Tests of a motor pump and its feed. Handbook-models 8.5: volt drop four minutes. */
 export function steps(_profile: MotorPumpProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
-  const read = (id: string, port: string, measures: string, prompt: string, more: Partial<ReadingItem> = {}) =>
-    readingOn(at.ports, id, port, measures, prompt, more);
+  const read = (
+    id: string,
+    port: string,
+    measures: string,
+    prompt: string,
+    more: Partial<ReadingItem> = {},
+  ) => readingOn(at.ports, id, port, measures, prompt, more);
   return [
     {
       phase: 'look',
       step: {
         id: 'outside',
         title: 'Motor, plug and fluid',
-        instruction: 'Power isolated. Look at the motor and its plug, and measure the fluid in the reservoir.',
+        instruction:
+          'Power isolated. Look at the motor and its plug, and measure the fluid in the reservoir.',
         cautions: ['starts-by-itself'],
         state: at.off,
         needs: ['cautions'],

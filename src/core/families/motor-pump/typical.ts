@@ -1,5 +1,6 @@
 import { limitFrom } from '../profile-fields';
-import { STATED, type MotorPumpProfile } from './profile';
+import { STATED } from '../../fluid/brake-fluid';
+import type { MotorPumpProfile } from './profile';
 
 const typicalLimit = limitFrom(
   'Typical for motor pumps of power brakes; the maker’s own figure where it is known',
