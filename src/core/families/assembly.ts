@@ -177,7 +177,7 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
           unit: z.boolean().meta({ title: parts.unit.name }),
           load: z.boolean().meta({ title: parts.load.name }),
         })
-        .meta({ title: 'Figures that are its own; by typical ones nothing fails' }),
+        .meta({ title: 'Parts whose own figures these are; by typical ones nothing fails' }),
       source: parts.source.profile.meta({ title: parts.source.name }),
       unit: parts.unit.profile.meta({ title: parts.unit.name }),
       load: parts.load.profile.meta({ title: parts.load.name }),

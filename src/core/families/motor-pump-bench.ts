@@ -149,7 +149,7 @@ export const motorPumpBench = assemblyOf<MotorPumpProfile, MotorPumpBoosterProfi
   },
   fluid: ({ unit }) => unit.fluid,
   full: ({ unit, source }) => ({
-    pedal_N: unit.assist_N[2],
+    pedal_N: Math.max(...unit.assist_N),
     supply_Pa: unit.out_Pa,
     volts_V: source.supply_V,
     fluid_K: FLUID_K,

@@ -110,7 +110,7 @@ const pumped = {
   }),
   clamp: gauge('I-1', 'current', 60, 0.1, {
     quantity: 'current',
-    accuracy: { kind: 'percent-of-span', percent: 1 },
+    accuracy: { kind: 'percent-of-span', percent: 0.5 },
   }),
   fluid: gauge('T-2', 'fluid', 393, 0.5, {
     quantity: 'temperature',

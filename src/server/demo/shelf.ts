@@ -177,7 +177,7 @@ export const instruments: Instrument[] = [
     'current',
     60,
     0.1,
-    { kind: 'percent-of-span', percent: 1 },
+    { kind: 'percent-of-span', percent: 0.5 },
     { quantity: 'current', fluid: null },
   ),
   gauge(

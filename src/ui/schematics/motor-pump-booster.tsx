@@ -27,7 +27,7 @@ export function MotorPumpBoosterDrawing(props: SchematicProps) {
         <path d="M364 156 h14 v44 h-14 z M426 156 h14 v44 h-14 z" />
       </g>
       <path d="M392 152 v-14 M456 152 v-14 M370 88 h108 v50 h-108 z M376 108 h96" />
-      <path d="M410 204 v52 M470 204 v30 h40" />
+      <path d="M410 204 v52 M458 204 v40" />
       {/* from the reservoir to the pump, and on through the check valve to the accumulator and the spool */}
       <path d="M478 120 h46 v24" />
       <path d="M506 162 a18 18 0 1 0 36 0 a18 18 0 1 0 -36 0 M516 168 l8 -14 l8 14" />
@@ -40,8 +40,8 @@ export function MotorPumpBoosterDrawing(props: SchematicProps) {
       <path d="M340 32 v22 M330 54 h20 v16 h-20 z M340 70 v24 h30 M334 66 l12 -8" />
       <path d="M380 32 v14 M368 46 h24 v14 h-24 z" />
       {/* battery, fuse, and the motor's feed */}
-      <path d="M520 262 h70 v34 h-70 z M534 262 v-8 M576 262 v-8" />
-      <path d="M576 254 v-76 M534 254 v-32 h14 v-44" />
+      <path d="M506 262 h70 v34 h-70 z M520 262 v-8 M562 262 v-8" />
+      <path d="M562 254 v-76 M520 254 v-32 h34 v-44" />
     </Drawing>
   );
 }
@@ -50,9 +50,9 @@ export const PLACES: Record<string, Spot> = {
   pedal: { name: 'Pedal force', x: 64, y: 226, tx: 12, ty: 268, anchor: 'start', channel: 'input' },
   supply: { name: 'Accumulator', x: 224, y: 110, tx: 208, ty: 114, anchor: 'end', channel: 'supply' },
   output: { name: 'Master', x: 410, y: 264, tx: 410, ty: 294, anchor: 'middle', channel: 'output' },
-  battery: { name: 'Battery', x: 555, y: 279, tx: 555, ty: 316, anchor: 'middle', channel: 'supply' },
-  current: { name: 'Current', x: 576, y: 206, tx: 590, ty: 234, anchor: 'start', channel: 'activation' },
-  drop: { name: 'Feed', x: 534, y: 226, tx: 520, ty: 231, anchor: 'end', channel: 'activation' },
+  battery: { name: 'Battery', x: 541, y: 279, tx: 541, ty: 316, anchor: 'middle', channel: 'supply' },
+  current: { name: 'Current', x: 562, y: 238, tx: 618, ty: 226, anchor: 'end', channel: 'activation' },
+  drop: { name: 'Feed', x: 520, y: 226, tx: 506, ty: 231, anchor: 'end', channel: 'activation' },
   fluid: { name: 'Fluid', x: 424, y: 114, tx: 424, ty: 82, anchor: 'middle', channel: 'supply' },
   body: { name: 'Body', x: 300, y: 216, tx: 300, ty: 236, anchor: 'middle' },
 };

@@ -8,7 +8,7 @@ import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import { APPLICATIONS, BAROMETER, FLUID, STORED, TEMPERATURE } from '../inputs';
 import { glycol_PaS, leakOf_m3 } from '../../fluid/brake-fluid';
-import type { MotorPumpBoosterProfile } from './profile';
+import { applied_N, type MotorPumpBoosterProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
 export const parameters = [
@@ -262,6 +262,10 @@ class MotorPumpBooster implements Standing {
   }
 }
 
+/** How far a sound spool's opening and a sound spring may be off, as a part: they show at light forces and without power. */
+const OPENS_PART = 0.25;
+const SPRING_PART = 0.15;
+
 const RELIEF = { override_PaSPerM3: OVERRIDE_PASPERM3 } as const;
 
 function healthy(profile: MotorPumpBoosterProfile) {
@@ -287,11 +291,13 @@ function healthy(profile: MotorPumpBoosterProfile) {
       leak_m3PerS,
       weepsFrom_Pa: (profile.in_Pa + profile.out_Pa) / 2,
       weeps_m3PerSPa: 0,
-      application_N: profile.assist_N[2],
+      application_N: applied_N(profile),
       watch_s: profile.watch_s,
     },
     {
       ratio: limits.output_fraction.value * ratio,
+      opens_N: OPENS_PART * profile.opens_N,
+      spring_N: SPRING_PART * profile.spring_N,
       preCharge_Pa: limits.preCharge_fraction.value * preCharge_Pa,
       in_Pa: limits.switch_Pa.value,
       out_Pa: limits.switch_Pa.value,

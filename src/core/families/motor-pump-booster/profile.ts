@@ -34,12 +34,13 @@ export const motorPumpBoosterProfile = z
     relief_Pa: amount('Relief', 'pressure', 50 * BAR, 400 * BAR),
     leak_m3PerS: amount('Leak at 100 bar, fluid at 20 °C', 'leakRate', 1e-10, 1e-6),
     assist_N: z
-      .tuple([
-        amount('Lightest pedal force', 'force', 10, 600),
-        amount('Middle pedal force', 'force', 10, 600),
-        amount('Heaviest pedal force', 'force', 10, 600),
-      ])
-      .refine(([a, b, c]) => a < b && b < c, 'Pedal forces: write them in rising order.')
+      .array(amount('Pedal force', 'force', 10, 600))
+      .min(2, 'Pedal forces: at least 2 are needed.')
+      .max(6, 'Pedal forces: 6 at the most.')
+      .refine(
+        (list) => list.every((force, i) => i === 0 || force > list[i - 1]!),
+        'Pedal forces: write them in rising order.',
+      )
       .meta({ title: 'Pedal forces', quantity: 'force' }),
     watch_s: amount('Off-time watched', 'duration', 300, 7200),
     limits: z
@@ -67,7 +68,7 @@ export const motorPumpBoosterProfile = z
       issue('relief_Pa', 'The relief must open above where the pump is switched off.');
     if (p.limits.off_s.value > p.watch_s)
       issue('watch_s', 'It is watched for less time than it must stay off.');
-    if (p.pedalRatio * p.assist_N[0] <= p.opens_N)
+    if (p.pedalRatio * p.assist_N[0]! <= p.opens_N)
       issue('assist_N', 'At the lightest force the spool is not open yet.');
     if (!Number.isInteger(p.limits.applications.value))
       ctx.addIssue({
@@ -78,3 +79,7 @@ export const motorPumpBoosterProfile = z
   });
 
 export type MotorPumpBoosterProfile = z.infer<typeof motorPumpBoosterProfile>;
+
+/** Pedal force of an application, N: the heaviest. */
+export const applied_N = ({ assist_N }: Pick<MotorPumpBoosterProfile, 'assist_N'>): number =>
+  Math.max(...assist_N);

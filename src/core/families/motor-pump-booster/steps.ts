@@ -3,7 +3,7 @@ import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, readingOn } from '../bench-items';
 import { APPLICATION, BRIDGED_S, type ReadingId } from './member';
-import type { MotorPumpBoosterProfile } from './profile';
+import { applied_N, type MotorPumpBoosterProfile } from './profile';
 
 /** Applications made beyond those that must be there: they show where the reserve ends. */
 const BEYOND = 1;
@@ -17,7 +17,7 @@ const BY_HAND = { moment: 'by-hand' } as const;
 /** Tests of a motor-pump booster, in the order of handbook-models 8.5, with its minutes. */
 export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
   const { limits, assist_N, relief_Pa, watch_s } = profile;
-  const heavy_N = assist_N[2];
+  const heavy_N = applied_N(profile);
   const read = (
     id: string,
     port: string,
@@ -145,7 +145,7 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
     },
     {
       id: 'assist',
-      title: 'Assist at three forces',
+      title: 'Assist',
       instruction: 'Charged. Bring the pedal to each force, always upward, let it stand and read.',
       cautions: ['bench-pressure'],
       state: at.on,

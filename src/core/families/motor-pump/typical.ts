@@ -1,5 +1,4 @@
 import { limitFrom } from '../profile-fields';
-import { STATED } from '../../fluid/brake-fluid';
 import type { MotorPumpProfile } from './profile';
 
 const typicalLimit = limitFrom(
@@ -12,8 +11,8 @@ export const typical: MotorPumpProfile = {
   name: 'Motor pump, typical figures',
   maker: '',
   displacement_m3: 0.13e-6,
-  // k_p 9e−16 m³, stated as a technician would measure it.
-  leak_m3PerS: (9e-16 * STATED.across_Pa) / STATED.viscosity_PaS,
+  // 32 cc a minute: k_p 9e−16 m³.
+  leak_m3PerS: 32e-6 / 60,
   efficiency: 0.78,
   friction_Nm: 0.08,
   constant_NmPerA: 0.03,
@@ -23,7 +22,7 @@ export const typical: MotorPumpProfile = {
   supply_V: 13,
   limits: {
     supply_V: typicalLimit(0.8),
-    friction_fraction: typicalLimit(0.25),
+    friction_fraction: typicalLimit(0.4),
     leak_fraction: typicalLimit(0.4),
     drop_V: typicalLimit(0.5),
   },
