@@ -309,11 +309,12 @@ describe('shelf and jobs', () => {
 });
 
 describe('the demo world', () => {
-  test('has two runs half done: a unit with the vacuum on, and a vehicle with its engine idling', async () => {
+  test('has three runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged', async () => {
     const now = await benchNow(db);
     expect(now.map(({ stands, live }) => [stands, live.sources])).toEqual([
       ['Boost ratio', { vacuum: 'on' }],
       ['Two forces, with assist', expect.objectContaining({ engine: 'idle' })],
+      ['Switched on, switched off', expect.objectContaining({ power: 'on', charge: 'full' })],
     ]);
   });
   test('each finished run comes out as what is hidden in it', async () => {

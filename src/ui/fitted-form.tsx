@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import type { StoredProfile } from '@/core/records/views';
 import { ROLES, type Role } from '@/core/model/installation';
-import { fittedFrom, partsOnShelf, type Fitted } from '@/core/shop/fitted';
+import { fittedFrom, isWhole, partsOnShelf, type Fitted } from '@/core/shop/fitted';
 import { SchemaForm } from './forms/schema-form';
 
 const NOT_KNOWN = 'not-known';
@@ -31,15 +31,16 @@ export function FittedForm({ vehicle: ofVehicle, profiles }: FittedFormProps) {
   const family = FAMILIES[ofVehicle];
   const typical = family.typical as Fitted;
   const shelf = useMemo(() => {
-    const bodies = (kind: string) => profiles.flatMap((one) => (one.kind === kind ? [one.body] : []));
-    const vehicles = bodies(ofVehicle) as unknown as Fitted[];
+    const bodies = profiles.map(({ body }) => body as object);
+    const alone = (bodies as Fitted[Role][]).filter((body) => !isWhole(body));
     return Object.fromEntries(
-      ROLES.map((role) => [
-        role,
-        partsOnShelf(vehicles, role, bodies(typical[role].kind) as unknown as Fitted[Role][]),
-      ]),
+      ROLES.map((role) => {
+        const { kind } = typical[role];
+        const own = alone.filter((body) => body.kind === kind);
+        return [role, partsOnShelf(bodies.filter(isWhole), role, kind, own)];
+      }),
     ) as Record<Role, ReturnType<typeof partsOnShelf>>;
-  }, [profiles, ofVehicle, typical]);
+  }, [profiles, typical]);
   const choices = useMemo(
     () =>
       Object.fromEntries(

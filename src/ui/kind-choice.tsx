@@ -4,8 +4,14 @@ import { MenuItem, TextField } from '@mui/material';
 import { usePathname, useRouter } from 'next/navigation';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
 
+interface KindChoiceProps {
+  readonly kind: FamilyKind;
+  /** Those that there are to choose from; all where nothing is said. */
+  readonly kinds?: readonly FamilyKind[];
+}
+
 /** What kind of unit a page is about: chosen in its address. */
-export function KindChoice({ kind }: { kind: FamilyKind }) {
+export function KindChoice({ kind, kinds = FAMILY_KINDS }: KindChoiceProps) {
   const router = useRouter();
   const path = usePathname();
   return (
@@ -16,7 +22,7 @@ export function KindChoice({ kind }: { kind: FamilyKind }) {
       onChange={(event) => router.replace(`${path}?kind=${event.target.value}`)}
       sx={{ width: 320 }}
     >
-      {FAMILY_KINDS.map((one) => (
+      {kinds.map((one) => (
         <MenuItem key={one} value={one}>
           {FAMILIES[one].name}
         </MenuItem>

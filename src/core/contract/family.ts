@@ -223,6 +223,9 @@ export interface PhasedStep {
   readonly step: Step;
 }
 
+/** Steps that a part of a load disturbs without knowing what drives it: names that stand for those which the unit says. */
+export const SHOWN_BY_UNIT = { travel: 'unit:travel', pressure: 'unit:pressure' } as const;
+
 /** Parts of a whole's test, in their usual order. */
 export const PHASES = ['look', 'supply', 'unit', 'load', 'after'] as const;
 
@@ -232,9 +235,14 @@ export interface TestedAt {
   readonly ports: readonly Port[];
   /** Port at which the pressure is read that the unit makes. */
   readonly output: string;
-  /** Sources while the unit is supplied, and while none is. */
+  /** Sources while the unit is supplied, while none is, and while lamps can be read with as little more as may be. */
   readonly on: Sources;
   readonly off: Sources;
+  readonly lit: Sources;
+  /** Ports behind a check valve: what stands there stays when the source is off, so no line is opened before they read zero. */
+  readonly stored: readonly string[];
+  /** The first two, as an instruction begins with them. */
+  readonly says: { readonly on: string; readonly off: string };
 }
 
 /**
@@ -254,6 +262,8 @@ export interface MemberFolder<Profile> {
   readonly results: (profile: Profile, whole: HealthyWhole) => readonly ResultRule[];
   readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
+  /** Of a unit: the steps in which the way of what it drives shows, and those in which the pressure does that it makes there. */
+  readonly shows?: Readonly<Record<keyof typeof SHOWN_BY_UNIT, readonly string[]>>;
   /** Where it is looked for what no gauge shows. */
   readonly leakPoints: readonly Port[];
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   sayingOverdue,
   PHASES,
+  SHOWN_BY_UNIT,
   type Family,
   type Fault,
   type FamilyCurve,
@@ -93,6 +94,10 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
   const model = wholeModel(members);
   const every = <T>(what: (folder: MemberFolder<unknown>) => readonly T[]): T[] =>
     ROLES.flatMap((role) => what(folders[role]));
+
+  const shownByUnit = new Map<string, readonly string[]>(
+    (['travel', 'pressure'] as const).map((what) => [SHOWN_BY_UNIT[what], folders.unit.shows?.[what] ?? []]),
+  );
 
   const healthy = (profile: Profile): HealthyUnit => {
     const { source, unit } = profile;
@@ -221,7 +226,10 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     ),
     looks: every(({ looks }) => looks),
     procedure: (profile, rig) => procedure(profile as Profile, rig),
-    parts: every((folder) => folder.parts),
+    parts: every((folder) => folder.parts).map((part) => ({
+      ...part,
+      disturbs: part.disturbs.flatMap((step) => shownByUnit.get(step) ?? [step]),
+    })),
     ports: at.ports,
     leakPoints: every<Port>(({ leakPoints }) => leakPoints),
     expect: (context, run, item) => {

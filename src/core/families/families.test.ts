@@ -43,7 +43,11 @@ const VEHICLE_HANDS = {
 /** Profiles of other make than the typical one, which ask for other steps. */
 function variantsOf(family: Family): unknown[] {
   const { source, load } = family.typical as { source?: object; load?: object };
-  if (!source || !load || !('makes' in source)) return [family.typical];
+  if (!source || !load) return [family.typical];
+  if (!('makes' in source)) {
+    const two = { ...(family.typical as object), load: { ...load, valves: 'two' } };
+    return 'valves' in load ? [family.typical, two] : [family.typical];
+  }
   const electric = { makes: 'electric-pump', idle_Pa: null, spare_m3PerSPa: null, floorShare: 0.12 };
   const other = {
     ...(family.typical as object),
@@ -76,6 +80,7 @@ const MOST: Record<FamilyKind, number> = {
   'pedal-vacuum': 1500,
   'pedal-valve': 0.04,
   'motor-pump-booster': 1500,
+  'motor-pump-vehicle': 1500,
   'vacuum-vehicle': 1500,
 };
 

@@ -21,11 +21,9 @@ export interface MotorPumpBenchProfile extends AssemblyProfile<
   readonly kind: 'motor-pump-booster';
 }
 
-/** Where readings are taken on a motor-pump booster on a bench. */
-const PORTS = [
-  { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input' },
+/** Where a motor pump and what it charges are read. */
+export const PUMP_PORTS = [
   { id: 'supply', name: 'Accumulator', short: 'Acc', quantity: 'pressure' },
-  { id: 'output', name: 'Pressure of the bench master', short: 'Master', quantity: 'pressure' },
   { id: 'battery', name: 'Battery', short: 'Batt', quantity: 'voltage', ink: 'supply' },
   {
     id: 'current',
@@ -46,6 +44,56 @@ const PORTS = [
   { id: 'fluid', name: 'Fluid in the reservoir', short: 'Fluid', quantity: 'temperature', ink: 'supply' },
   { id: 'pump-clock', name: 'Recorder of the pump', short: 'Time', quantity: 'duration' },
 ] as const satisfies readonly Port[];
+
+/** The same on a bench, with a lever and a master cylinder. */
+const PORTS: readonly Port[] = [
+  { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input' },
+  { id: 'output', name: 'Pressure of the bench master', short: 'Master', quantity: 'pressure' },
+  ...PUMP_PORTS,
+];
+
+/** Nothing is connected before the accumulator was emptied: by a look, since no gauge stands there yet. */
+export const emptied = mustBe(
+  'emptied',
+  'Accumulator emptied',
+  'Power isolated and secured, the brake applied 40 times and the bleed of the accumulator opened slowly into a closed hose until its flow has stopped?',
+  'Emptied, nothing comes',
+  [
+    'charged',
+    'Not yet, or it still comes',
+    untilMended(
+      'Apply until the pedal moves nothing more, then bleed into a closed hose until nothing comes. No gauge is connected before that: the check valve keeps what is stored.',
+    ),
+  ],
+);
+
+/** Fluid as warm as a room, K. */
+const FLUID_K = 293.15;
+
+/** A motor pump and its booster. */
+interface Pumped {
+  readonly source: MotorPumpProfile;
+  readonly unit: MotorPumpBoosterProfile;
+}
+
+/** How a motor-pump booster is known, whatever it drives. */
+export const pumpedBooster = {
+  curve: {
+    input: 'pedal_N',
+    output: 'load.pressure',
+    sources: ['assist.supply'],
+    releasing: null,
+    knee: { reading: 'runoutPedal', word: 'runout' },
+  },
+  fluid: ({ unit }: Pumped) => unit.fluid,
+  full: ({ unit, source }: Pumped) => ({
+    pedal_N: Math.max(...unit.assist_N),
+    supply_Pa: unit.out_Pa,
+    volts_V: source.supply_V,
+    fluid_K: FLUID_K,
+    applications: 0,
+  }),
+} as const;
 
 const OFF = { power: 'isolated' } as const;
 
@@ -68,19 +116,7 @@ const opening = (fluid: FluidKind) => ({
   attended_s: 240,
   items: [
     fluidLook(fluid),
-    mustBe(
-      'emptied',
-      'Accumulator emptied',
-      'Power isolated and secured, the brake applied 40 times and the bleed of the accumulator opened slowly into a closed hose until its flow has stopped?',
-      'Emptied, nothing comes',
-      [
-        'charged',
-        'Not yet, or it still comes',
-        untilMended(
-          'Apply until the pedal moves nothing more, then bleed into a closed hose until nothing comes. No gauge is connected before that: the check valve keeps what is stored.',
-        ),
-      ],
-    ),
+    emptied,
     look('clamped', 'Clamped', 'Booster and master cylinder clamped, the pedal free to travel?', 'Clamped', [
       'loose',
       'Not yet',
@@ -95,6 +131,9 @@ const at: Setting = {
   output: 'output',
   on: { power: 'on' },
   off: OFF,
+  lit: { power: 'on' },
+  stored: ['supply'],
+  says: { on: 'Power on', off: 'Power isolated' },
   opening: (rig, fluid) => [
     opening(fluid),
     {
@@ -140,24 +179,7 @@ export const motorPumpBench = assemblyOf<MotorPumpProfile, MotorPumpBoosterProfi
     load: benchMasterOn(PORTS, 'output'),
   },
   loadOf: ({ load }) => load,
-  curve: {
-    input: 'pedal_N',
-    output: 'load.pressure',
-    sources: ['assist.supply'],
-    releasing: null,
-    knee: { reading: 'runoutPedal', word: 'runout' },
-  },
-  fluid: ({ unit }) => unit.fluid,
-  full: ({ unit, source }) => ({
-    pedal_N: Math.max(...unit.assist_N),
-    supply_Pa: unit.out_Pa,
-    volts_V: source.supply_V,
-    fluid_K: FLUID_K,
-    applications: 0,
-  }),
+  ...pumpedBooster,
   // What a pump does not fill in time or a poor feed slows down is no fault of the booster.
   excused: { supply: ['charge-time', 'on-time', 'relief'], load: [] },
 });
-
-/** Fluid as warm as a room. */
-const FLUID_K = 293.15;

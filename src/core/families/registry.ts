@@ -1,5 +1,6 @@
 import type { Family } from '../contract/family';
 import { motorPumpBench } from './motor-pump-bench';
+import { motorPumpVehicle } from './motor-pump-vehicle';
 import { pedalBooster } from './pedal-vacuum/index';
 import { pedalValve } from './pedal-valve/index';
 import { remoteVacuum } from './remote-vacuum/index';
@@ -14,6 +15,7 @@ export const FAMILIES = {
   'pedal-valve': pedalValve,
   'motor-pump-booster': motorPumpBench,
   'vacuum-vehicle': vacuumVehicle,
+  'motor-pump-vehicle': motorPumpVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

@@ -4,11 +4,8 @@ import type { Port } from '../contract/family';
 const GAUGE_S = 540;
 const TEE_S = 120;
 
-/**
- * Where a travelling technician reads on a vehicle with a pedal booster. Only the vacuum gauge is always at hand: a test that
- * needs another one is left out where there is none.
- */
-export const VEHICLE_PORTS = [
+/** Where a travelling technician reads on any vehicle. A test that needs a gauge which nobody carries is left out. */
+export const BRAKE_PORTS = [
   { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input', optional: true },
   {
     id: 'front',
@@ -28,6 +25,13 @@ export const VEHICLE_PORTS = [
     optional: true,
     fit_s: GAUGE_S,
   },
+  { id: 'travel', name: 'Pedal travel', short: 'Travel', quantity: 'travel', ink: 'input', optional: true },
+  { id: 'clock', name: 'Stopwatch', short: 'Time', quantity: 'duration', optional: true },
+] as const satisfies readonly Port[];
+
+/** The same where a vacuum works the booster: only the vacuum gauge is always at hand. */
+export const VEHICLE_PORTS = [
+  ...BRAKE_PORTS,
   { id: 'supply', name: 'Vacuum at the booster', short: 'Vacuum', quantity: 'depression', fit_s: TEE_S },
   {
     id: 'source',
@@ -38,7 +42,6 @@ export const VEHICLE_PORTS = [
     optional: true,
     fit_s: TEE_S,
   },
-  { id: 'travel', name: 'Pedal travel', short: 'Travel', quantity: 'travel', ink: 'input', optional: true },
   {
     id: 'gap',
     name: 'Pushrod clearance',
@@ -47,7 +50,6 @@ export const VEHICLE_PORTS = [
     ink: 'activation',
     optional: true,
   },
-  { id: 'clock', name: 'Stopwatch', short: 'Time', quantity: 'duration', optional: true },
 ] as const satisfies readonly Port[];
 
 export type VehiclePort = (typeof VEHICLE_PORTS)[number]['id'];

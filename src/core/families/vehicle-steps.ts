@@ -1,35 +1,70 @@
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
-import type { Port } from '../contract/family';
+import type { CautionId } from '../contract/cautions';
+import type { Port, TestedAt } from '../contract/family';
 import type { Rig } from '../contract/run-context';
-import type { Step } from '../contract/steps';
+import type { ObservationItem, Step } from '../contract/steps';
+import type { Setting } from './assembly';
 import { look, openCocks, untilMended, zeroItems } from './bench-items';
 import { bleedingLooks, closedLook, dryLook, pedalLook } from './closing-looks';
-import type { Setting } from './assembly';
 import { safeItems } from './making-safe';
 import { VEHICLE_PORTS } from './vehicle-ports';
 
-/** A vehicle of which the engine makes the vacuum. */
-export const ON_VEHICLE: Omit<Setting, 'names'> = {
+/** What a kind of vehicle asks for besides what all do. */
+interface Peculiar {
+  /** Everything off, key and all. */
+  readonly atRest: TestedAt['off'];
+  readonly cautions: readonly CautionId[];
+  /** What must be so before a gauge is fitted, beside chocks and fluid. */
+  readonly first: readonly ObservationItem[];
+  /** How the gauges are fitted, and what is done so that nothing is stored. */
+  readonly fits: string;
+  readonly spends: string;
+  /** What is closed again besides bleed screws. */
+  readonly closes: string;
+}
+
+/** A vehicle as a place of tests: what comes before and after is asked by what it has. Handbook 2, 8. */
+export const onVehicle = (
+  at: Omit<TestedAt, 'setting' | 'output'>,
+  own: Peculiar,
+): Omit<Setting, 'names'> => ({
+  ...at,
   setting: 'vehicle',
-  ports: VEHICLE_PORTS,
   output: 'front',
-  on: { ignition: 'on', engine: 'idle' },
-  off: { engine: 'off' },
-  opening: (rig, fluid) => openingSteps(VEHICLE_PORTS, rig, fluid),
-  closing: (rig, fluid) => closingSteps(VEHICLE_PORTS, rig, fluid),
-};
+  opening: (rig, fluid) => openingSteps(at, own, rig, fluid),
+  closing: (rig, fluid) => closingSteps(at, own, rig, fluid),
+});
 
-/** Every source of a vehicle that a booster is fed by, at rest. */
-const AT_REST = { ignition: 'off', engine: 'off' } as const;
+/** A vehicle of which the engine makes the vacuum. */
+export const ON_VEHICLE = onVehicle(
+  {
+    ports: VEHICLE_PORTS,
+    on: { ignition: 'on', engine: 'idle' },
+    off: { engine: 'off' },
+    lit: { ignition: 'on', engine: 'off' },
+    stored: [],
+    says: { on: 'Engine idling', off: 'Engine off' },
+  },
+  {
+    atRest: { ignition: 'off', engine: 'off' },
+    cautions: ['running-engine', 'vacuum', 'fluids', 'lining-dust', 'bench-pressure'],
+    first: [],
+    fits: 'the vacuum gauge with its tee at the booster, a pressure gauge at a front bleed screw, the force gauge on the pedal',
+    spends: 'Engine off, pedal pumped until it changes no more, foot off.',
+    closes: 'vacuum hose back on and clipped',
+  },
+);
 
-/** What comes before anything is measured on a vehicle: cautions, what can be seen, gauges vented. Handbook 2, 8. */
-const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] => [
+type Place = Omit<TestedAt, 'setting' | 'output'>;
+
+/** What comes before anything is measured on a vehicle: cautions, what can be seen, gauges vented. */
+const openingSteps = ({ ports }: Place, own: Peculiar, rig: Rig, fluid: FluidKind): Step[] => [
   {
     id: 'cautions',
     title: 'Before anything is touched',
     instruction: 'Read the cautions. Chock the wheels and put the gear in neutral or park.',
-    cautions: ['running-engine', 'vacuum', 'fluids', 'lining-dust', 'bench-pressure'],
-    state: AT_REST,
+    cautions: own.cautions,
+    state: own.atRest,
     needs: [],
     mandatory: true,
     attended_s: 180,
@@ -58,14 +93,15 @@ const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[
           ),
         ],
       ),
+      ...own.first,
     ],
   },
   {
     id: 'zeros',
     title: 'Gauges fitted and vented',
-    instruction: `Fit what you carry: the vacuum gauge with its tee at the booster, a pressure gauge at a front bleed screw, the force gauge on the pedal. Bleed what was opened. Engine off, pedal pumped until it changes no more, foot off.${openCocks(rig)} Read what each shows; its zero is taken off every later reading.`,
+    instruction: `Fit what you carry: ${own.fits}. Bleed what was opened. ${own.spends}${openCocks(rig)} Read what each shows; its zero is taken off every later reading.`,
     cautions: ['open-line'],
-    state: { ...AT_REST, charge: 'spent' },
+    state: { ...own.atRest, charge: 'spent' },
     needs: ['cautions'],
     fluid: true,
     leaves: { input: 'released' },
@@ -75,16 +111,16 @@ const openingSteps = (ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[
 ];
 
 /** What ends a test on a vehicle: every gauge at zero, then everything closed and the vehicle handed on as it is. */
-function closingSteps(ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[] {
+function closingSteps({ ports, says }: Place, own: Peculiar, rig: Rig, fluid: FluidKind): Step[] {
   // A gauge of pressure stands at a bleed screw that was opened for it.
-  const wet = ports.some(({ id, quantity }) => quantity === 'pressure' && (rig[id] ?? []).length > 0);
+  const wet = ports.some(({ id, quantity }: Port) => quantity === 'pressure' && (rig[id] ?? []).length > 0);
   return [
     {
       id: 'make-safe',
       title: 'Make safe',
-      instruction: `Engine off, pedal pumped until nothing helps any more, foot off.${openCocks(rig)} Every gauge must read zero before it comes off.`,
+      instruction: `${own.spends}${openCocks(rig)} Every gauge must read zero before it comes off.`,
       cautions: ['open-line'],
-      state: AT_REST,
+      state: own.atRest,
       needs: [],
       mandatory: true,
       leaves: { input: 'released', charge: 'spent' },
@@ -96,22 +132,22 @@ function closingSteps(ports: readonly Port[], rig: Rig, fluid: FluidKind): Step[
       title: 'Made good',
       instruction: `Take the gauges off, close what was open${wet ? ', bleed it in order, each place again until it runs clear,' : ''} and look at all of it. What is left open is said, never guessed.`,
       cautions: ['fluids'],
-      state: AT_REST,
+      state: own.atRest,
       needs: ['make-safe'],
       mandatory: true,
       fluid: true,
       attended_s: 240,
       items: [
-        closedLook(
-          'good',
-          'Bleed screws tight and capped, vacuum hose back on and clipped, tools and gauges out?',
-        ),
+        closedLook('good', `Bleed screws tight and capped, ${own.closes}, tools and gauges out?`),
         ...(wet ? bleedingLooks('good', fluid) : []),
         dryLook(
           'good',
           'Pedal pressed hard for ten seconds: dry wherever it was open? Use card, never a hand.',
         ),
-        pedalLook('good', 'Pedal pressed hard and held, engine running: firm, and does it stay where it is?'),
+        pedalLook(
+          'good',
+          `Pedal pressed hard and held, ${says.on.toLowerCase()}: firm, and does it stay where it is?`,
+        ),
         look(
           'good.lamps',
           'Brake lamps',

@@ -127,10 +127,10 @@ function sourceBefore(
   const own = countedCaptures(run, item.id).at(-1);
   const end = own ? run.captures.findIndex(({ id }) => id === own.id) : run.captures.length;
   // A reading that still counts goes with the source as it was then, though that has become stale since.
-  const before = run.captures
-    .slice(0, end)
-    .filter((c) => sourceItems.has(c.item) && (own ? !c.struck && !c.gateShut : counts(c)));
-  const last = before.at(-1);
+  const ofSource = (captures: RunState['captures']) =>
+    captures.filter((c) => sourceItems.has(c.item) && (own ? !c.struck && !c.gateShut : counts(c)));
+  // What stays was as it is before anybody read it.
+  const last = ofSource(run.captures.slice(0, end)).at(-1) ?? (stays && ofSource(run.captures.slice(end))[0]);
   if (!last) return 'unknown';
   const gauge = last.stale ? instruments.get(last.instrument) : undefined;
   if (gauge) return measured([last.value_SI], gauge, ventedZero_SI(run, gauge.tag, last.session));

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { combinedUncertainty, sharedUncertainty_SI } from '../metrology/uncertainty';
-import { bench, BAR, contextWith, family, gauges, INHG, rig, truthWith } from '../scenarios/bench';
+import { bench, BAR, benchOf, contextWith, family, gauges, INHG, rig, truthWith } from '../scenarios/bench';
 import type { RunEvent } from '../contract/events';
 import { instrumentsOf, gateRule } from './measured-item';
 import { inputsAt } from './inputs-at';
+import { placeOf } from '../model/vectors';
 import { predict } from './predict';
 import { findItem, type ReadingItem } from '../contract/steps';
 import { EMPTY_RUN, reduceRun } from './run';
@@ -119,4 +120,18 @@ describe('what the expectation leans on', () => {
       { numRuns: 25 },
     );
   });
+});
+
+test('what stays as it is counts for what was read before it: a battery measured after the charge', () => {
+  const pumped = benchOf('motor-pump-booster');
+  const { values } = pumped.family.healthy(pumped.profile);
+  const low = values.with(placeOf(pumped.family.parameters, 'source.supply_V'), 12.3);
+  const { context, run } = pumped.bench(pumped.truthWith({ parameters: low }));
+  const { item } = findItem(context.procedure, 'charge.time')!;
+  expect(item.kind).toBe('reading');
+  const found = predict(pumped.family, context, run, item as ReadingItem)!;
+  expect(found.inputs.volts_V).toBeCloseTo(12.3, 2);
+  // Until anybody measures it, what a healthy one has.
+  const early = { ...run, captures: run.captures.filter(({ item: of }) => of !== 'battery.volts') };
+  expect(predict(pumped.family, context, early, item as ReadingItem)!.inputs.volts_V).toBe(13);
 });

@@ -18,6 +18,7 @@ const FEEDS: Record<
   'pedal-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'pedal-valve': { source: 'pump', on: 'on', said: 'Pump is on', still: 'It is charged' },
   'motor-pump-booster': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
+  'motor-pump-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 

@@ -1,5 +1,5 @@
 import { FAMILIES } from '../families/registry';
-import { fittedFrom, partsOnShelf } from './fitted';
+import { fittedFrom, isWhole, partsOnShelf } from './fitted';
 
 const family = FAMILIES['vacuum-vehicle'];
 type Vehicle = Parameters<typeof fittedFrom>[0];
@@ -13,23 +13,35 @@ const shelf = [
 ];
 
 test('a part is offered once by its name, and only where its figures are its own', () => {
-  expect(partsOnShelf(shelf, 'source').map(({ name, vehicle }) => [name, vehicle])).toEqual([
+  expect(partsOnShelf(shelf, 'source', 'vacuum-supply').map(({ name, vehicle }) => [name, vehicle])).toEqual([
     [typical.source.name, 'Mail van'],
     ['Pump of the summit van', 'Summit van'],
   ]);
-  expect(partsOnShelf([shelf[2]!], 'unit')).toEqual([]);
+  expect(partsOnShelf([shelf[2]!], 'unit', 'pedal-vacuum')).toEqual([]);
+});
+
+test('a part of another kind is no choice, and one on a bench is as good as one in a vehicle', () => {
+  const bench = FAMILIES['motor-pump-booster'].typical as Vehicle;
+  expect(isWhole(bench)).toBe(true);
+  expect(isWhole(typical.unit)).toBe(false);
+  expect(partsOnShelf([...shelf, bench], 'unit', 'pedal-vacuum')).toHaveLength(1);
+  expect(partsOnShelf([...shelf, bench], 'unit', 'motor-pump-booster')).toEqual([
+    { vehicle: bench.name, name: bench.unit.name, body: bench.unit },
+  ]);
 });
 
 test('a booster with a profile of its own is offered before those of vehicles', () => {
   const own = { ...typical.unit, name: 'Single 8' };
-  expect(partsOnShelf([shelf[0]!], 'unit', [own]).map(({ name, vehicle }) => [name, vehicle])).toEqual([
+  expect(
+    partsOnShelf([shelf[0]!], 'unit', 'pedal-vacuum', [own]).map(({ name, vehicle }) => [name, vehicle]),
+  ).toEqual([
     ['Single 8', null],
     [typical.unit.name, 'Mail van'],
   ]);
 });
 
 test('a vehicle put together is a profile; a part not known is typical, and said so', () => {
-  const [, source] = partsOnShelf(shelf, 'source');
+  const [, source] = partsOnShelf(shelf, 'source', 'vacuum-supply');
   const made = fittedFrom(
     typical,
     { name: 'Parts van', maker: '' },

@@ -248,6 +248,17 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 1,
     bench: { seed: 98, fault: ['gas-loss', 0.3] },
   },
+  {
+    job: job(
+      'GF-0432',
+      'shuttle',
+      'Shuttle taxi 2',
+      'The pump runs and runs, and on the hill the warning lamp came on.',
+      2,
+    ),
+    daysAgo: 0,
+    bench: { seed: 99, fault: ['vanes-worn', 0.8], until: 'switch.in' },
+  },
 ];
 
 /** Traces of the demo world: the bench over time, with a logger's noise. */

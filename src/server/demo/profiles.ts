@@ -1,4 +1,5 @@
 import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
+import type { MotorPumpVehicleProfile } from '@/core/families/motor-pump-vehicle';
 import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import type { RodServoProfile } from '@/core/families/rod-servo/index';
@@ -11,6 +12,7 @@ const bars = (...values: number[]) => values.map((value) => value * BAR);
 
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
+const motorPumpVehicle = FAMILIES['motor-pump-vehicle'].typical as MotorPumpVehicleProfile;
 const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
@@ -232,6 +234,14 @@ export const profiles = {
       out_Pa: 155 * BAR,
     },
   },
+  shuttle: {
+    ...motorPumpVehicle,
+    name: 'Tollan Harbour Shuttle',
+    maker: 'Tollan',
+    source: { ...motorPumpVehicle.source, name: 'Tollan pump P-14', supply_V: 12.8 },
+    unit: { ...motorPumpVehicle.unit, name: 'Tollan EB-4', in_Pa: 115 * BAR, out_Pa: 150 * BAR },
+    load: { ...motorPumpVehicle.load, name: 'Tollan shuttle brakes', masterBore_m: 0.0254 },
+  },
   mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
@@ -263,6 +273,7 @@ export const profiles = {
   | RodServoProfile
   | PedalValveProfile
   | MotorPumpBenchProfile
+  | MotorPumpVehicleProfile
   | VacuumVehicleProfile
   | VacuumVehicleProfile['unit']
 >;

@@ -2,6 +2,7 @@ import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
 import { MotorPumpBoosterDrawing } from './motor-pump-booster';
+import { MotorPumpVehicleDrawing } from './motor-pump-vehicle';
 import { PedalVacuumDrawing } from './pedal-vacuum';
 import { PedalValveDrawing } from './pedal-valve';
 import { RemoteVacuumDrawing } from './remote-vacuum';
@@ -15,5 +16,6 @@ export const SCHEMATICS = {
   'pedal-vacuum': PedalVacuumDrawing,
   'pedal-valve': PedalValveDrawing,
   'motor-pump-booster': MotorPumpBoosterDrawing,
+  'motor-pump-vehicle': MotorPumpVehicleDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

@@ -23,5 +23,6 @@ export const motorPumpBooster: MemberFolder<MotorPumpBoosterProfile> = {
   keeps,
   results,
   parts,
+  shows: { travel: ['reserve'], pressure: ['assist', 'unpowered', 'reserve'] },
   leakPoints,
 };

@@ -174,6 +174,8 @@ class MotorPumpBoosterMotion implements Moving {
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     shown[this.at.pedal!] = (at.hands as BoosterHands).pedal_N;
     shown[this.at.supply!] = this.stored_Pa(y);
+    // On a bench nobody reads how far the lever goes.
+    if (this.at.travel !== undefined) shown[this.at.travel] = this.p.pedalRatio * this.rod.passed;
   }
 }
 

@@ -27,5 +27,9 @@ export const pedalVacuum: MemberFolder<PedalVacuumProfile> = {
   results,
   contradictions,
   parts,
+  shows: {
+    travel: ['start', 'without', 'airtight', 'recovery', 'reserve', 'standing', 'apply'],
+    pressure: ['with', 'without', 'gap'],
+  },
   leakPoints,
 };

@@ -1,5 +1,5 @@
 import type { CautionId } from '../../contract/cautions';
-import type { Fault, Look, Part, Port } from '../../contract/family';
+import { SHOWN_BY_UNIT, type Fault, type Look, type Part, type Port } from '../../contract/family';
 import { moving } from '../../model/vectors';
 import { line, part } from '../part-kinds';
 import { grown, left } from '../severity';
@@ -202,13 +202,13 @@ export const looks: readonly Look[] = [
   { item: 'parking', miss: 0.1, falseAlarm: 0.05 },
 ];
 
-const TRAVELS = ['start', 'without', 'sink', 'airtight', 'recovery', 'reserve', 'standing', 'apply', 'axles'];
+const TRAVELS = [SHOWN_BY_UNIT.travel, 'sink', 'axles'];
 const SWEPT = ['sweep', 'other-sweep'];
 const FLUID = ['front', 'rear'];
 
 /** What can be changed in wheel brakes, and what that makes stale. */
 export const parts: readonly Part[] = [
-  part('master', 'Master cylinder', [...TRAVELS, 'with', 'without', ...SWEPT, 'gap', 'lamps'], FLUID),
+  part('master', 'Master cylinder', [...TRAVELS, SHOWN_BY_UNIT.pressure, ...SWEPT, 'lamps'], FLUID),
   part('shuttle', 'Combination valve: proportioning and shuttle', [...TRAVELS, ...SWEPT, 'lamps'], FLUID),
   part('front-wheels', 'Front calipers or cylinders', TRAVELS, FLUID),
   part('rear-wheels', 'Rear calipers or cylinders', [...TRAVELS, ...SWEPT], FLUID),

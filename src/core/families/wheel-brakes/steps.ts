@@ -1,11 +1,11 @@
-import type { PhasedStep } from '../../contract/family';
+import type { PhasedStep, TestedAt } from '../../contract/family';
+import type { Rig } from '../../contract/run-context';
 import type { Item, Step } from '../../contract/steps';
 import { look, mustBe, untilMended } from '../bench-items';
+import { safeId } from '../../procedure/opening';
 import { pedalAt, readingAt } from '../vehicle-items';
 import type { WheelBrakesProfile } from './profile';
 
-const OFF = { engine: 'off', charge: 'spent' } as const;
-const IDLE = { ignition: 'on', engine: 'idle' } as const;
 /** Pedal force of the sink test, assist off, N: hard enough to part a seal that leaks. */
 const HARD_N = 250;
 /** Pedal forces of the sweep, with assist, N. */
@@ -27,15 +27,14 @@ const pairs = (id: string, forces_N: readonly number[], measures: string): Item[
   ]);
 
 /** The other side, where each has a valve of its own: the one gauge is moved over, and the pressures compared. */
-const OTHER_SIDE: readonly Step[] = [
+const otherSide = ({ on, off, says, stored }: TestedAt): readonly Step[] => [
   {
     id: 'other-gauge',
     title: 'Rear gauge to the other side',
-    instruction:
-      'Engine off, foot off the pedal. Move the rear gauge to the other rear bleed screw and bleed it.',
+    instruction: `${says.off}, foot off the pedal. Move the rear gauge to the other rear bleed screw and bleed it.`,
     cautions: ['open-line', 'fluids'],
-    state: { engine: 'off' },
-    gates: ['safe.rear'],
+    state: off,
+    gates: ['rear', ...stored].map(safeId),
     needs: ['sweep'],
     fluid: true,
     leaves: { input: 'released' },
@@ -53,9 +52,9 @@ const OTHER_SIDE: readonly Step[] = [
   {
     id: 'other-sweep',
     title: 'Front against rear, other side',
-    instruction: 'Engine idling. Raise the pedal in steps as before: both sides must be held back alike.',
+    instruction: `${says.on}. Raise the pedal in steps as before: both sides must be held back alike.`,
     cautions: ['bench-pressure'],
-    state: IDLE,
+    state: on,
     needs: ['other-gauge'],
     leaves: { input: 'released' },
     attended_s: 180,
@@ -64,13 +63,14 @@ const OTHER_SIDE: readonly Step[] = [
 ];
 
 /** Tests of what a booster drives. Handbook 10; minutes: handbook-models 10. */
-export function steps({ sink_s, valves }: WheelBrakesProfile): PhasedStep[] {
+export function steps({ sink_s, valves }: WheelBrakesProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
+  const { on, off, lit, says } = at;
   const first: Step = {
     id: 'wheels',
     title: 'Pads, linings, tyres',
     instruction: 'Look at these first: what is worn or wet here hardens a pedal with a sound booster.',
     cautions: ['lining-dust'],
-    state: { engine: 'off' },
+    state: off,
     needs: ['cautions'],
     attended_s: 600,
     items: [
@@ -91,9 +91,9 @@ export function steps({ sink_s, valves }: WheelBrakesProfile): PhasedStep[] {
     {
       id: 'sink',
       title: 'Master cylinder: sink on a hold',
-      instruction: `Engine off, assist used up. Hold the force named and mark the pedal; go on holding for ${sink_s} s. A master that leaks past its seals sinks, with the pressure and the level as they were.`,
+      instruction: `${says.off}, assist used up. Hold the force named and mark the pedal; go on holding for ${sink_s} s. A master that leaks past its seals sinks, with the pressure and the level as they were.`,
       cautions: [],
-      state: OFF,
+      state: { ...off, charge: 'spent' },
       needs: ['zeros'],
       leaves: { input: 'released' },
       hands: 'pedal-jack',
@@ -118,23 +118,22 @@ export function steps({ sink_s, valves }: WheelBrakesProfile): PhasedStep[] {
     {
       id: 'sweep',
       title: 'Front against rear',
-      instruction:
-        'Engine idling, a gauge on each axle. Raise the pedal in steps: the rear follows the front to the split, then rises less.',
+      instruction: `${says.on}, a gauge on each axle. Raise the pedal in steps: the rear follows the front to the split, then rises less.`,
       cautions: ['bench-pressure'],
-      state: IDLE,
+      state: on,
       needs: ['rest'],
       leaves: { input: 'released' },
       attended_s: 300,
       items: pairs('sweep', SWEEP_N, 'load.rearPressure'),
     },
-    ...(valves === 'two' ? OTHER_SIDE : []),
+    ...(valves === 'two' ? otherSide(at) : []),
     {
       id: 'axles',
       title: 'Cylinders, axle by axle',
       instruction:
         'Wheels off the ground on stands. Have the pedal pressed and let go: every wheel must hold, and turn again at once.',
       cautions: ['lining-dust'],
-      state: { engine: 'off' },
+      state: off,
       needs: ['cautions'],
       hands: 'helper',
       attended_s: 1200,
@@ -168,7 +167,7 @@ export function steps({ sink_s, valves }: WheelBrakesProfile): PhasedStep[] {
       instruction:
         'Ignition on. The warning lamp has four causes: level, parking switch, pressure loss, a short. If it is lit, unplug each in that order and leave it out; still lit with all out is a short.',
       cautions: [],
-      state: { ignition: 'on', engine: 'off' },
+      state: lit,
       needs: ['cautions'],
       leaves: { input: 'released' },
       attended_s: 120,
@@ -202,7 +201,7 @@ export function steps({ sink_s, valves }: WheelBrakesProfile): PhasedStep[] {
       instruction:
         'Pull it notch by notch. The equaliser shares the pull, not the travel: unlike wear shows as unlike pull.',
       cautions: [],
-      state: { engine: 'off' },
+      state: off,
       needs: ['cautions'],
       leaves: { input: 'released' },
       attended_s: 120,
