@@ -1,3 +1,4 @@
+import type { Accumulator } from '../fluid/accumulator';
 import type { RodPush, SlaveCylinder } from '../air/diaphragm';
 
 /** What is known of a servo that acts on a rod, to tell its area from its force. SI. */
@@ -8,9 +9,18 @@ export interface Rod extends RodPush {
   readonly useful_N: number;
 }
 
+/** An accumulator of a unit, by the port that its gauge stands on. */
+export interface LoggedAccumulator extends Pick<Accumulator, 'shell_m3' | 'preCharge_Pa'> {
+  readonly port: string;
+  /** As it is named among others; of one by itself, the accumulator. */
+  readonly name: string;
+}
+
 /** What the traces of a unit are worked out with. SI. */
 export interface LoggedUnit {
   readonly slave: SlaveCylinder | null;
   readonly rod: Rod | null;
   readonly vacuumVolume_m3: number;
+  /** What it has stored under pressure; nothing where it is left out. */
+  readonly accumulators?: readonly LoggedAccumulator[];
 }

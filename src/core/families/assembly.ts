@@ -10,6 +10,7 @@ import {
   type Port,
   type MemberFolder,
   type TestedAt,
+  type Traced,
 } from '../contract/family';
 import type { Keeps } from '../contract/keeps';
 import type { Result } from '../contract/result';
@@ -21,6 +22,7 @@ import { ROLES, type Role } from '../model/installation';
 import type { Member } from '../model/member';
 import { overTime } from '../model/over-time';
 import type { HealthyUnit } from '../model/vectors';
+import type { LoggedUnit } from '../contract/logged-unit';
 import type { RunState } from '../contract/run-state';
 import { sentence } from '../quantities/sentence';
 import { assessAssembly, type Excused, type SpokenOf } from './assess-assembly';
@@ -70,10 +72,12 @@ interface Parts<S, U, L> {
   /** What the load's member needs to know of the unit besides its own profile. */
   readonly loadOf: (profile: AssemblyProfile<S, U, L>) => unknown;
   readonly curve: FamilyCurve;
+  /** Results of a trace that are readings of the model as well. */
+  readonly traced?: readonly Traced[];
   readonly fluid: (profile: AssemblyProfile<S, U, L>) => FluidKind;
   readonly full: (profile: AssemblyProfile<S, U, L>) => Readonly<Record<string, number>>;
-  /** What is evacuated with the unit; nothing where no vacuum works it. */
-  readonly vacuumVolume_m3?: (profile: AssemblyProfile<S, U, L>) => number;
+  /** What its traces are worked out with. */
+  readonly logged: (profile: AssemblyProfile<S, U, L>) => Partial<LoggedUnit>;
   readonly excused: Excused;
 }
 
@@ -204,11 +208,13 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     member: null,
     full: (profile) => parts.full(profile as Profile),
     curve,
+    ...(parts.traced && { traced: parts.traced }),
     fluid: (profile) => fluid(profile as Profile),
     logged: (profile) => ({
       slave: null,
       rod: null,
-      vacuumVolume_m3: parts.vacuumVolume_m3?.(profile as Profile) ?? 0,
+      vacuumVolume_m3: 0,
+      ...parts.logged(profile as Profile),
     }),
     faults: ROLES.flatMap((role) =>
       folders[role].faults.map((fault): Fault => ({

@@ -85,6 +85,14 @@ export const pumpedBooster = {
     releasing: null,
     knee: { reading: 'runoutPedal', word: 'runout' },
   },
+  logged: ({ unit: { shell_m3, preCharge_Pa } }: Pumped) => ({
+    accumulators: [{ port: 'supply', name: 'accumulator', shell_m3, preCharge_Pa }],
+  }),
+  // By hand the off-time follows a start that was pressed; a log is left to its leak.
+  traced: [
+    { result: 'supply.flick-up', item: 'flick.supply' },
+    { result: 'supply.cut-in', item: 'switch.in' },
+  ],
   fluid: ({ unit }: Pumped) => unit.fluid,
   full: ({ unit, source }: Pumped) => ({
     pedal_N: Math.max(...unit.assist_N),

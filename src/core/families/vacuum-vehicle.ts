@@ -43,6 +43,6 @@ export const vacuumVehicle: Family = assemblyOf({
   fluid: ({ load }) => load.fluid,
   // With the engine running: a later one on what is stored is no full application.
   full: ({ unit }) => ({ pedal_N: unit.heavy_N, applications: 0 }),
-  vacuumVolume_m3: ({ unit, source }) => unit.front_m3 + unit.rear_m3 + source.tank_m3,
+  logged: ({ unit, source }) => ({ vacuumVolume_m3: unit.front_m3 + unit.rear_m3 + source.tank_m3 }),
   excused: { supply: ['reserve', 'standing-reserve'], load: ['drop'] },
 });

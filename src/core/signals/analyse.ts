@@ -7,7 +7,8 @@ import { assistedOutput, reserveCount, type Useful } from './reserve-count';
 import { REMAINS_PA, segmentsOf, type Segment } from './segments';
 import { drawings } from './drawings';
 import { holds, SOME_VACUUM_PA, untouched, watches } from './stands';
-import { channelAt, wholeOf, type Channel, type Trace } from './trace';
+import { storedIn } from './stored';
+import { channelAt, vacuumAt, wholeOf, type Channel, type Trace } from './trace';
 
 const LEAST_RESERVE = 3;
 /** An application that the source does not make up for leaves less than this part of the vacuum. */
@@ -27,7 +28,7 @@ const moves = (segments: readonly Segment[]): boolean =>
 
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
-  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure. In this log there is none of these, by the ports it names.';
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump. In this log there is none of these, by the ports it names.';
 
 /** Whether a hold is all there is: it needs no input beside it. */
 const onlyHolds = (stretches: readonly Stretch[]) =>
@@ -55,6 +56,7 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...drawings(trace),
     ...reserves(trace, segments, about),
     ...splits(trace, about),
+    ...storedIn(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
   const notes: Sentence[] = [];
   const moved = trace.channels.some((channel) => moves(segmentsOf(trace, channel)));
@@ -73,7 +75,8 @@ export function analyse(trace: Trace, about: About): Analysis {
 
 /** A row of applications on a vacuum that falls from one to the next: the source had stopped. */
 function reserves(trace: Trace, segments: readonly Segment[], about: About): Stretch[] {
-  const [input, output, supply] = ['input', 'output', 'supply'].map((port) => channelAt(trace, port));
+  const [input, output] = ['input', 'output'].map((port) => channelAt(trace, port));
+  const supply = vacuumAt(trace);
   if (!input || !output || !supply) return [];
   const useful = usefulOf(output, about);
   if (!useful) return [];

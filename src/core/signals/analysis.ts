@@ -4,7 +4,7 @@ import type { Quantity } from '../quantities/units';
 import { blocksOf } from './blocks';
 import type { Estimate } from './estimate';
 import type { Segment } from './segments';
-import { channelAt, type Channel, type Span, type Trace } from './trace';
+import { vacuumAt, type Channel, type Span, type Trace } from './trace';
 
 /** What is known beside the trace. SI. */
 export interface About {
@@ -43,6 +43,9 @@ export interface Stretch {
     | 'reserve'
     | 'split'
     | 'volume'
+    | 'charge'
+    | 'cycles'
+    | 'standing'
     | 'blocked';
   readonly name: string;
   readonly from_s: number;
@@ -80,7 +83,7 @@ export const result = (id: string, name: string, quantity: Quantity, estimate: E
 
 /** Mean vacuum over the last fifth of a stretch. */
 export function suppliedAt(trace: Trace, { from, to }: Span): number | null {
-  const supply = channelAt(trace, 'supply');
+  const supply = vacuumAt(trace);
   if (!supply) return null;
   const mean = meanOf(trace, supply, { from: Math.floor(to - (to - from) / 5), to });
   return Number.isFinite(mean) ? mean : null;

@@ -3,7 +3,7 @@ import { blocksOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { segmentsOf, type Segment } from './segments';
 import { SOME_VACUUM_PA } from './stands';
-import { channelAt, type Channel, type Span, type Trace } from './trace';
+import { channelAt, type Channel, type Span, type Trace, vacuumAt } from './trace';
 
 /** From nothing: a vacuum below this part of what is reached was not drawn before. */
 const FROM_NOTHING = 0.1;
@@ -17,7 +17,7 @@ const MOST_BLOCKS = 400;
 
 /** Rises of a vacuum that somebody logged alone: what a pump or an engine reaches, and how soon. Handbook 9. */
 export function drawings(trace: Trace): Stretch[] {
-  const supply = channelAt(trace, 'supply');
+  const supply = vacuumAt(trace);
   if (!supply || channelAt(trace, 'input') || channelAt(trace, 'output')) return [];
   const segments = segmentsOf(trace, supply);
   return segments.flatMap((rise, i): Stretch[] => {

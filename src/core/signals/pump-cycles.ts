@@ -31,7 +31,8 @@ const JUDGED_FROM = 3;
 /** A pump that is started again after less than this, time and again, is turned by a switch that chatters, s. */
 const CHATTER_S = 2;
 
-interface Turn {
+/** Where the pressure of an accumulator turns: its pump starts, or stops. */
+export interface Turn {
   readonly at_s: number;
   readonly pressure_Pa: number;
   readonly is: 'start' | 'stop';
@@ -194,7 +195,7 @@ function meanOf(values: readonly number[], quantity: 'pressure' | 'duration'): E
 const LEAST_PART = 0.002;
 
 /** Where the pressure turns: each time it has gone back by far enough from its greatest or least. */
-function turnsOf(trace: Trace, channel: Channel, span: Span): Turn[] {
+export function turnsOf(trace: Trace, channel: Channel, span: Span): Turn[] {
   const duration_s = trace.time_s[span.to - 1]! - trace.time_s[span.from]!;
   const most = Math.max(8, Math.min(MOST_BLOCKS, Math.ceil(duration_s / SHORTEST_BLOCK_S)));
   const { means, time_s, sigma } = blocksOf(trace, [channel], span, most);

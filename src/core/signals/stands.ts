@@ -5,7 +5,7 @@ import { blocksOf } from './blocks';
 import { unlessCooling } from './cooling';
 import { fluidHold } from './fluid-hold';
 import { REMAINS_PA, type Segment } from './segments';
-import { channelAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
+import { vacuumAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
 import { vacuumDecay } from './vacuum-decay';
 
 const LEAST_HOLD_S = 10;
@@ -88,7 +88,7 @@ export const untouched = (trace: Trace): Untouched => ({
 
 /** Falls of the vacuum while nobody touches the handle: the source was shut. A vacuum that stays tells nothing of it. */
 export function watches(trace: Trace, segments: readonly (Segment | Untouched)[], about: About): Stretch[] {
-  const supply = channelAt(trace, 'supply');
+  const supply = vacuumAt(trace);
   if (!supply) return [];
   return segments.flatMap((segment): Stretch[] => {
     if (segment.kind !== 'hold' && segment.kind !== 'rest' && segment.kind !== 'untouched') return [];

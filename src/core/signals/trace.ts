@@ -28,6 +28,10 @@ export interface Span {
 export const channelAt = (trace: Trace, port: string): Channel | undefined =>
   trace.channels.find((channel) => channel.port === port);
 
+/** The channel of a vacuum that a unit works on, or undefined: what stands at the same port under pressure is another thing. */
+export const vacuumAt = (trace: Trace): Channel | undefined =>
+  trace.channels.find(({ port, quantity }) => port === 'supply' && quantity !== 'pressure');
+
 export const wholeOf = ({ time_s }: Trace): Span => ({ from: 0, to: time_s.length });
 
 /** First sample at or after a time; the number of samples where there is none. */

@@ -111,6 +111,12 @@ export const wholeTest = ({ bypass_Pa, beyondRunout_Pa, hold_Pa }: Pulls): Scrip
   ];
 };
 
+/** Empty, then fed and left alone: a pump that charges it, and what its switch does from then on. */
+export const leftToItsSwitch = (fed: Hands, seconds: number): Script => [
+  [{}, 1],
+  [fed, seconds],
+];
+
 /** A slow application on a full tank, then the source shut: left alone, and applied again and again. */
 export const reserveTest = ({
   input_Pa,

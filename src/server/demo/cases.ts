@@ -272,6 +272,8 @@ export const recorded: readonly {
   readonly duringTest?: true;
   /** Applications with the source shut, in place of the whole test of a remote unit. */
   readonly reserve?: true;
+  /** Charged from empty and left to its switch for so long, s. */
+  readonly cycles_s?: number;
   /** A line of the trace's own story, pinned where it belongs. */
   readonly note?: { readonly at_s: number; readonly words: string };
 }[] = [
@@ -298,5 +300,13 @@ export const recorded: readonly {
     fault: ['check-valve-leak', 0.5],
     duringTest: true,
     reserve: true,
+  },
+  {
+    name: 'Shuttle taxi 5, left to its switch',
+    tag: 'GF-0431',
+    seed: 106,
+    fault: ['gas-loss', 0.3],
+    duringTest: true,
+    cycles_s: 900,
   },
 ];

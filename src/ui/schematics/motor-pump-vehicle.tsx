@@ -53,7 +53,7 @@ export const PLACES: Record<string, Spot> = {
   front: { name: 'Front', x: 460, y: 114, tx: 460, ty: 140, anchor: 'middle', channel: 'output' },
   rear: { name: 'Rear', x: 494, y: 270, tx: 494, ty: 252, anchor: 'middle', channel: 'output' },
   battery: { name: 'Battery', x: 427, y: 36, tx: 478, ty: 40, anchor: 'start', channel: 'supply' },
-  drop: { name: 'Feed', x: 372, y: 72, tx: 372, ty: 58, anchor: 'middle', channel: 'activation' },
+  drop: { name: 'Feed', x: 372, y: 72, tx: 360, ty: 62, anchor: 'end', channel: 'activation' },
   current: { name: 'Current', x: 454, y: 74, tx: 468, ty: 79, anchor: 'start', channel: 'activation' },
   fluid: { name: 'Fluid', x: 342, y: 144, tx: 342, ty: 116, anchor: 'middle', channel: 'supply' },
   body: { name: 'Body', x: 190, y: 226, tx: 190, ty: 246, anchor: 'middle' },

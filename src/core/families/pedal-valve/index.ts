@@ -44,7 +44,15 @@ export const pedalValve: Family = defineFamily<PedalValveProfile>({
     knee: { reading: 'begins', word: 'begins' },
   },
   fluid: ({ fluid }) => fluid,
-  logged: () => ({ slave: null, rod: null, vacuumVolume_m3: 0 }),
+  logged: ({ shell_m3, preCharge_Pa }) => ({
+    slave: null,
+    rod: null,
+    vacuumVolume_m3: 0,
+    accumulators: [
+      { port: 'supply', name: 'accumulator 1', shell_m3, preCharge_Pa },
+      { port: 'supply-2', name: 'accumulator 2', shell_m3, preCharge_Pa },
+    ],
+  }),
   faults,
   looks,
   procedure,

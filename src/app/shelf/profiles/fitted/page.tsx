@@ -19,7 +19,11 @@ export default async function Fitted({
   const kind = VEHICLES.find((one) => one === asked) ?? VEHICLES[0]!;
   const profiles = await listProfiles(await database());
   return (
-    <Page title="Put a vehicle together" narrow actions={<KindChoice kind={kind} kinds={VEHICLES} />}>
+    <Page
+      title="Put a vehicle together"
+      narrow
+      actions={<KindChoice kind={kind} kinds={VEHICLES} label="Kind of vehicle" />}
+    >
       <Nothing>
         Say what is fitted: what feeds the booster, the booster, and what it drives. Where a part is not
         known, typical figures stand in with wide tolerances, and nothing fails by them.
