@@ -53,7 +53,7 @@ describe('a list narrowed down', () => {
         all.traces.filter((trace) => trace.kind === kind).map(({ id }) => id),
       );
     const judged = await traces({ verdict: 'faulty' });
-    expect(judged.traces.every(({ headline }) => headline === 'The unit fails')).toBe(true);
+    expect(judged.traces.every(({ headline }) => / fails?$/.test(headline ?? ''))).toBe(true);
     const names = (await traces({ sort: 'name', order: 'asc' })).traces.map(({ body }) => body.name);
     expect(names).toEqual([...names].sort());
   });

@@ -63,6 +63,14 @@ test('a tight one that stands with its pump off: what cools is not told as a lea
   expect(Math.abs(leak.value - 1.4 * stated)).toBeLessThan(4 * leak.u + 0.1 * stated);
 });
 
+test('one that has lost gas, logged from empty: its leak is told by the gas that its flick-up shows', () => {
+  const found = logged('motor-pump-booster', ['gas-loss', 0.3], { power: true }, 900);
+  const { parameters, healthy, typical } = FAMILIES['motor-pump-booster'];
+  const stated = healthy(typical).values[placeOf(parameters, 'leak_m3PerS')]!;
+  // By the 65 bar of its profile it would be four times as much.
+  expect(Math.abs(valueOf(found, 'supply.standing-leak').value / (1.3 * stated) - 1)).toBeLessThan(0.15);
+});
+
 test('both accumulators of a pedal valve, each by its own gauge', () => {
   const found = logged('pedal-valve', ['gas-loss-2', 0.3], { pump: true }, 240);
   expect(Math.abs(valueOf(found, 'supply.pre-charge').value / (85 * BAR) - 1)).toBeLessThan(0.02);

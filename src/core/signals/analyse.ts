@@ -30,9 +30,10 @@ const moves = (segments: readonly Segment[]): boolean =>
 const KINDS =
   'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump. In this log there is none of these, by the ports it names.';
 
-/** Whether a hold is all there is: it needs no input beside it. */
-const onlyHolds = (stretches: readonly Stretch[]) =>
-  stretches.length > 0 && stretches.every(({ kind }) => kind === 'hold');
+/** Whether all there is needs no input beside it. */
+const needNoInput = (stretches: readonly Stretch[]) =>
+  stretches.length > 0 &&
+  stretches.every(({ kind }) => ['hold', 'charge', 'cycles', 'standing'].includes(kind));
 
 /** Works everything out of a trace that the ports it names allow. */
 export function analyse(trace: Trace, about: About): Analysis {
@@ -61,7 +62,7 @@ export function analyse(trace: Trace, about: About): Analysis {
   const notes: Sentence[] = [];
   const moved = trace.channels.some((channel) => moves(segmentsOf(trace, channel)));
   if (stretches.length === 0 && moved) notes.push(sentence(KINDS));
-  else if ((input && !output) || (fluid && !input && !onlyHolds(stretches)))
+  else if ((input && !output) || (fluid && !input && !needNoInput(stretches)))
     notes.push(sentence('Input and output are not both named, so no ratio curve was drawn.'));
   if (!about.unit) notes.push(sentence('No profile is named, so areas and air leaks are not told.'));
   if (stretches.length === 0 && !moved)

@@ -1,4 +1,5 @@
 import type { LoggedAccumulator } from '../contract/logged-unit';
+import { sentence } from '../quantities/sentence';
 import { accumulatorCharge } from './accumulator-charge';
 import { at, result, type About, type Stretch } from './analysis';
 import { gasHold } from './gas-hold';
@@ -27,13 +28,24 @@ export function storedIn(trace: Trace, about: About): Stretch[] {
     for (const value of channel.values) if (value > greatest) greatest = value;
     if (greatest < SOME_PA) return [];
     const turns = turnsOf(trace, channel, wholeOf(trace));
+    const charge = charged(trace, channel, accumulator, about, turns, greatest);
+    // What leaks is told by the gas that there is, not by the gas that there should be.
+    const gas = charge?.results.find(({ id }) => id === preChargeId(accumulator))?.estimate;
+    const found = gas?.told ? { ...accumulator, preCharge_Pa: gas.value } : accumulator;
+    const notes = gas?.told ? [] : [BY_PROFILE];
     return [
-      ...charged(trace, channel, accumulator, about, turns, greatest),
-      ...cycled(trace, channel, accumulator, about, turns),
-      ...stood(trace, channel, accumulator, about, turns),
-    ];
+      ...(charge ? [charge] : []),
+      ...cycled(trace, channel, found, about, turns),
+      ...stood(trace, channel, found, about, turns),
+    ].map((stretch) => (stretch.kind === 'charge' ? stretch : { ...stretch, notes }));
   });
 }
+
+const preChargeId = ({ port }: LoggedAccumulator) => `${port}.pre-charge`;
+
+const BY_PROFILE = sentence(
+  'No flick-up is in this log, so the gas is taken as the profile has it. One that has lost gas leaks less than is told here: log it from empty.',
+);
 
 const PLAIN = { points: [], supply_Pa: null, notes: [] } as const;
 
@@ -41,13 +53,14 @@ const PLAIN = { points: [], supply_Pa: null, notes: [] } as const;
 function charged(
   trace: Trace,
   channel: Channel,
-  { port, name, shell_m3 }: LoggedAccumulator,
+  accumulator: LoggedAccumulator,
   about: About,
   turns: readonly Turn[],
   greatest: number,
-): Stretch[] {
+): Stretch | null {
+  const { port, name, shell_m3 } = accumulator;
   const first = channel.values.find((value) => Number.isFinite(value));
-  if (first === undefined || first > EMPTY_PART * greatest) return [];
+  if (first === undefined || first > EMPTY_PART * greatest) return null;
   const stop = turns.findIndex(({ is }) => is === 'stop');
   const started_s = turns[stop + 1]?.at_s ?? Infinity;
   const stopped_s = turns[stop]?.at_s ?? Infinity;
@@ -56,22 +69,20 @@ function charged(
   const to_s = stop < 0 ? trace.time_s[held]! : Math.min(started_s, stopped_s + SEEN_STOPPED_S);
   const span = { from: 0, to: indexAt(trace, to_s) };
   const found = accumulatorCharge(trace, channel, span, shell_m3, about);
-  return [
-    {
-      kind: 'charge',
-      name: `Charge, ${name}`,
-      ...at(trace, span),
-      results: [
-        result(`${port}.flick-up`, 'Flick-up', 'pressure', found.flickUp),
-        result(`${port}.pre-charge`, 'Pre-charge at 20 °C', 'pressure', found.preCharge),
-        result(`${port}.charge-time`, 'From the flick-up to where it stopped', 'duration', found.chargeTime),
-        result(`${port}.cut-out-first`, 'Stopped at', 'pressure', found.cutOut),
-        result(`${port}.pump-flow`, 'Flow of the pump over the charge', 'pumpFlow', found.pumpFlow),
-      ],
-      lines: [],
-      ...PLAIN,
-    },
-  ];
+  return {
+    kind: 'charge',
+    name: `Charge, ${name}`,
+    ...at(trace, span),
+    results: [
+      result(`${port}.flick-up`, 'Flick-up', 'pressure', found.flickUp),
+      result(preChargeId(accumulator), 'Pre-charge at 20 °C', 'pressure', found.preCharge),
+      result(`${port}.charge-time`, 'From the flick-up to where it stopped', 'duration', found.chargeTime),
+      result(`${port}.cut-out-first`, 'Stopped at', 'pressure', found.cutOut),
+      result(`${port}.pump-flow`, 'Flow of the pump over the charge', 'pumpFlow', found.pumpFlow),
+    ],
+    lines: [],
+    ...PLAIN,
+  };
 }
 
 /** The pump left to its switch. */
