@@ -1,0 +1,289 @@
+import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
+import { stoodLeaking } from '../../fluid/charging';
+import { orificeDrop_Pa, orificeFlow_m3PerS } from '../../fluid/fluid-pump';
+import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
+import {
+  appliedFrom,
+  drawnFast,
+  powerOutput_N,
+  powerRunout_N,
+  type PowerPiston,
+} from '../../fluid/power-piston';
+import { hotLeakOf_m3, STEERING, steering_PaS } from '../../fluid/steering-fluid';
+import { rootOfFalling } from '../../numeric/root';
+import type { Vector } from '../../model/descriptor';
+import type { Member, Nodes, Standing, Wanted } from '../../model/member';
+import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
+import { APPLICATIONS, BAROMETER, ELAPSED, FLUID, TEMPERATURE } from '../inputs';
+import { circle_m2 } from '../profile-fields';
+import type { HydraulicBoosterProfile } from './profile';
+
+/** What makes one booster differ from another, and what faults move. */
+export const parameters = [
+  { id: 'pedalRatio', name: 'Pedal ratio', quantity: 'ratio' },
+  { id: 'ratio', name: 'Output for each newton of input', quantity: 'ratio' },
+  { id: 'opens_N', name: 'Input at which the spool opens', quantity: 'force' },
+  { id: 'jump_N', name: 'Output that comes at once then', quantity: 'force' },
+  { id: 'friction_N', name: 'Friction of the spool', quantity: 'force' },
+  { id: 'area_m2', name: 'Area of the power piston', quantity: 'area' },
+  { id: 'spring_N', name: 'Return spring', quantity: 'force' },
+  { id: 'gap_m', name: 'Gap of the spool', quantity: 'travel' },
+  { id: 'spool_m3', name: 'Let go with each release', quantity: 'fluidVolume' },
+  { id: 'shell_m3', name: 'Inside of the accumulator', quantity: 'volume' },
+  { id: 'preCharge_Pa', name: 'Pre-charge', quantity: 'pressure' },
+  { id: 'full_Pa', name: 'Accumulator, full', quantity: 'pressure' },
+  { id: 'leak_m3PerS', name: 'Leak of the accumulator at 100 bar, fluid at 80 °C', quantity: 'leakRate' },
+  { id: 'pistonLeak_m3PerS', name: 'Past the power piston at 100 bar, fluid at 80 °C', quantity: 'pumpFlow' },
+  { id: 'exhaust_m2', name: 'Exhaust of the chamber', quantity: 'area' },
+  { id: 'return_m2', name: 'Return line at its narrowest', quantity: 'area' },
+  { id: 'thicker', name: 'Fluid thicker than it should be, times', quantity: 'ratio' },
+  { id: 'test_N', name: 'Pedal force of start and reserve', quantity: 'force' },
+] as const;
+
+const inputs = [
+  { id: 'pedal_N', name: 'Pedal force', quantity: 'force', from: { port: 'pedal', as: 'set' } },
+  {
+    id: 'supply_Pa',
+    name: 'Shut-off pressure of the pump',
+    quantity: 'pressure',
+    from: { port: 'line', as: 'source', until: 'source.shut' },
+  },
+  FLUID,
+  BAROMETER,
+  TEMPERATURE,
+  ELAPSED,
+  APPLICATIONS,
+] as const satisfies readonly InputDescriptor[];
+
+const readings = [
+  { id: 'output', name: 'Force of the pushrod', quantity: 'force' },
+  { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force' },
+  { id: 'drop', name: 'Pedal falls as the engine starts', quantity: 'travel', apart: { SI: 1e-3 } },
+  { id: 'back', name: 'Pedal pushes back then', quantity: 'travel', apart: { SI: 5e-4 } },
+  { id: 'falls', name: 'Pedal force at which the pressure first falls', quantity: 'force', apart: { SI: 2 } },
+  { id: 'release', name: 'Release', quantity: 'duration', apart: { SI: 0.05, part: 0.05 } },
+] as const;
+
+export type Parameters = Named<typeof parameters>;
+export type ReadingId = (typeof readings)[number]['id'];
+export const named = reader(parameters);
+const PLACE = Object.fromEntries(readings.map(({ id }, i) => [id, i])) as Record<ReadingId, number>;
+
+const [CHARGE, ROD] = [0, 1];
+
+/** An application of the reserve: held, the gauge read, let go; and how long it is from one to the next, s. */
+export const APPLICATION = { held_s: 3, every_s: 10 } as const;
+/** Pressure in an open line at which the flow through the return is taken, Pa. Handbook-models 8.4: 3 to 8 bar at rest. */
+const OPEN_PA = 5e5;
+const CLOSE_PA = 500;
+/** Steps in force by which a release is followed. */
+const RELEASE_STEPS = 16;
+/** A release that takes longer than this is no release, s. */
+const NEVER_S = 60;
+
+const pistonOf = ({ ratio, opens_N, jump_N, area_m2, spring_N }: Parameters): PowerPiston => ({
+  ratio: Math.max(1.01, ratio),
+  opens_N,
+  jump_N,
+  area_m2,
+  spring_N,
+});
+
+/**
+ * A booster fed by the steering pump. Handbook-models 8.4: F_out = max(0, F_in − F_rs, min(M, F_in − F_rs + p_av·A_p)); p_av is what
+ * the pump still makes beside what goes past the piston; with the engine off the accumulator gives one application after another.
+ */
+class HydraulicBooster implements Standing {
+  private readonly p: Parameters;
+  private readonly piston: PowerPiston;
+  private readonly viscosity_PaS: number;
+  private readonly density_kgPerM3: number;
+
+  constructor(
+    vector: Vector,
+    private readonly pedal_N: number,
+    private readonly supply_Pa: number,
+    fluid_K: number,
+    private readonly around: Around,
+    private readonly elapsed_s: number,
+    private readonly applications: number,
+  ) {
+    this.p = named(vector);
+    this.piston = pistonOf(this.p);
+    this.viscosity_PaS = this.p.thicker * steering_PaS(fluid_K);
+    this.density_kgPerM3 = density_kgPerM3(STEERING, fluid_K);
+  }
+
+  span(): readonly [number, number] {
+    return [0, 0];
+  }
+
+  through(): number {
+    return 0;
+  }
+
+  atRest() {
+    return { effort: 0, passes: 0 };
+  }
+
+  private input_N(pedal_N: number): number {
+    return Math.max(0, this.p.pedalRatio * pedal_N - this.p.friction_N);
+  }
+
+  /** Pressure that the pump still makes behind the spool, Pa: what goes past the piston it does not. */
+  private available_Pa({ taken }: Nodes): number {
+    const { pistonLeak_m3PerS } = this.p;
+    if (this.supply_Pa <= 0) return 0;
+    if (pistonLeak_m3PerS <= 0) return this.supply_Pa;
+    const lost_m3PerSPa = hotLeakOf_m3(pistonLeak_m3PerS) / this.viscosity_PaS;
+    const over = (pressure_Pa: number) => taken(CHARGE, pressure_Pa) - lost_m3PerSPa * pressure_Pa;
+    return rootOfFalling(over, 0, this.supply_Pa, CLOSE_PA);
+  }
+
+  /** What stands before a narrow return pushes the piston by itself, N: p_ret = ρ/2·(q/0.62·a_r)². */
+  private selfApplied_N({ taken }: Nodes): number {
+    if (this.supply_Pa <= 0) return 0;
+    const flow = Math.max(0, taken(CHARGE, OPEN_PA));
+    const before_Pa = orificeDrop_Pa(this.p.return_m2, flow, this.density_kgPerM3);
+    return Math.min(before_Pa, this.supply_Pa) * this.p.area_m2 - this.p.spring_N;
+  }
+
+  brings(_terminal: number, _efforts: ArrayLike<number>, nodes: Nodes): number {
+    const input_N = this.input_N(this.pedal_N);
+    if (this.supply_Pa <= 0 && this.applications > 0) return this.stored_N(nodes, input_N);
+    const output_N = powerOutput_N(this.piston, input_N, this.available_Pa(nodes));
+    return Math.max(output_N, this.selfApplied_N(nodes), 0);
+  }
+
+  /** Output of the last of some applications with the engine off, once the accumulator has stood for a time, N. */
+  private stored_N({ taken }: Nodes, input_N: number): number {
+    const { p } = this;
+    const vessel = new Vessel(
+      { shell_m3: p.shell_m3, preCharge_Pa: p.preCharge_Pa, settling_s: USUAL_SETTLING_S },
+      this.around,
+    );
+    // It stands as warm as the room, and so does what leaks from it.
+    const cold_PaS = p.thicker * steering_PaS(this.around.temperature_K);
+    const leak_m3PerSPa = hotLeakOf_m3(p.leak_m3PerS) / cold_PaS;
+    let charge: Charge = vessel.settledAt(p.full_Pa);
+    if (this.elapsed_s > 0)
+      charge = stoodLeaking(vessel, charge, this.elapsed_s, (pressure_Pa) => leak_m3PerSPa * pressure_Pa);
+    const travel_m = (force_N: number) => taken(ROD, force_N);
+    for (let n = 1; ; n += 1) {
+      const { output_N, stroke } = appliedFrom(vessel, charge, this.piston, travel_m, input_N);
+      if (n >= this.applications) return output_N;
+      const held = vessel.stood(stroke, APPLICATION.held_s);
+      charge = vessel.stood(drawnFast(vessel, held, p.spool_m3), APPLICATION.every_s - APPLICATION.held_s);
+    }
+  }
+
+  read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
+    const { p, piston } = this;
+    const ifAsked = (id: ReadingId, tell: () => number) => (!wanted || wanted.has(PLACE[id]) ? tell() : NaN);
+    const test_N = this.input_N(p.test_N);
+    return [
+      efforts[ROD]!,
+      (Math.max(p.opens_N, powerRunout_N(piston, this.supply_Pa)) + p.friction_N) / p.pedalRatio,
+      ifAsked('drop', () => {
+        const assisted_N = powerOutput_N(piston, test_N, this.available_Pa(nodes));
+        const alone_N = powerOutput_N(piston, test_N, 0);
+        return p.pedalRatio * (nodes.taken(ROD, assisted_N) - nodes.taken(ROD, alone_N));
+      }),
+      p.pedalRatio * p.gap_m,
+      Math.max(0, this.pedal_N - (2 * p.friction_N) / p.pedalRatio),
+      ifAsked('release', () => this.release_s(nodes)),
+    ];
+  }
+
+  /** Time in which the chamber lets go through its exhaust what the piston displaced, s. Handbook-models 8.4. */
+  private release_s(nodes: Nodes): number {
+    const { p } = this;
+    const from_N = powerOutput_N(this.piston, this.input_N(this.pedal_N), this.available_Pa(nodes));
+    let time_s = 0;
+    let way_m = nodes.taken(ROD, from_N);
+    for (let step = 1; step <= RELEASE_STEPS; step += 1) {
+      const [before_N, force_N] = [step - 1, step].map((n) => from_N * (1 - n / RELEASE_STEPS)) as [
+        number,
+        number,
+      ];
+      const next_m = nodes.taken(ROD, force_N);
+      const chamber_Pa = ((before_N + force_N) / 2 + p.spring_N) / p.area_m2;
+      const flow = orificeFlow_m3PerS(p.exhaust_m2, chamber_Pa, this.density_kgPerM3);
+      time_s += (p.area_m2 * (way_m - next_m)) / Math.max(1e-12, flow);
+      way_m = next_m;
+    }
+    return Math.min(NEVER_S, time_s);
+  }
+}
+
+/** How far a sound spool's opening and a sound spring may be off, as a part: they show at light forces and without the engine. */
+const OPENS_PART = 0.25;
+const SPRING_PART = 0.15;
+/** A sound accumulator may leak so much more or less, as a part. */
+const LEAK_PART = 0.5;
+
+function healthy(profile: HydraulicBoosterProfile) {
+  const { limits, ratio, preCharge_Pa, full_Pa, leak_m3PerS } = profile;
+  return healthyUnit(
+    parameters,
+    {
+      pedalRatio: profile.pedalRatio,
+      ratio,
+      opens_N: profile.opens_N,
+      jump_N: profile.jump_N,
+      friction_N: profile.friction_N,
+      area_m2: profile.area_m2,
+      spring_N: profile.spring_N,
+      gap_m: profile.gap_m,
+      spool_m3: profile.spool_m3,
+      shell_m3: profile.shell_m3,
+      preCharge_Pa,
+      full_Pa,
+      leak_m3PerS,
+      pistonLeak_m3PerS: 0,
+      exhaust_m2: circle_m2(profile.exhaust_m),
+      return_m2: circle_m2(profile.return_m),
+      thicker: 1,
+      test_N: profile.reserve_N,
+    },
+    {
+      ratio: limits.output_fraction.value * ratio,
+      opens_N: OPENS_PART * profile.opens_N,
+      spring_N: SPRING_PART * profile.spring_N,
+      preCharge_Pa: limits.preCharge_fraction.value * preCharge_Pa,
+      full_Pa: limits.full_fraction.value * full_Pa,
+      leak_m3PerS: LEAK_PART * leak_m3PerS,
+    },
+  );
+}
+
+/** A booster to be joined to the steering pump and to what its rod pushes. */
+export const member: Member<HydraulicBoosterProfile> = {
+  parameters,
+  inputs,
+  readings,
+  fedBy: [{ id: 'charge', name: 'Pressure line', coupling: 'pumped' }],
+  feeds: [{ id: 'rod', name: 'Rod', coupling: 'rod' }],
+  healthy,
+  with: (
+    vector,
+    [
+      pedal_N = 0,
+      supply_Pa = 0,
+      fluid_K = 0,
+      barometer_Pa = 0,
+      temperature_K = 0,
+      elapsed_s = 0,
+      applications = 0,
+    ],
+  ) =>
+    new HydraulicBooster(
+      vector,
+      Math.max(0, pedal_N),
+      Math.max(0, supply_Pa),
+      fluid_K,
+      { barometer_Pa, temperature_K },
+      elapsed_s,
+      applications,
+    ),
+};

@@ -1,0 +1,224 @@
+import type { PhasedStep, TestedAt } from '../../contract/family';
+import type { Rig } from '../../contract/run-context';
+import type { Item, ReadingItem, Step } from '../../contract/steps';
+import { look, mustBe, readingOn, untilMended } from '../bench-items';
+import { APPLICATION, type ReadingId } from './member';
+import type { HydraulicBoosterProfile } from './profile';
+
+/** Applications made beyond those that must be there: they show where the reserve ends. */
+const BEYOND = 2;
+/** Where only a meter or an eye tells the moment. */
+const BY_HAND = { moment: 'by-hand' } as const;
+/** What everything with the engine running leans on. */
+const SHUT = 'pump.shut';
+const FLUID_WORDS = { steering: 'power-steering fluid', mineral: 'mineral hydraulic oil' } as const;
+
+/** Tests of a booster fed by the steering pump, in the order of handbook-models 8.4, with its minutes. */
+export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
+  const { limits, assist_N, reserve_N, stand_s, steeringFluid } = profile;
+  const heavy_N = Math.max(...assist_N);
+  const middle_N = assist_N[Math.floor((assist_N.length - 1) / 2)]!;
+  const read = (
+    id: string,
+    port: string,
+    measures: ReadingId | 'input' | 'load.pressure',
+    prompt: string,
+    more: Partial<ReadingItem> = {},
+  ) => readingOn(at.ports, id, port, measures, prompt, more);
+  const pedal = (
+    id: string,
+    force_N: number,
+    prompt = 'Bring the pedal to this force, always upward, and read it.',
+  ) => read(`${id}.input`, 'pedal', 'input', prompt, { target_Pa: force_N });
+  const pressed = (id: string, force_N: number): Item[] => [
+    pedal(id, force_N),
+    read(`${id}.pressure`, at.output, 'load.pressure', 'Read the pressure that it makes.', {
+      target_Pa: force_N,
+      inputFrom: `${id}.input`,
+    }),
+  ];
+  /** Applications with the engine off, after a time. */
+  const stored = (id: string, count: number, elapsed_s?: number): Item[] =>
+    Array.from({ length: count }, (_, i) =>
+      read(
+        `${id}.${i + 1}`,
+        at.output,
+        'load.pressure',
+        `Application ${i + 1}: bring the pedal to ${Math.round(reserve_N)} N and read the pressure; then let go fully.`,
+        {
+          target_Pa: reserve_N,
+          applications: i + 1,
+          moment: 'next-application',
+          ...(elapsed_s !== undefined && { elapsed_s }),
+        },
+      ),
+    );
+  const first: Step = {
+    id: 'seep',
+    title: 'Seeps, hoses and the fluid of the steering',
+    instruction: `${at.says.off}. Look with card and lamp at input, accumulator, return and where the master cylinder is fixed.`,
+    cautions: ['fluids'],
+    state: at.off,
+    needs: ['cautions'],
+    fluid: true,
+    attended_s: 240,
+    items: [
+      mustBe(
+        'hoses',
+        'Hoses of the steering',
+        'Pressure hose marked for 155 bar or more, no bulge, no kink, nothing chafed?',
+        'Sound',
+        ['poor', 'Not sound', untilMended('Renew it before any pressure is put on, then look again.')],
+      ),
+      look(
+        'steering-fluid',
+        'Fluid of the steering',
+        `Reservoir of the steering filled with ${FLUID_WORDS[steeringFluid]}, by its label, colour and smell?`,
+        'Yes, that fluid',
+        ['other', 'Another fluid'],
+      ),
+      look(
+        'seep',
+        'Input of the booster',
+        'Dry where the pedal’s rod goes in?',
+        'Dry',
+        ['wet', 'Wet'],
+        'input',
+      ),
+      look(
+        'oil-master',
+        'Between booster and master cylinder',
+        'Dry where the master cylinder is fixed to the booster?',
+        'Dry',
+        ['oil', 'Oil there'],
+      ),
+    ],
+  };
+  const rest: Step[] = [
+    {
+      id: 'start',
+      title: 'Exhaust and start',
+      instruction: `${at.says.off}: apply until the pedal stays hard. Hold the force named and mark the pedal; then start the engine, foot still on: it falls, then pushes back.`,
+      cautions: ['running-engine'],
+      state: { ...at.off, charge: 'spent' },
+      needs: ['pump'],
+      leaves: { engine: 'idle', input: 'released' },
+      attended_s: 180,
+      items: [
+        pedal('start', reserve_N, 'Bring the pedal to this force and hold it.'),
+        read('start.drop', 'travel', 'drop', 'Engine started: read how far the pedal fell.', {
+          target_Pa: reserve_N,
+          inputFrom: 'start.input',
+          sourceFrom: SHUT,
+        }),
+        read('start.back', 'travel', 'back', 'Read how far it pushed back.', {
+          target_Pa: reserve_N,
+          inputFrom: 'start.input',
+          sourceFrom: SHUT,
+        }),
+        look('push-back', 'Pedal pushes back', 'Did it push back against the foot?', 'It did', [
+          'none',
+          'It did not',
+        ]),
+      ],
+    },
+    {
+      id: 'assist',
+      title: 'Assist, hot at idle',
+      instruction: `${at.says.on}, fluid hot. Bring the pedal to each force, always upward, let it stand and read. At the last ease off slowly.`,
+      cautions: ['running-engine', 'bench-pressure'],
+      state: at.on,
+      needs: ['pump'],
+      leaves: { input: 'released' },
+      attended_s: 480,
+      items: [
+        ...assist_N.flatMap((force_N, i) => pressed(`assist.${i + 1}`, force_N)),
+        read(
+          'assist.falls',
+          'pedal',
+          'falls',
+          'Ease off slowly: read the force as the pressure first falls.',
+          {
+            target_Pa: heavy_N,
+            inputFrom: `assist.${assist_N.length}.input`,
+            ...BY_HAND,
+          },
+        ),
+      ],
+    },
+    {
+      id: 'release',
+      title: 'Release',
+      instruction: `${at.says.on}. Hold the force named, let go at once, and time the pressure to nothing.`,
+      cautions: ['running-engine'],
+      state: at.on,
+      needs: ['assist'],
+      leaves: { input: 'released' },
+      attended_s: 120,
+      items: [
+        read('release.time', 'clock', 'release', 'Read the time until the pressure is gone.', {
+          target_Pa: middle_N,
+          ...BY_HAND,
+        }),
+        look(
+          'kick',
+          'Steering and brake together',
+          'Steering turned with the pedal held: no kick in the pedal?',
+          'None',
+          ['kicks', 'It kicks'],
+        ),
+      ],
+    },
+    {
+      id: 'rest',
+      title: 'Foot off, engine idling',
+      instruction: `${at.says.on}, foot off, steering straight: nothing may stand in the line.`,
+      cautions: ['running-engine'],
+      state: at.on,
+      needs: ['pump'],
+      leaves: { input: 'released' },
+      attended_s: 60,
+      items: [
+        read('rest.pressure', at.output, 'load.pressure', 'Read what stands in the line.', { target_Pa: 0 }),
+      ],
+    },
+    {
+      id: 'reserve',
+      title: 'Reserve at once',
+      instruction: `Charge it by a firm brake for a few seconds with the engine running, then stop the engine. Apply to the force named, hold ${APPLICATION.held_s} s and read, let go fully; again every ${APPLICATION.every_s} s.`,
+      cautions: ['held-by-check-valves'],
+      state: { ...at.off, charge: 'full' },
+      needs: ['assist'],
+      leaves: { input: 'released', charge: 'spent' },
+      attended_s: 240,
+      items: stored('reserve', limits.applications.value + BEYOND),
+    },
+    {
+      id: 'hour',
+      title: 'Reserve after standing',
+      instruction:
+        'Charge it in the same way, stop the engine and leave the pedal alone. Then one application.',
+      cautions: ['held-by-check-valves'],
+      state: { ...at.off, charge: 'full' },
+      needs: ['assist'],
+      leaves: { input: 'released', charge: 'spent' },
+      attended_s: 360,
+      items: [
+        { kind: 'wait', id: 'hour.wait', prompt: 'It stands', duration_s: stand_s, starts: 'key' },
+        ...stored('hour', 1, stand_s),
+      ],
+    },
+    {
+      id: 'without',
+      title: 'Without the engine, nothing stored',
+      instruction: `${at.says.off}, apply until the pedal stays hard. Then the heaviest of the forces: so it brakes with nothing.`,
+      cautions: [],
+      state: { ...at.off, charge: 'spent' },
+      needs: ['zeros'],
+      leaves: { input: 'released' },
+      attended_s: 120,
+      items: pressed('without', heavy_N),
+    },
+  ];
+  return [{ phase: 'look', step: first }, ...rest.map((step): PhasedStep => ({ phase: 'unit', step }))];
+}

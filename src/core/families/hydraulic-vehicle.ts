@@ -1,0 +1,109 @@
+import type { Port } from '../contract/family';
+import { HOT_K } from '../fluid/steering-fluid';
+import { assemblyOf, type AssemblyProfile } from './assembly';
+import { hydraulicBooster, member as booster, type HydraulicBoosterProfile } from './hydraulic-booster/index';
+import { member as pump, steeringPump, type SteeringPumpProfile } from './steering-pump/index';
+import { BRAKE_PORTS } from './vehicle-ports';
+import { onVehicle } from './vehicle-steps';
+import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';
+
+/** What is fitted to a vehicle of which the steering pump works the brake. */
+export interface HydraulicVehicleProfile extends AssemblyProfile<
+  SteeringPumpProfile,
+  HydraulicBoosterProfile,
+  WheelBrakesProfile
+> {
+  readonly kind: 'hydraulic-vehicle';
+}
+
+const PORTS: readonly Port[] = [
+  ...BRAKE_PORTS,
+  {
+    id: 'line',
+    name: 'Pressure line of the steering',
+    short: 'Line',
+    quantity: 'pressure',
+    ink: 'supply',
+    optional: true,
+    fit_s: 600,
+  },
+  { id: 'flow', name: 'Flow in the pressure line', short: 'Flow', quantity: 'pumpFlow', optional: true },
+  {
+    id: 'fluid',
+    name: 'Fluid in the reservoir',
+    short: 'Fluid',
+    quantity: 'temperature',
+    ink: 'supply',
+    optional: true,
+  },
+  // No gauge stands here: it is used up by applying, and that is looked at.
+  {
+    id: 'accumulator',
+    name: 'Accumulator of the booster',
+    short: 'Acc',
+    quantity: 'pressure',
+    optional: true,
+  },
+];
+
+/** A vehicle with a booster that the steering pump feeds. Handbook-models 8.4, 10. */
+export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBoosterProfile, WheelBrakesProfile>({
+  kind: 'hydraulic-vehicle',
+  name: 'Vehicle with hydraulic booster',
+  at: {
+    ...onVehicle(
+      {
+        ports: PORTS,
+        on: { ignition: 'on', engine: 'idle' },
+        off: { engine: 'off' },
+        lit: { ignition: 'on', engine: 'off' },
+        stored: ['accumulator'],
+        says: { on: 'Engine idling', off: 'Engine off' },
+      },
+      {
+        atRest: { ignition: 'off', engine: 'off' },
+        cautions: [
+          'running-engine',
+          'held-by-check-valves',
+          'charged-vessel',
+          'fluids',
+          'lining-dust',
+          'bench-pressure',
+        ],
+        first: [],
+        fits: 'flow meter, load valve and gauge in the pressure line of the steering, a pressure gauge at a front bleed screw, the force gauge on the pedal, and only once the pedal was applied 40 times with the engine off',
+        spends:
+          'Engine off, pedal applied 40 times until it stays hard, foot off: the accumulator is empty then.',
+        closes: 'the pressure line of the steering closed and bled lock to lock',
+      },
+    ),
+    names: {
+      supply: 'the steering pump',
+      unit: 'the booster',
+      load: 'what it drives',
+      all: 'Steering pump, booster and brakes',
+    },
+  },
+  source: steeringPump,
+  unit: hydraulicBooster,
+  load: wheelBrakes,
+  members: { source: pump, unit: booster, load: brakes },
+  behind: behindFront,
+  loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
+  curve: {
+    input: 'pedal_N',
+    output: 'load.pressure',
+    sources: ['pump.shut'],
+    releasing: null,
+    knee: { reading: 'runoutPedal', word: 'runout' },
+  },
+  logged: () => ({}),
+  fluid: ({ load }) => load.fluid,
+  full: ({ unit, source }) => ({
+    pedal_N: Math.max(...unit.assist_N),
+    supply_Pa: source.relief_Pa,
+    fluid_K: HOT_K,
+    applications: 0,
+  }),
+  excused: { supply: ['assist.1', 'assist.2', 'assist.3', 'drop'], load: ['drop', 'reserve', 'hour'] },
+});

@@ -1,0 +1,60 @@
+import type { PhasedStep, TestedAt } from '../../contract/family';
+import type { Rig } from '../../contract/run-context';
+import { look, readingOn } from '../bench-items';
+import type { SteeringPumpProfile } from './profile';
+
+/** A load valve is shut for no longer than this, s: the fluid in so small a loop boils the pump. Handbook-models P.3. */
+const SHUT_S = 5;
+
+/** Tests of a steering pump. Handbook-models 8.4: look four minutes, pump at a hot idle twelve. */
+export function steps(_profile: SteeringPumpProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
+  const read = (id: string, port: string, measures: string, prompt: string) =>
+    readingOn(at.ports, id, port, measures, prompt, { moment: 'by-hand' });
+  return [
+    {
+      phase: 'supply',
+      step: {
+        id: 'belt',
+        title: 'Belt, fluid and sound',
+        instruction: `${at.says.on}, the fluid hot. Turn to the lock for a moment and listen; look into the reservoir and read its fluid.`,
+        cautions: ['running-engine'],
+        state: at.on,
+        needs: ['zeros'],
+        leaves: { input: 'released' },
+        attended_s: 240,
+        items: [
+          look('squeal', 'Belt at the lock', 'Steering turned to the lock for two seconds: quiet?', 'Quiet', [
+            'squeals',
+            'Squeals',
+          ]),
+          look('foam', 'Fluid in the reservoir', 'Fluid clear, without foam or bubbles?', 'Clear', [
+            'foam',
+            'Foam or bubbles',
+          ]),
+          look('growl', 'Sound of the pump', 'Pump even at idle, steering straight?', 'Even', [
+            'growls',
+            'Growls',
+          ]),
+          read('fluid.warm', 'fluid', 'source.fluid', 'Read the fluid in the reservoir.'),
+        ],
+      },
+    },
+    {
+      phase: 'supply',
+      step: {
+        id: 'pump',
+        title: 'Flow and shut-off pressure, hot at idle',
+        instruction: `Flow meter and load valve in the pressure line, fitted with everything at zero. ${at.says.on}: close the valve to 50 bar and read the flow. Then shut it for ${SHUT_S} s at the most, read, and open it at once.`,
+        cautions: ['running-engine', 'bench-pressure', 'held-by-check-valves'],
+        state: at.on,
+        needs: ['belt'],
+        leaves: { input: 'released' },
+        attended_s: 720,
+        items: [
+          read('pump.flow', 'flow', 'source.flow', 'Valve closed to 50 bar: read the flow.'),
+          read('pump.shut', 'line', 'source.shut', `Shut for ${SHUT_S} s at the most: read the pressure.`),
+        ],
+      },
+    },
+  ];
+}
