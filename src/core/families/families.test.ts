@@ -81,6 +81,7 @@ const MOST: Record<FamilyKind, number> = {
   'pedal-valve': 0.04,
   'motor-pump-booster': 1500,
   'motor-pump-vehicle': 1500,
+  'hydraulic-vehicle': 1500,
   'vacuum-vehicle': 1500,
 };
 
@@ -216,8 +217,12 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       for (const need of step.needs) expect(procedure.steps.slice(0, i).map(({ id }) => id)).toContain(need);
     });
     const safe = procedure.steps.findIndex(makesSafe);
-    expect(procedure.steps[safe]!.items.map((item) => item.kind === 'reading' && item.gate)).toEqual(
-      gauged(family.ports).map(() => 'zero'),
+    const gates = procedure.steps[safe]!.items.map((item) =>
+      item.kind === 'reading' ? item.gate : item.kind === 'observation' && item.empties,
+    );
+    // Where no gauge can stand, two looks that nobody gets past: used up, and let out.
+    expect(gates).toEqual(
+      gauged(family.ports).flatMap(({ id }) => (id in RIGS[kind as FamilyKind] ? ['zero'] : [id, id])),
     );
     // Behind it comes nothing, or on a vehicle what makes good: nothing is read there, and nobody gets past it.
     for (const step of procedure.steps.slice(safe)) {

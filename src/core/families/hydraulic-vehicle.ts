@@ -27,7 +27,7 @@ const PORTS: readonly Port[] = [
     optional: true,
     fit_s: 600,
   },
-  { id: 'flow', name: 'Flow in the pressure line', short: 'Flow', quantity: 'pumpFlow', optional: true },
+  { id: 'flow', name: 'Flow in the pressure line', short: 'Flow', quantity: 'flow', optional: true },
   {
     id: 'fluid',
     name: 'Fluid in the reservoir',

@@ -1,4 +1,5 @@
 import type { Family } from '../contract/family';
+import { hydraulicVehicle } from './hydraulic-vehicle';
 import { motorPumpBench } from './motor-pump-bench';
 import { motorPumpVehicle } from './motor-pump-vehicle';
 import { pedalBooster } from './pedal-vacuum/index';
@@ -16,6 +17,7 @@ export const FAMILIES = {
   'motor-pump-booster': motorPumpBench,
   'vacuum-vehicle': vacuumVehicle,
   'motor-pump-vehicle': motorPumpVehicle,
+  'hydraulic-vehicle': hydraulicVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

@@ -122,6 +122,15 @@ const pumped = {
   }),
 };
 
+/** What is carried for a steering system. */
+const steered = {
+  line: gauge('ST-1', 'line', 160 * BAR, 0.5 * BAR, { quantity: 'pressure' }),
+  flow: gauge('FM-1', 'flow', 30e-3 / 60, 0.1e-3 / 60, {
+    quantity: 'flow',
+    accuracy: { kind: 'percent-of-span', percent: 0.5 },
+  }),
+};
+
 /** Gauges on each port, by family. */
 export const RIGS = {
   'remote-vacuum': {
@@ -174,6 +183,16 @@ export const RIGS = {
     drop: [pumped.drop],
     fluid: [pumped.fluid],
     'pump-clock': [pumped.recorder],
+  },
+  'hydraulic-vehicle': {
+    pedal: [carried.pedal],
+    front: [carried.front],
+    rear: [carried.rear],
+    travel: [carried.rule],
+    clock: [servoGauges.watch],
+    line: [steered.line],
+    flow: [steered.flow],
+    fluid: [pumped.fluid],
   },
   'vacuum-vehicle': {
     pedal: [carried.pedal],

@@ -19,10 +19,13 @@ test.each(FAMILY_KINDS)('%s says how long every test takes that reads a number',
   expect(untimed.map(({ id }) => id)).toEqual([]);
 });
 
-/** One bench for each family, its particles laid out once. */
+/** One for each family, its particles laid out once. */
+const laidOut = new Map<FamilyKind, Diagnostician>();
+
 function diagnosed(kind: FamilyKind) {
   const bench = benchOf(kind);
-  const diagnostician = new Diagnostician(bench.family, bench.profile, complaint);
+  const diagnostician = laidOut.get(kind) ?? new Diagnostician(bench.family, bench.profile, complaint);
+  laidOut.set(kind, diagnostician);
   const after = (...of: Parameters<typeof bench.bench>) => {
     const { context, run } = bench.bench(...of);
     return diagnostician.posterior(evidenceOf(bench.family, context, run));
@@ -132,6 +135,8 @@ describe('a unit on its bench, with no code of its own', () => {
     ['motor-pump-booster', 'gas-loss'],
     ['motor-pump-booster', 'vanes-worn'],
     ['motor-pump-booster', 'switch-low'],
+    ['hydraulic-vehicle', 'belt-slips'],
+    ['hydraulic-vehicle', 'return-restricted'],
   ] as const)('%s with “%s”', (kind, id) => {
     const { after, faultyTruth, truthWith } = diagnosed(kind);
     const found = after(faultyTruth(id, 0.7));

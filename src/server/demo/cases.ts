@@ -259,6 +259,17 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: { seed: 99, fault: ['vanes-worn', 0.8], until: 'switch.in' },
   },
+  {
+    job: job(
+      'GF-0433',
+      'quayTruck',
+      'Quay truck 4',
+      'Hot, in the queue for the ferry, the pedal goes hard, and it squeals when I steer.',
+      3,
+    ),
+    daysAgo: 1,
+    bench: { seed: 100, fault: ['belt-slips', 0.6] },
+  },
 ];
 
 /** Traces of the demo world: the bench over time, with a logger's noise. */

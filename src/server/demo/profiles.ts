@@ -1,3 +1,4 @@
+import type { HydraulicVehicleProfile } from '@/core/families/hydraulic-vehicle';
 import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
 import type { MotorPumpVehicleProfile } from '@/core/families/motor-pump-vehicle';
 import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
@@ -13,6 +14,7 @@ const bars = (...values: number[]) => values.map((value) => value * BAR);
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
 const motorPumpVehicle = FAMILIES['motor-pump-vehicle'].typical as MotorPumpVehicleProfile;
+const hydraulicVehicle = FAMILIES['hydraulic-vehicle'].typical as HydraulicVehicleProfile;
 const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
@@ -242,6 +244,14 @@ export const profiles = {
     unit: { ...motorPumpVehicle.unit, name: 'Tollan EB-4', in_Pa: 115 * BAR, out_Pa: 150 * BAR },
     load: { ...motorPumpVehicle.load, name: 'Tollan shuttle brakes', masterBore_m: 0.0254 },
   },
+  quayTruck: {
+    ...hydraulicVehicle,
+    name: 'Varnholt Quay Truck',
+    maker: 'Varnholt',
+    source: { ...hydraulicVehicle.source, name: 'Varnholt steering pump' },
+    unit: { ...hydraulicVehicle.unit, name: 'Varnholt HB-6', preCharge_Pa: 48 * BAR },
+    load: { ...hydraulicVehicle.load, name: 'Varnholt truck brakes', masterBore_m: 0.0286 },
+  },
   mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
@@ -273,6 +283,7 @@ export const profiles = {
   | RodServoProfile
   | PedalValveProfile
   | MotorPumpBenchProfile
+  | HydraulicVehicleProfile
   | MotorPumpVehicleProfile
   | VacuumVehicleProfile
   | VacuumVehicleProfile['unit']

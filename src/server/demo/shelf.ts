@@ -207,6 +207,20 @@ export const instruments: Instrument[] = [
     { kind: 'percent-of-span', percent: 0.005 },
     { quantity: 'duration', fluid: null },
   ),
+  // For steering systems.
+  gauge('S-97', 'Load valve: pressure line', 'line', 160 * BAR, 0.5 * BAR, en('1'), {
+    quantity: 'pressure',
+    fluid: null,
+  }),
+  gauge(
+    'Q-98',
+    'Load valve: flow meter',
+    'flow',
+    30e-3 / 60,
+    0.1e-3 / 60,
+    { kind: 'percent-of-span', percent: 0.5 },
+    { quantity: 'flow', fluid: null },
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',

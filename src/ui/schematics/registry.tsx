@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
+import { HydraulicVehicleDrawing } from './hydraulic-vehicle';
 import { MotorPumpBoosterDrawing } from './motor-pump-booster';
 import { MotorPumpVehicleDrawing } from './motor-pump-vehicle';
 import { PedalVacuumDrawing } from './pedal-vacuum';
@@ -17,5 +18,6 @@ export const SCHEMATICS = {
   'pedal-valve': PedalValveDrawing,
   'motor-pump-booster': MotorPumpBoosterDrawing,
   'motor-pump-vehicle': MotorPumpVehicleDrawing,
+  'hydraulic-vehicle': HydraulicVehicleDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

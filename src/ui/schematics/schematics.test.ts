@@ -1,6 +1,7 @@
 import { FAMILIES } from '@/core/families/registry';
 import { PLACES as PUMPED } from './motor-pump-booster';
 import { PLACES as PUMPED_VEHICLE } from './motor-pump-vehicle';
+import { PLACES as STEERED } from './hydraulic-vehicle';
 import { PLACES as BOOSTER } from './pedal-vacuum';
 import { PLACES as VALVE } from './pedal-valve';
 import { PLACES as REMOTE } from './remote-vacuum';
@@ -18,6 +19,7 @@ describe.each([
   ['pedal-valve', VALVE],
   ['motor-pump-booster', PUMPED],
   ['motor-pump-vehicle', PUMPED_VEHICLE],
+  ['hydraulic-vehicle', STEERED],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

@@ -33,7 +33,7 @@ export const parameters = [
   { id: 'preCharge_Pa', name: 'Pre-charge', quantity: 'pressure' },
   { id: 'full_Pa', name: 'Accumulator, full', quantity: 'pressure' },
   { id: 'leak_m3PerS', name: 'Leak of the accumulator at 100 bar, fluid at 80 °C', quantity: 'leakRate' },
-  { id: 'pistonLeak_m3PerS', name: 'Past the power piston at 100 bar, fluid at 80 °C', quantity: 'pumpFlow' },
+  { id: 'pistonLeak_m3PerS', name: 'Past the power piston at 100 bar, fluid at 80 °C', quantity: 'flow' },
   { id: 'exhaust_m2', name: 'Exhaust of the chamber', quantity: 'area' },
   { id: 'return_m2', name: 'Return line at its narrowest', quantity: 'area' },
   { id: 'thicker', name: 'Fluid thicker than it should be, times', quantity: 'ratio' },

@@ -9,7 +9,7 @@ export const leakPoints: readonly Port[] = [
 
 const FORCES = ['start', 'assist', 'release', 'rest'];
 const STORED = ['reserve', 'hour'];
-const EVERYTHING = ['seep', ...FORCES, ...STORED, 'without'];
+const EVERYTHING = ['seep', ...FORCES, ...STORED, 'without', 'sweep', 'other-sweep'];
 
 /** What can be changed on a hydraulic booster, and which steps it makes stale. */
 export const parts: readonly Part[] = [

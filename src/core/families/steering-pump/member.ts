@@ -11,8 +11,8 @@ import type { SteeringPumpProfile } from './profile';
 export const parameters = [
   { id: 'displacement_m3', name: 'Given for each turn', quantity: 'fluidVolume' },
   { id: 'idle_PerS', name: 'Turns of the pump at idle', quantity: 'rotation' },
-  { id: 'control_m3PerS', name: 'Flow control', quantity: 'pumpFlow' },
-  { id: 'leak_m3PerS', name: 'Leak of the pump at 100 bar, fluid at 80 °C', quantity: 'pumpFlow' },
+  { id: 'control_m3PerS', name: 'Flow control', quantity: 'flow' },
+  { id: 'leak_m3PerS', name: 'Leak of the pump at 100 bar, fluid at 80 °C', quantity: 'flow' },
   { id: 'relief_Pa', name: 'Relief', quantity: 'pressure' },
   { id: 'efficiency', name: 'Efficiency', quantity: 'ratio' },
   { id: 'belt_Nm', name: 'Torque at which the belt slips', quantity: 'torque' },
@@ -24,7 +24,7 @@ const inputs = [FLUID] as const satisfies readonly InputDescriptor[];
 
 const readings = [
   { id: 'fluid', name: 'Fluid', quantity: 'temperature' },
-  { id: 'flow', name: 'Flow at 50 bar', quantity: 'pumpFlow', apart: { part: 0.01 } },
+  { id: 'flow', name: 'Flow at 50 bar', quantity: 'flow', apart: { part: 0.01 } },
   { id: 'shut', name: 'Shut-off pressure', quantity: 'pressure', apart: { part: 0.01 } },
 ] as const;
 
