@@ -103,7 +103,8 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
     pedal_N: Math.max(...unit.assist_N),
     supply_Pa: source.relief_Pa,
     fluid_K: HOT_K,
-    applications: 0,
+    // With the engine running it plays no part: what is stored is known by its first application.
+    applications: 1,
   }),
   excused: { supply: ['assist.1', 'assist.2', 'assist.3', 'drop'], load: ['drop', 'reserve', 'hour'] },
 });

@@ -62,6 +62,7 @@ const readings = [
   { id: 'back', name: 'Pedal pushes back then', quantity: 'travel', apart: { SI: 5e-4 } },
   { id: 'falls', name: 'Pedal force at which the pressure first falls', quantity: 'force', apart: { SI: 2 } },
   { id: 'release', name: 'Release', quantity: 'duration', apart: { SI: 0.05, part: 0.05 } },
+  { id: 'stored', name: 'Force of the pushrod out of the accumulator', quantity: 'force' },
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
@@ -192,6 +193,7 @@ class HydraulicBooster implements Standing {
       p.pedalRatio * p.gap_m,
       Math.max(0, this.pedal_N - (2 * p.friction_N) / p.pedalRatio),
       ifAsked('release', () => this.release_s(nodes)),
+      ifAsked('stored', () => this.stored_N(nodes, test_N)),
     ];
   }
 
