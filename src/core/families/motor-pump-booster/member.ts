@@ -29,7 +29,7 @@ export const parameters = [
   { id: 'relief_Pa', name: 'Relief', quantity: 'pressure' },
   { id: 'leak_m3PerS', name: 'Leak at 100 bar, fluid at 20 °C', quantity: 'leakRate' },
   { id: 'weepsFrom_Pa', name: 'Relief weeps from', quantity: 'pressure' },
-  { id: 'weeps_m3PerSPa', name: 'Relief weeps, for each pascal above that', quantity: 'ratio' },
+  { id: 'weeps_m3PerSPa', name: 'Relief weeps, for each pascal above that', quantity: 'conductance' },
   { id: 'application_N', name: 'Pedal force of an application', quantity: 'force' },
   { id: 'watch_s', name: 'Off-time watched', quantity: 'duration' },
 ] as const;
@@ -82,6 +82,8 @@ export const OVERRIDE_PASPERM3 = 4e9;
 const HIGHEST_PA = 4e7;
 const CLOSE_PA = 500;
 const BRIDGED_STEPS = 10;
+/** However strong a pump is, a switch that is late lets it press the gas by no more than this part. */
+const MOST_LATE = 0.5;
 /** Light presses bring it down within 10 s, half of the time in which gas comes to its shell: (1 − e^−½)/½ of the cold is left. */
 const LEFT_COLD = 0.79;
 
@@ -211,7 +213,8 @@ class MotorPumpBooster implements Standing {
     const filled = (from: Charge): Filled => {
       if (!stops) return { charge: from, time_s: Infinity };
       const { charge, time_s } = filledTo(vessel, from, p.out_Pa, gains);
-      return { charge: drawnFast(vessel, charge, -gains(p.out_Pa) * p.delay_s), time_s: time_s + p.delay_s };
+      const late_m3 = Math.min(gains(p.out_Pa) * p.delay_s, MOST_LATE * charge.gas_m3);
+      return { charge: drawnFast(vessel, charge, -late_m3), time_s: time_s + p.delay_s };
     };
     const fromEmpty = asked('chargeTime') || asked('cutOut') ? filled(vessel.empty) : null;
     const cycle =
