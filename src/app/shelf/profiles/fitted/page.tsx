@@ -22,7 +22,7 @@ export default async function Fitted({
     <Page
       title="Put a vehicle together"
       narrow
-      actions={<KindChoice kind={kind} kinds={VEHICLES} label="Kind of vehicle" />}
+      actions={<KindChoice kind={kind} kinds={VEHICLES} label="Kind of brake" />}
     >
       <Nothing>
         Say what is fitted: what feeds the booster, the booster, and what it drives. Where a part is not
