@@ -18,7 +18,7 @@ import type { JobRecord } from '../records/job-record';
 import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from '../records/judged-run';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
-import { reportContent, type ReportContent } from './report';
+import { reportContent, type ReportContent, onVacuum } from './report';
 import { reportNumber, shortened, type Printing } from './printing';
 import type { StoredRun } from '../records/views';
 
@@ -151,7 +151,9 @@ class Appendix {
         facts: [
           ['Barometer, station pressure', this.value(conditions.barometer_Pa, 'barometer')],
           ['Room temperature', this.value(conditions.temperature_K, 'temperature')],
-          ['Supply', conditions.supplyKind === 'pump' ? 'vacuum pump' : 'engine manifold'],
+          ...(onVacuum(procedure)
+            ? [['Supply', conditions.supplyKind === 'pump' ? 'vacuum pump' : 'engine manifold'] as const]
+            : []),
           ['Procedure', `${procedure.id}, version ${procedure.version}`],
         ],
       },

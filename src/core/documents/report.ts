@@ -46,6 +46,18 @@ const PLAIN: Record<Assessment['call'], string> = {
   incomplete: 'The bench test of your brake unit is not complete.',
 };
 
+/** Where no vacuum works it: what falls short is what feeds it, a pump or what was stored. */
+const FED = {
+  vehicle:
+    'We tested the brake of your vehicle where it stood. The booster did what is to be had from what feeds it; what feeds it does not meet its limits.',
+  bench:
+    'We tested your brake unit on the bench. It did what is to be had from what feeds it; what feeds it does not meet its limits.',
+} as const;
+
+/** Whether a test has anything to do with vacuum. */
+export const onVacuum = ({ steps }: RunContext<unknown>['procedure']): boolean =>
+  steps.some(({ items }) => items.some((item) => item.kind === 'reading' && item.quantity === 'depression'));
+
 /** Works out what the report says, from the results alone: a missing reading is listed, never passed over. */
 export function reportContent(
   context: RunContext<unknown>,
@@ -68,7 +80,9 @@ export function reportContent(
   const steps = [...new Set(context.procedure.steps.flatMap(({ cautions }) => cautions))];
   return {
     plain: [
-      (context.procedure.setting === 'vehicle' ? ON_VEHICLE : PLAIN)[assessment.call],
+      assessment.call === 'weak-supply' && !onVacuum(context.procedure)
+        ? FED[context.procedure.setting ?? 'bench']
+        : (context.procedure.setting === 'vehicle' ? ON_VEHICLE : PLAIN)[assessment.call],
       ...(failing.length > 0 ? [`Outside its limits: ${printNames(failing.map(({ name }) => name))}.`] : []),
     ],
     untested: namedGaps(context, run, results),
