@@ -15,3 +15,12 @@ test.each([
     expect(reportContent(context, run, results, assessment).plain[0]).toMatch(says);
   },
 );
+
+test.each(['hydraulic-vehicle', 'motor-pump-vehicle', 'motor-pump-booster'] as const)(
+  '%s as made fails nowhere',
+  (kind) => {
+    const { bench, truthWith } = benchOf(kind);
+    const { results } = bench(truthWith());
+    expect(results.filter(({ verdict }) => verdict === 'fails').map(({ id }) => id)).toEqual([]);
+  },
+);

@@ -9,7 +9,7 @@ const MM = 1e-3;
 const typical = hydraulicVehicle.typical as HydraulicVehicleProfile;
 const profile: HydraulicVehicleProfile = {
   ...typical,
-  unit: { ...typical.unit, friction_N: 0 },
+  unit: { ...typical.unit, friction_N: 0, shell_m3: 25e-6 },
   load: {
     ...typical.load,
     masterBore_m: Math.sqrt((4 * 6.42e-4) / Math.PI),
