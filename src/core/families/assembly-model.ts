@@ -25,7 +25,7 @@ export function wholeModel<S, U>({
   readonly load: Member<never>;
 }) {
   const whole = installation({ source, unit, load });
-  const known = installation({ source: sourceAsRead, unit, load });
+  const known = sourceAsRead === source ? whole : installation({ source: sourceAsRead, unit, load });
   const places = whole.inputs.map(({ id }) => placeOf(known.inputs, id));
   const ofSource = known.readings.flatMap(({ id }, place) => (roleOf(id) === 'source' ? [place] : []));
   const counts = {
@@ -47,8 +47,7 @@ export function wholeModel<S, U>({
       return readings;
     },
   };
-  if (sourceAsRead === source)
-    return { ...whole, slices, by: { gauge: whole as View, itself: whole as View } };
+  if (known === whole) return { ...whole, slices, by: { gauge: whole as View, itself: whole as View } };
   return {
     ...known,
     slices,

@@ -11,6 +11,7 @@ import {
   type MemberFolder,
   type TestedAt,
   type Traced,
+  type View,
 } from '../contract/family';
 import type { Keeps } from '../contract/keeps';
 import type { Result } from '../contract/result';
@@ -202,7 +203,7 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     },
     ...model,
     setting: at.setting,
-    views: behindView ? [behindView, model.by.gauge, model.by.itself] : [model.by.gauge, model.by.itself],
+    views: viewsOf(behindView, model.by),
     healthy: (profile) => healthy(profile as Profile),
     motion: overTime(members as never),
     member: null,
@@ -248,6 +249,15 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
   };
   const behindGauge: Family = { ...family, ...behindView };
   return family;
+}
+
+/** Every way to ask a whole, the one that takes the most from what was read first; one that is another under a second name once. */
+function viewsOf(
+  behind: View | undefined,
+  { gauge, itself }: { readonly gauge: View; readonly itself: View },
+): readonly [View, ...View[]] {
+  const own: readonly [View, ...View[]] = gauge === itself ? [itself] : [gauge, itself];
+  return behind ? [behind, ...own] : own;
 }
 
 /** What a result of a part's own steps is about. */

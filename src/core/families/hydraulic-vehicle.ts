@@ -1,6 +1,7 @@
 import type { Port } from '../contract/family';
 import { HOT_K } from '../fluid/steering-fluid';
 import { assemblyOf, type AssemblyProfile } from './assembly';
+import { mustBe, untilMended } from './bench-items';
 import { hydraulicBooster, member as booster, type HydraulicBoosterProfile } from './hydraulic-booster/index';
 import { member as pump, steeringPump, type SteeringPumpProfile } from './steering-pump/index';
 import { BRAKE_PORTS } from './vehicle-ports';
@@ -15,6 +16,21 @@ export interface HydraulicVehicleProfile extends AssemblyProfile<
 > {
   readonly kind: 'hydraulic-vehicle';
 }
+
+/** No line of the steering is opened for a gauge before what is stored was used up: by a look, since no gauge stands there. */
+const emptied = mustBe(
+  'emptied',
+  'Accumulator used up',
+  'Engine off, and the brake applied 40 times since, until the pedal stayed hard?',
+  '40 times, it stays hard',
+  [
+    'charged',
+    'Fewer, or it still helps',
+    untilMended(
+      'Apply until nothing helps any more, then look again. No line of the steering is opened before that: the check valve keeps what is stored.',
+    ),
+  ],
+);
 
 const PORTS: readonly Port[] = [
   ...BRAKE_PORTS,
@@ -70,7 +86,7 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
           'lining-dust',
           'bench-pressure',
         ],
-        first: [],
+        first: [emptied],
         fits: 'flow meter, load valve and gauge in the pressure line of the steering, a pressure gauge at a front bleed screw, the force gauge on the pedal, and only once the pedal was applied 40 times with the engine off',
         spends:
           'Engine off, pedal applied 40 times until it stays hard, foot off: the accumulator is empty then.',

@@ -166,7 +166,7 @@ describe('an answer with a consequence stops the test', () => {
         'pedal-valve': ['fluid', 'emptied', 'still'],
         'motor-pump-booster': ['fluid', 'emptied', 'clamped'],
         'motor-pump-vehicle': ['fluid', 'chocked', 'emptied', 'good.dry', 'good.pedal'],
-        'hydraulic-vehicle': ['fluid', 'chocked', 'hoses', 'good.dry', 'good.pedal'],
+        'hydraulic-vehicle': ['fluid', 'chocked', 'emptied', 'hoses', 'good.dry', 'good.pedal'],
         'vacuum-vehicle': ['fluid', 'chocked', 'good.dry', 'good.pedal'],
       }[kind];
       expect(stops.map(([item]) => item)).toEqual(expect.arrayContaining(wanted));
