@@ -212,6 +212,14 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     if (choice) expect(handsRefused(commands, { [choice]: 'ajar' })).toBe(`${choice}: ${choices}.`);
     if (switched) expect(handsRefused(commands, { [switched]: 'yes' })).toBe(`${switched}: true or false.`);
   });
+  test('a gate of a step is a reading that there is: one that is none would stand open', () => {
+    for (const profile of variantsOf(family)) {
+      const { steps } = family.procedure(profile, RIGS[kind as FamilyKind]);
+      const readings = steps.flatMap((step) => step.items.filter((item) => item.kind === 'reading'));
+      for (const { gates = [] } of steps)
+        for (const gate of gates) expect(readings.map(({ id }) => id)).toContain(gate);
+    }
+  });
   test('steps need only earlier steps, and end by making safe with gates on every port', () => {
     procedure.steps.forEach((step, i) => {
       for (const need of step.needs) expect(procedure.steps.slice(0, i).map(({ id }) => id)).toContain(need);

@@ -18,6 +18,18 @@ const APPLICATIONS = 6;
 /** A reading moves where it leaves the healthy band by this part of it. */
 const BEYOND = 0.02;
 
+type Band = ReturnType<typeof healthyBand>;
+/** What healthy units of a profile show, each reading in turn: the same for every fault that is laid beside it. */
+const BANDS = new WeakMap<object, Map<string, readonly Band[]>>();
+
+function bandsOf(family: Family, profile: unknown, make: () => readonly Band[]): readonly Band[] {
+  const known = BANDS.get(profile as object) ?? new Map<string, readonly Band[]>();
+  BANDS.set(profile as object, known);
+  const bands = known.get(family.kind) ?? make();
+  known.set(family.kind, bands);
+  return bands;
+}
+
 /**
  * What a severe fault moves: the twin’s readings that leave the healthy band, at the profile’s own test input, 20 inHg
  * at sea level, a hold of a minute and six applications from the reserve.
@@ -42,9 +54,14 @@ export function movedBy(family: Family, profile: unknown, fault: Fault): Moved[]
   const severe = fault.apply(values, 1);
   const [healthy, faulty] = [at(values, HOLD_S), at(severe, HOLD_S)];
   const [healthyStart, faultyStart] = [at(values, 0), at(severe, 0)];
+  const bands = bandsOf(family, profile, () =>
+    family.readings.map((_, place) => {
+      const wanted = new Set([place]);
+      return healthyBand((parameters) => family.steady(parameters, inputs, wanted)[place]!, unit);
+    }),
+  );
   return family.readings.flatMap(({ id, name, quantity }, place): Moved[] => {
-    const wanted = new Set([place]);
-    const band = healthyBand((parameters) => family.steady(parameters, inputs, wanted)[place]!, unit);
+    const band = bands[place]!;
     const room = BEYOND * Math.max(Math.abs(band.high), Math.abs(faulty[place]!));
     const out = faulty[place]! < band.low - room || faulty[place]! > band.high + room;
     // Over a hold it is the fall that tells, not where it began: more than twice what a healthy unit loses.

@@ -73,7 +73,8 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
         on: { ignition: 'on', engine: 'idle' },
         off: { engine: 'off' },
         lit: { ignition: 'on', engine: 'off' },
-        stored: ['accumulator'],
+        // What is stored is the steering's own fluid: with the foot off it stands in no brake line.
+        stored: [],
         says: { on: 'Engine idling', off: 'Engine off' },
       },
       {
