@@ -62,7 +62,7 @@ const readings = [
   { id: 'back', name: 'Pedal pushes back then', quantity: 'travel', apart: { SI: 5e-4 } },
   { id: 'falls', name: 'Pedal force at which the pressure first falls', quantity: 'force', apart: { SI: 2 } },
   { id: 'release', name: 'Release', quantity: 'duration', apart: { SI: 0.05, part: 0.05 } },
-  { id: 'stored', name: 'Force of the pushrod out of the accumulator', quantity: 'force' },
+  { id: 'left', name: 'Accumulator at the end of an application', quantity: 'pressure' },
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
@@ -151,13 +151,13 @@ class HydraulicBooster implements Standing {
 
   brings(_terminal: number, _efforts: ArrayLike<number>, nodes: Nodes): number {
     const input_N = this.input_N(this.pedal_N);
-    if (this.supply_Pa <= 0 && this.applications > 0) return this.stored_N(nodes, input_N);
+    if (this.supply_Pa <= 0 && this.applications > 0) return this.stored(nodes, input_N).output_N;
     const output_N = powerOutput_N(this.piston, input_N, this.available_Pa(nodes));
     return Math.max(output_N, this.selfApplied_N(nodes), 0);
   }
 
-  /** Output of the last of some applications with the engine off, once the accumulator has stood for a time, N. */
-  private stored_N({ taken }: Nodes, input_N: number): number {
+  /** The last of some applications with the engine off, once the accumulator has stood for a time: its output, and what is left then. */
+  private stored({ taken }: Nodes, input_N: number): { readonly output_N: number; readonly left_Pa: number } {
     const { p } = this;
     const vessel = new Vessel(
       { shell_m3: p.shell_m3, preCharge_Pa: p.preCharge_Pa, settling_s: USUAL_SETTLING_S },
@@ -172,7 +172,7 @@ class HydraulicBooster implements Standing {
     const travel_m = (force_N: number) => taken(ROD, force_N);
     for (let n = 1; ; n += 1) {
       const { output_N, stroke } = appliedFrom(vessel, charge, this.piston, travel_m, input_N);
-      if (n >= this.applications) return output_N;
+      if (n >= this.applications) return { output_N, left_Pa: vessel.gauge_Pa(stroke) };
       const held = vessel.stood(stroke, APPLICATION.held_s);
       charge = vessel.stood(drawnFast(vessel, held, p.spool_m3), APPLICATION.every_s - APPLICATION.held_s);
     }
@@ -193,7 +193,7 @@ class HydraulicBooster implements Standing {
       p.pedalRatio * p.gap_m,
       Math.max(0, this.pedal_N - (2 * p.friction_N) / p.pedalRatio),
       ifAsked('release', () => this.release_s(nodes)),
-      ifAsked('stored', () => this.stored_N(nodes, test_N)),
+      ifAsked('left', () => this.stored(nodes, test_N).left_Pa),
     ];
   }
 
