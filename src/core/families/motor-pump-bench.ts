@@ -5,6 +5,7 @@ import { fluidLook, look, mustBe, untilMended, zerosStep } from './bench-items';
 import { makeSafeStep } from './making-safe';
 import { member as pump, motionOn as pumpOn, motorPump, type MotorPumpProfile } from './motor-pump/index';
 import {
+  applied_N,
   member as booster,
   motionOn as boosterOn,
   motorPumpBooster,
@@ -95,7 +96,7 @@ export const pumpedBooster = {
   ],
   fluid: ({ unit }: Pumped) => unit.fluid,
   full: ({ unit, source }: Pumped) => ({
-    pedal_N: Math.max(...unit.assist_N),
+    pedal_N: applied_N(unit),
     supply_Pa: unit.out_Pa,
     volts_V: source.supply_V,
     fluid_K: FLUID_K,

@@ -40,6 +40,9 @@ export const beltPumpFlow_m3PerS = (
         ),
       );
 
+/** How much more pressure a relief needs for each flow that it passes, where nothing is known of it, Pa·s/m³. Handbook-models P.3: 3 to 5e9. */
+export const USUAL_OVERRIDE_PASPERM3 = 4e9;
+
 /** What its relief lets back at a pressure, m³/s. */
 export const relieved_m3PerS = (
   { relief_Pa, override_PaSPerM3 }: Pick<BeltPump, 'relief_Pa' | 'override_PaSPerM3'>,

@@ -43,6 +43,7 @@ export interface Turn {
  * left out: gas that was just pressed cools, and starts the pump again with nothing lost. Handbook 6; handbook-models 8.5.
  *
  * @param known shell and pre-charge; null where they are not
+ * @param turns of the pressure in the trace, where they were looked for already
  */
 export function pumpCycles(
   trace: Trace,
@@ -50,8 +51,8 @@ export function pumpCycles(
   span: Span,
   known: Omit<Accumulator, 'settling_s'> | null,
   around: Around,
+  turns: readonly Turn[] = turnsOf(trace, channel, span),
 ): PumpCycles {
-  const turns = turnsOf(trace, channel, span);
   const stops = turns.filter(({ is }) => is === 'stop');
   const starts = turns.filter(({ is }) => is === 'start');
   const pauses = between(turns, 'stop', 'start');

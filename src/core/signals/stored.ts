@@ -95,7 +95,7 @@ function cycled(
 ): Stretch[] {
   if (!turns.some(({ is }) => is === 'start')) return [];
   const span = wholeOf(trace);
-  const found = pumpCycles(trace, channel, span, vessel, about);
+  const found = pumpCycles(trace, channel, span, vessel, about, turns);
   return [
     {
       kind: 'cycles',

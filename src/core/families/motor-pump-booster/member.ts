@@ -1,6 +1,6 @@
 import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
 import { filledTo, leaked, timeUntilFallen_s, type Filled } from '../../fluid/charging';
-import { relieved_m3PerS } from '../../fluid/fluid-pump';
+import { relieved_m3PerS, USUAL_OVERRIDE_PASPERM3 } from '../../fluid/fluid-pump';
 import { appliedFrom, drawnFast, powerOutput_N, type PowerPiston } from '../../fluid/power-piston';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
@@ -76,8 +76,6 @@ export const LONGEST_S = 120;
 export const BRIDGED_S = 5;
 /** An application of the reserve: held, the gauge read, let go; and how long it is from one to the next, s. */
 export const APPLICATION = { held_s: 3, every_s: 10 } as const;
-/** The relief needs so much more for each flow that it passes, Pa·s/m³. Handbook-models P.3. */
-export const OVERRIDE_PASPERM3 = 4e9;
 /** Higher than any pump of these comes, Pa. */
 const HIGHEST_PA = 4e7;
 const CLOSE_PA = 500;
@@ -108,6 +106,10 @@ export function lostAt_m3PerS(p: Parameters, viscosity_PaS: number, pressure_Pa:
   const leaks = (leakOf_m3(p.leak_m3PerS) * pressure_Pa) / viscosity_PaS;
   return leaks + p.weeps_m3PerSPa * Math.max(0, pressure_Pa - p.weepsFrom_Pa);
 }
+
+/** What its relief lets back at a pressure, m³/s. */
+export const relievedAt_m3PerS = ({ relief_Pa }: Parameters, pressure_Pa: number): number =>
+  relieved_m3PerS({ relief_Pa, override_PaSPerM3: USUAL_OVERRIDE_PASPERM3 }, pressure_Pa);
 
 /**
  * A motor-pump booster. Handbook-models 8.5 on 8.4 and P.1–P.5: what the pump gives less what is lost fills the accumulator between
@@ -203,9 +205,7 @@ class MotorPumpBooster implements Standing {
     const { runs } = this;
     const pump = (pressure_Pa: number) => nodes.taken(CHARGE, pressure_Pa);
     const gains = (pressure_Pa: number) =>
-      pump(pressure_Pa) -
-      this.lost_m3PerS(pressure_Pa) -
-      relieved_m3PerS({ ...RELIEF, relief_Pa: p.relief_Pa }, pressure_Pa);
+      pump(pressure_Pa) - this.lost_m3PerS(pressure_Pa) - relievedAt_m3PerS(p, pressure_Pa);
     const cycles = ['chargeTime', 'cutOut', 'cutOutAgain', 'cutIn', 'onTime', 'offTime'] as const;
     const ceiling_Pa = runs && cycles.some(asked) ? rootOfFalling(gains, 0, HIGHEST_PA, CLOSE_PA) : 0;
     const stops = runs && ceiling_Pa > p.out_Pa;
@@ -268,8 +268,6 @@ class MotorPumpBooster implements Standing {
 /** How far a sound spool's opening and a sound spring may be off, as a part: they show at light forces and without power. */
 const OPENS_PART = 0.25;
 const SPRING_PART = 0.15;
-
-const RELIEF = { override_PaSPerM3: OVERRIDE_PASPERM3 } as const;
 
 function healthy(profile: MotorPumpBoosterProfile) {
   const { limits, ratio, preCharge_Pa, leak_m3PerS } = profile;

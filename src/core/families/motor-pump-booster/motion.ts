@@ -1,5 +1,5 @@
 import type { Charge, Vessel } from '../../fluid/accumulator';
-import { orificeFlow_m3PerS, relieved_m3PerS } from '../../fluid/fluid-pump';
+import { orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
 import { powerOutput_N } from '../../fluid/power-piston';
 import type { Port } from '../../contract/family';
@@ -22,8 +22,8 @@ import {
   inputOf_N,
   lostAt_m3PerS,
   named,
-  OVERRIDE_PASPERM3,
   pistonOf,
+  relievedAt_m3PerS,
   vesselOf,
   type Parameters,
 } from './member';
@@ -33,6 +33,7 @@ const states = [
   { id: 'gas_K', name: 'Warmth of the gas', quantity: 'temperature', scale: 0.1 },
   { id: 'sensed_Pa', name: 'Pressure at the switch', quantity: 'pressure', scale: 1e5 },
   { id: 'rod_m', name: 'Way of the rod', quantity: 'travel', scale: 1e-5 },
+  { id: 'filled', name: 'Part of the spool’s volume that is filled', quantity: 'ratio', scale: 1e-2 },
 ] as const;
 
 /** How a booster of ordinary make answers; no verdict rests on these, and the steady end does not know them. */
@@ -46,8 +47,8 @@ const RESPONSE = {
   first_m3: 2e-7,
   /** Most that a soft load gives at rest, m/N. */
   most_mPerN: 1e-3,
-  /** A released spool lets go its volume within this time, s. */
-  lets_s: 0.2,
+  /** A spool that is pressed fills, and one that is released lets its volume go, within this time, s. */
+  spool_s: 0.2,
 } as const;
 
 /** What can be done by hand to a motor-pump booster. */
@@ -108,7 +109,7 @@ class MotorPumpBoosterMotion implements Moving {
 
   atRest(): number[] {
     const { gas_m3, temperature_K } = this.vessel.empty;
-    return [gas_m3, temperature_K, 0, 0];
+    return [gas_m3, temperature_K, 0, 0, 0];
   }
 
   private stored(y: Float64Array): Charge {
@@ -147,12 +148,11 @@ class MotorPumpBoosterMotion implements Moving {
     const speed = Math.max(-least, Math.min(aims, Math.max(most, foot)));
     const moves = rod.passed > 0 || speed > 0 ? speed : 0;
     const draws = moves > 0 && chamber_Pa > 0 ? p.area_m2 * moves : 0;
-    // A spool that lets go takes its own volume along.
-    const lets = moves < 0 && rod.effort > 0 ? (p.spool_m3 * -moves) / Math.max(1e-4, this.lastWay_m) : 0;
-    if (moves > 0) this.lastWay_m = Math.max(rod.passed, 1e-4);
-    const lost =
-      lostAt_m3PerS(p, this.viscosity_PaS, stored_Pa) +
-      relieved_m3PerS({ relief_Pa: p.relief_Pa, override_PaSPerM3: OVERRIDE_PASPERM3 }, stored_Pa);
+    // What a spool lets go with each release it takes from what is stored.
+    const pressed = input_N > p.opens_N ? 1 : 0;
+    const fills_PerS = (pressed - y[from + 4]!) / RESPONSE.spool_s;
+    const lets = fills_PerS < 0 ? p.spool_m3 * -fills_PerS : 0;
+    const lost = lostAt_m3PerS(p, this.viscosity_PaS, stored_Pa) + relievedAt_m3PerS(p, stored_Pa);
     const into = charge.passed - draws - lets - lost;
     const gas = this.stored(y);
     // An empty vessel gives nothing.
@@ -161,10 +161,8 @@ class MotorPumpBoosterMotion implements Moving {
     dy[from + 1] = vessel.warming_KPerS(gas, comes);
     dy[from + 2] = (stored_Pa - y[from + 2]!) / Math.max(1e-3, p.delay_s);
     dy[from + 3] = moves;
+    dy[from + 4] = fills_PerS;
   }
-
-  /** Way of the rod as it was last pressed, m: what is let go with a release is spread over it. */
-  private lastWay_m = 1e-3;
 
   /** How fast the piston goes where an opening lets fluid through at a difference, m/s. */
   private through_mPerS(diameter_m: number, difference_Pa: number): number {

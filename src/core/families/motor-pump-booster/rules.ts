@@ -1,4 +1,3 @@
-import type { HealthyWhole } from '../../contract/family';
 import type { Keeps, Limit } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
 import { byItem } from '../results-by';
@@ -33,7 +32,7 @@ export const keeps: Keeps<Profile>['readings'] = {
 };
 
 /** Results of a motor-pump booster’s tests, in the order of the steps. */
-export function results({ assist_N, lamp_Pa, limits }: Profile, _whole: HealthyWhole): ResultRule[] {
+export function results({ assist_N, lamp_Pa, limits }: Profile): ResultRule[] {
   return [
     byItem('pre-charge', 'flick.supply', 'Flick-up of the accumulator'),
     byItem('charge-time', 'charge.time', 'Charge from empty'),

@@ -1,4 +1,10 @@
-import { beltPumpFlow_m3PerS, relieved_m3PerS, slips_Pa, type BeltPump } from '../../fluid/fluid-pump';
+import {
+  beltPumpFlow_m3PerS,
+  relieved_m3PerS,
+  slips_Pa,
+  USUAL_OVERRIDE_PASPERM3,
+  type BeltPump,
+} from '../../fluid/fluid-pump';
 import { HOT_K, hotLeakOf_m3, steering_PaS } from '../../fluid/steering-fluid';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
@@ -33,8 +39,6 @@ export const named = reader(parameters);
 
 /** The load valve is closed until the gauge shows this, and the flow read there, Pa. Handbook-models 8.4. */
 export const FLOW_AT_PA = 50e5;
-/** How much more its relief needs for each flow that it passes, Pa·s/m³. Handbook-models P.3. */
-const OVERRIDE_PASPERM3 = 4e9;
 const HIGHEST_PA = 4e7;
 const CLOSE_PA = 500;
 
@@ -43,7 +47,7 @@ const pumpOf = (p: Parameters): BeltPump => ({
   leak_m3: hotLeakOf_m3(p.leak_m3PerS),
   control_m3PerS: p.control_m3PerS,
   relief_Pa: p.relief_Pa,
-  override_PaSPerM3: OVERRIDE_PASPERM3,
+  override_PaSPerM3: USUAL_OVERRIDE_PASPERM3,
   efficiency: p.efficiency,
   belt_Nm: p.belt_Nm,
 });
