@@ -4,6 +4,7 @@ import { assemblyOf, type AssemblyProfile } from './assembly';
 import { mustBe, untilMended } from './bench-items';
 import { hydraulicBooster, member as booster, type HydraulicBoosterProfile } from './hydraulic-booster/index';
 import { member as pump, steeringPump, type SteeringPumpProfile } from './steering-pump/index';
+import { applied_N } from './power-booster';
 import { BRAKE_PORTS } from './vehicle-ports';
 import { onVehicle } from './vehicle-steps';
 import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';
@@ -117,7 +118,7 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
   logged: () => ({}),
   fluid: ({ load }) => load.fluid,
   full: ({ unit, source }) => ({
-    pedal_N: Math.max(...unit.assist_N),
+    pedal_N: applied_N(unit),
     supply_Pa: source.relief_Pa,
     fluid_K: HOT_K,
     // With the engine running it plays no part: what is stored is known by its first application.

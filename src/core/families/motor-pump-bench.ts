@@ -5,13 +5,13 @@ import { fluidLook, look, mustBe, untilMended, zerosStep } from './bench-items';
 import { makeSafeStep } from './making-safe';
 import { member as pump, motionOn as pumpOn, motorPump, type MotorPumpProfile } from './motor-pump/index';
 import {
-  applied_N,
   member as booster,
   motionOn as boosterOn,
   motorPumpBooster,
   type MotorPumpBoosterProfile,
 } from './motor-pump-booster/index';
 import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
+import { applied_N } from './power-booster';
 
 /** What stands on a bench with a motor-pump booster. */
 export interface MotorPumpBenchProfile extends AssemblyProfile<

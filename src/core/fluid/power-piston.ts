@@ -85,33 +85,39 @@ export function appliedFrom(
   return { output_N, stroke: drawnFast(vessel, from, drawn_m3(output_N)) };
 }
 
+/** How applications follow each other: each held for a time, and let go for another before the next, s. */
+export interface Rhythm {
+  readonly held_s: number;
+  readonly rests_s: number;
+}
+
+/** Held, the gauge read, let go; and again every ten seconds. */
+export const READ_RHYTHM: Rhythm = { held_s: 3, rests_s: 7 };
+
 /**
- * Outputs of one application after another until one is not assisted, N.
+ * The last of some applications in a row with no pump, the gas coming to its shell between them.
  *
  * @param spool_m3 what the spool lets go with each release
- * @param most so many are looked at
+ * @param count one or more
+ * @returns its output, and the gas as it is held still
  */
-export function storedOutputs_N(
+export function appliedInARow(
   vessel: Vessel,
   full: Charge,
   piston: PowerPiston,
   travel_m: (output_N: number) => number,
   input_N: number,
   spool_m3: number,
-  most = 60,
-): number[] {
-  const unassisted_N = Math.max(0, input_N - piston.spring_N);
-  const outputs: number[] = [];
-  for (let from = full; outputs.length < most;) {
+  count: number,
+  { held_s, rests_s }: Rhythm = READ_RHYTHM,
+): StoredApplication & { readonly held: Charge } {
+  for (let [n, from] = [1, full]; ; n += 1) {
     const { output_N, stroke } = appliedFrom(vessel, from, piston, travel_m, input_N);
-    if (!(output_N > ASSISTED * unassisted_N)) break;
-    outputs.push(output_N);
-    from = drawnFast(vessel, stroke, spool_m3);
+    const held = vessel.stood(stroke, held_s);
+    if (n >= count) return { output_N, stroke, held };
+    from = vessel.stood(drawnFast(vessel, held, spool_m3), rests_s);
   }
-  return outputs;
 }
-/** An application counts as assisted where it makes more than a tenth more than none at all would. Handbook 4. */
-const ASSISTED = 1.1;
 
 /**
  * Time in which a power piston lets go its pressure through its exhaust, s: 2c·(A_p/A_mc)²·(√p_b − √(F_rs/A_p))/(0.62·a_e·√(2/ρ)),

@@ -34,6 +34,16 @@ const gauge = (
   ...more,
 });
 
+/** A gauge of something else than pressure, known to a part of its span. */
+const meter = (
+  tag: string,
+  port: string,
+  quantity: Instrument['quantity'],
+  fullScale_SI: number,
+  step_SI: number,
+  percent: number,
+) => gauge(tag, port, fullScale_SI, step_SI, { quantity, accuracy: { kind: 'percent-of-span', percent } });
+
 export const gauges = {
   inLow: gauge('IN-L', 'input', 10 * BAR, 0.05 * BAR, { tiedTo: 'IN-H' }),
   inHigh: gauge('IN-H', 'input', 160 * BAR, 0.2 * BAR),
@@ -45,90 +55,48 @@ export const gauges = {
 
 const servoGauges = {
   fluid: gauge('FL-1', 'input', 25 * BAR, 0.05 * BAR),
-  cell: gauge('LC-1', 'output', 3000, 1, {
-    quantity: 'force',
-    accuracy: { kind: 'percent-of-span', percent: 0.25 },
-  }),
+  cell: meter('LC-1', 'output', 'force', 3000, 1, 0.25),
   tank: gauge('VAC-S', 'supply', 30 * INHG, 0.1 * INHG),
-  watch: gauge('SW-1', 'clock', 60, 0.1, {
-    quantity: 'duration',
-    accuracy: { kind: 'percent-of-span', percent: 0.25 },
-  }),
+  watch: meter('SW-1', 'clock', 'duration', 60, 0.1, 0.25),
 };
 
 /** What a travelling technician carries. */
 const carried = {
-  pedal: gauge('PF-1', 'pedal', 1000, 1, {
-    quantity: 'force',
-    accuracy: { kind: 'percent-of-span', percent: 0.5 },
-  }),
+  pedal: meter('PF-1', 'pedal', 'force', 1000, 1, 0.5),
   front: gauge('P-F', 'front', 160 * BAR, 0.2 * BAR),
   rear: gauge('P-R', 'rear', 160 * BAR, 0.2 * BAR),
   vacuum: gauge('VAC-S', 'supply', 30 * INHG, 0.1 * INHG),
   source: gauge('VAC-M', 'source', 30 * INHG, 0.1 * INHG, { quantity: 'depression' }),
-  rule: gauge('R-1', 'travel', 0.3, 5e-4, {
-    quantity: 'travel',
-    accuracy: { kind: 'percent-of-span', percent: 0.2 },
-  }),
-  depth: gauge('D-1', 'gap', 0.025, 2e-5, {
-    quantity: 'travel',
-    accuracy: { kind: 'percent-of-span', percent: 0.1 },
-  }),
+  rule: meter('R-1', 'travel', 'travel', 0.3, 5e-4, 0.2),
+  depth: meter('D-1', 'gap', 'travel', 0.025, 2e-5, 0.1),
 };
 
 /** A bench with a pump pack. */
 const pack = {
-  rule: gauge('R-2', 'treadle', 0.03, 2e-5, {
-    quantity: 'travel',
-    accuracy: { kind: 'percent-of-span', percent: 0.1 },
-  }),
+  rule: meter('R-2', 'treadle', 'travel', 0.03, 2e-5, 0.1),
   first: gauge('AC-1', 'supply', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' }),
   second: gauge('AC-2', 'supply-2', 250 * BAR, 0.2 * BAR),
   circuitLow: gauge('C-1L', 'output', 10 * BAR, 0.05 * BAR, { tiedTo: 'C-1' }),
   circuit: gauge('C-1', 'output', 160 * BAR, 0.1 * BAR),
   other: gauge('C-2', 'output-2', 160 * BAR, 0.1 * BAR),
-  oil: gauge('T-1', 'oil', 393, 0.5, {
-    quantity: 'temperature',
-    accuracy: { kind: 'percent-of-span', percent: 0.3 },
-  }),
-  timer: gauge('RT-1', 'recorder', 60, 0.01, {
-    quantity: 'duration',
-    accuracy: { kind: 'percent-of-span', percent: 0.05 },
-  }),
+  oil: meter('T-1', 'oil', 'temperature', 393, 0.5, 0.3),
+  timer: meter('RT-1', 'recorder', 'duration', 60, 0.01, 0.05),
 };
 
 /** A bench for motor-pump boosters: its meters, and a recorder for how long the pump is off. */
 const pumped = {
   stored: gauge('AC-3', 'supply', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' }),
-  battery: gauge('U-1', 'battery', 20, 0.01, {
-    quantity: 'voltage',
-    accuracy: { kind: 'percent-of-span', percent: 0.2 },
-  }),
-  drop: gauge('U-2', 'drop', 5, 0.01, {
-    quantity: 'voltage',
-    accuracy: { kind: 'percent-of-span', percent: 0.3 },
-  }),
-  clamp: gauge('I-1', 'current', 60, 0.1, {
-    quantity: 'current',
-    accuracy: { kind: 'percent-of-span', percent: 0.5 },
-  }),
-  fluid: gauge('T-2', 'fluid', 393, 0.5, {
-    quantity: 'temperature',
-    accuracy: { kind: 'percent-of-span', percent: 0.3 },
-  }),
-  recorder: gauge('RT-2', 'pump-clock', 3600, 0.1, {
-    quantity: 'duration',
-    accuracy: { kind: 'percent-of-span', percent: 0.005 },
-  }),
+  battery: meter('U-1', 'battery', 'voltage', 20, 0.01, 0.2),
+  drop: meter('U-2', 'drop', 'voltage', 5, 0.01, 0.3),
+  clamp: meter('I-1', 'current', 'current', 60, 0.1, 0.5),
+  fluid: meter('T-2', 'fluid', 'temperature', 393, 0.5, 0.3),
+  recorder: meter('RT-2', 'pump-clock', 'duration', 3600, 0.1, 0.005),
 };
 
 /** What is carried for a steering system. */
 const steered = {
   line: gauge('ST-1', 'line', 160 * BAR, 0.5 * BAR, { quantity: 'pressure' }),
-  flow: gauge('FM-1', 'flow', 30e-3 / 60, 0.1e-3 / 60, {
-    quantity: 'flow',
-    accuracy: { kind: 'percent-of-span', percent: 0.5 },
-  }),
+  flow: meter('FM-1', 'flow', 'flow', 30e-3 / 60, 0.1e-3 / 60, 0.5),
 };
 
 /** Gauges on each port, by family. */

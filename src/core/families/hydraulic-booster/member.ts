@@ -2,33 +2,22 @@ import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/
 import { stoodLeaking } from '../../fluid/charging';
 import { orificeDrop_Pa, orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
-import {
-  appliedFrom,
-  drawnFast,
-  powerOutput_N,
-  powerRunout_N,
-  type PowerPiston,
-} from '../../fluid/power-piston';
+import { appliedInARow, powerOutput_N, powerRunout_N, type PowerPiston } from '../../fluid/power-piston';
 import { hotLeakOf_m3, STEERING, steering_PaS } from '../../fluid/steering-fluid';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
+import { BalancesNothing } from '../../model/balances-nothing';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import { APPLICATIONS, BAROMETER, ELAPSED, FLUID, TEMPERATURE } from '../inputs';
+import { inputOf_N, pistonOf, POWER_PARAMETERS, powerTolerances, powerValues } from '../power-booster';
 import { circle_m2 } from '../profile-fields';
 import type { HydraulicBoosterProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
 export const parameters = [
-  { id: 'pedalRatio', name: 'Pedal ratio', quantity: 'ratio' },
-  { id: 'ratio', name: 'Output for each newton of input', quantity: 'ratio' },
-  { id: 'opens_N', name: 'Input at which the spool opens', quantity: 'force' },
-  { id: 'jump_N', name: 'Output that comes at once then', quantity: 'force' },
-  { id: 'friction_N', name: 'Friction of the spool', quantity: 'force' },
-  { id: 'area_m2', name: 'Area of the power piston', quantity: 'area' },
-  { id: 'spring_N', name: 'Return spring', quantity: 'force' },
+  ...POWER_PARAMETERS,
   { id: 'gap_m', name: 'Gap of the spool', quantity: 'travel' },
-  { id: 'spool_m3', name: 'Let go with each release', quantity: 'fluidVolume' },
   { id: 'shell_m3', name: 'Inside of the accumulator', quantity: 'volume' },
   { id: 'preCharge_Pa', name: 'Pre-charge', quantity: 'pressure' },
   { id: 'full_Pa', name: 'Accumulator, full', quantity: 'pressure' },
@@ -72,8 +61,6 @@ const PLACE = Object.fromEntries(readings.map(({ id }, i) => [id, i])) as Record
 
 const [CHARGE, ROD] = [0, 1];
 
-/** An application of the reserve: held, the gauge read, let go; and how long it is from one to the next, s. */
-export const APPLICATION = { held_s: 3, every_s: 10 } as const;
 /** Pressure in an open line at which the flow through the return is taken, Pa. Handbook-models 8.4: 3 to 8 bar at rest. */
 const OPEN_PA = 5e5;
 const CLOSE_PA = 500;
@@ -82,19 +69,11 @@ const RELEASE_STEPS = 16;
 /** A release that takes longer than this is no release, s. */
 const NEVER_S = 60;
 
-const pistonOf = ({ ratio, opens_N, jump_N, area_m2, spring_N }: Parameters): PowerPiston => ({
-  ratio: Math.max(1.01, ratio),
-  opens_N,
-  jump_N,
-  area_m2,
-  spring_N,
-});
-
 /**
  * A booster fed by the steering pump. Handbook-models 8.4: F_out = max(0, F_in − F_rs, min(M, F_in − F_rs + p_av·A_p)); p_av is what
  * the pump still makes beside what goes past the piston; with the engine off the accumulator gives one application after another.
  */
-class HydraulicBooster implements Standing {
+class HydraulicBooster extends BalancesNothing implements Standing {
   private readonly p: Parameters;
   private readonly piston: PowerPiston;
   private readonly viscosity_PaS: number;
@@ -109,26 +88,11 @@ class HydraulicBooster implements Standing {
     private readonly elapsed_s: number,
     private readonly applications: number,
   ) {
+    super();
     this.p = named(vector);
     this.piston = pistonOf(this.p);
     this.viscosity_PaS = this.p.thicker * steering_PaS(fluid_K);
     this.density_kgPerM3 = density_kgPerM3(STEERING, fluid_K);
-  }
-
-  span(): readonly [number, number] {
-    return [0, 0];
-  }
-
-  through(): number {
-    return 0;
-  }
-
-  atRest() {
-    return { effort: 0, passes: 0 };
-  }
-
-  private input_N(pedal_N: number): number {
-    return Math.max(0, this.p.pedalRatio * pedal_N - this.p.friction_N);
   }
 
   /** Pressure that the pump still makes behind the spool, Pa: what goes past the piston it does not. */
@@ -150,7 +114,7 @@ class HydraulicBooster implements Standing {
   }
 
   brings(_terminal: number, _efforts: ArrayLike<number>, nodes: Nodes): number {
-    const input_N = this.input_N(this.pedal_N);
+    const input_N = inputOf_N(this.p, this.pedal_N);
     if (this.supply_Pa <= 0 && this.applications > 0) return this.stored(nodes, input_N).output_N;
     const output_N = powerOutput_N(this.piston, input_N, this.available_Pa(nodes));
     return Math.max(output_N, this.selfApplied_N(nodes), 0);
@@ -170,18 +134,23 @@ class HydraulicBooster implements Standing {
     if (this.elapsed_s > 0)
       charge = stoodLeaking(vessel, charge, this.elapsed_s, (pressure_Pa) => leak_m3PerSPa * pressure_Pa);
     const travel_m = (force_N: number) => taken(ROD, force_N);
-    for (let n = 1; ; n += 1) {
-      const { output_N, stroke } = appliedFrom(vessel, charge, this.piston, travel_m, input_N);
-      if (n >= this.applications) return { output_N, left_Pa: vessel.gauge_Pa(stroke) };
-      const held = vessel.stood(stroke, APPLICATION.held_s);
-      charge = vessel.stood(drawnFast(vessel, held, p.spool_m3), APPLICATION.every_s - APPLICATION.held_s);
-    }
+    const count = Math.max(1, this.applications);
+    const { output_N, stroke } = appliedInARow(
+      vessel,
+      charge,
+      this.piston,
+      travel_m,
+      input_N,
+      p.spool_m3,
+      count,
+    );
+    return { output_N, left_Pa: vessel.gauge_Pa(stroke) };
   }
 
   read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
     const { p, piston } = this;
     const ifAsked = (id: ReadingId, tell: () => number) => (!wanted || wanted.has(PLACE[id]) ? tell() : NaN);
-    const test_N = this.input_N(p.test_N);
+    const test_N = inputOf_N(p, p.test_N);
     return [
       efforts[ROD]!,
       (Math.max(p.opens_N, powerRunout_N(piston, this.supply_Pa)) + p.friction_N) / p.pedalRatio,
@@ -200,7 +169,7 @@ class HydraulicBooster implements Standing {
   /** Time in which the chamber lets go through its exhaust what the piston displaced, s. Handbook-models 8.4. */
   private release_s(nodes: Nodes): number {
     const { p } = this;
-    const from_N = powerOutput_N(this.piston, this.input_N(this.pedal_N), this.available_Pa(nodes));
+    const from_N = powerOutput_N(this.piston, inputOf_N(this.p, this.pedal_N), this.available_Pa(nodes));
     let time_s = 0;
     let way_m = nodes.taken(ROD, from_N);
     for (let step = 1; step <= RELEASE_STEPS; step += 1) {
@@ -218,26 +187,16 @@ class HydraulicBooster implements Standing {
   }
 }
 
-/** How far a sound spool's opening and a sound spring may be off, as a part: they show at light forces and without the engine. */
-const OPENS_PART = 0.25;
-const SPRING_PART = 0.15;
 /** A sound accumulator may leak so much more or less, as a part. */
 const LEAK_PART = 0.5;
 
 function healthy(profile: HydraulicBoosterProfile) {
-  const { limits, ratio, preCharge_Pa, full_Pa, leak_m3PerS } = profile;
+  const { limits, preCharge_Pa, full_Pa, leak_m3PerS } = profile;
   return healthyUnit(
     parameters,
     {
-      pedalRatio: profile.pedalRatio,
-      ratio,
-      opens_N: profile.opens_N,
-      jump_N: profile.jump_N,
-      friction_N: profile.friction_N,
-      area_m2: profile.area_m2,
-      spring_N: profile.spring_N,
+      ...powerValues(profile),
       gap_m: profile.gap_m,
-      spool_m3: profile.spool_m3,
       shell_m3: profile.shell_m3,
       preCharge_Pa,
       full_Pa,
@@ -249,9 +208,7 @@ function healthy(profile: HydraulicBoosterProfile) {
       test_N: profile.reserve_N,
     },
     {
-      ratio: limits.output_fraction.value * ratio,
-      opens_N: OPENS_PART * profile.opens_N,
-      spring_N: SPRING_PART * profile.spring_N,
+      ...powerTolerances(profile, limits.output_fraction.value),
       preCharge_Pa: limits.preCharge_fraction.value * preCharge_Pa,
       full_Pa: limits.full_fraction.value * full_Pa,
       leak_m3PerS: LEAK_PART * leak_m3PerS,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { powerFields } from '../power-booster';
 import { amount, identityFields, limit } from '../profile-fields';
 
 const BAR = 1e5;
@@ -19,30 +20,14 @@ export const hydraulicBoosterProfile = z
     steeringFluid: z
       .enum(Object.keys(FLUIDS) as [keyof typeof FLUIDS, ...(keyof typeof FLUIDS)[]])
       .meta({ title: 'Fluid of the steering', labels: FLUIDS }),
-    pedalRatio: amount('Pedal ratio', 'ratio', 1, 10),
-    ratio: amount('Output for each newton of input', 'ratio', 1.5, 12),
-    opens_N: amount('Input at which the spool opens', 'force', 0, 500),
-    jump_N: amount('Output that comes at once then', 'force', 0, 2000),
-    friction_N: amount('Friction of the spool, at the input', 'force', 0, 200),
-    area_m2: amount('Area of the power piston', 'area', 5e-5, 5e-3),
-    spring_N: amount('Return spring', 'force', 0, 1000),
+    ...powerFields,
     gap_m: amount('Gap of the spool', 'travel', 0.1 * MM, 5 * MM),
-    spool_m3: amount('Let go with each release', 'fluidVolume', 0, 10 * CC),
     shell_m3: amount('Inside of the accumulator', 'volume', 5 * CC, 500 * CC),
     preCharge_Pa: amount('Pre-charge at 20 °C', 'pressure', 5 * BAR, 100 * BAR),
     full_Pa: amount('Accumulator, full', 'pressure', 10 * BAR, 200 * BAR),
     leak_m3PerS: amount('Leak of the accumulator at 100 bar, fluid at 80 °C', 'leakRate', 0, 1e-6),
     exhaust_m: amount('Exhaust of the chamber, diameter', 'length', 0.5 * MM, 10 * MM),
     return_m: amount('Return line at its narrowest, diameter', 'length', 1 * MM, 15 * MM),
-    assist_N: z
-      .array(amount('Pedal force', 'force', 10, 600))
-      .min(2, 'Pedal forces: at least 2 are needed.')
-      .max(6, 'Pedal forces: 6 at the most.')
-      .refine(
-        (list) => list.every((force, i) => i === 0 || force > list[i - 1]!),
-        'Pedal forces: write them in rising order.',
-      )
-      .meta({ title: 'Pedal forces', quantity: 'force' }),
     reserve_N: amount('Pedal force of a reserve application', 'force', 20, 600),
     stand_s: amount('Accumulator watched', 'duration', 600, 7200),
     limits: z

@@ -1,5 +1,6 @@
 import type { Keeps } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
+import { applied_N } from '../power-booster';
 import { byItem } from '../results-by';
 import type { HydraulicBoosterProfile } from './profile';
 
@@ -13,7 +14,7 @@ export const keeps: Keeps<Profile>['readings'] = {
     to: 'at-least',
     limit: (profile) => ({
       ...profile.limits.hysteresis_N,
-      value: Math.max(...profile.assist_N) - profile.limits.hysteresis_N.value,
+      value: applied_N(profile) - profile.limits.hysteresis_N.value,
     }),
   },
   release: { to: 'at-most', limit: ({ limits }) => limits.release_s },

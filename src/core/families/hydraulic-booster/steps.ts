@@ -2,7 +2,9 @@ import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, mustBe, readingOn, untilMended } from '../bench-items';
-import { APPLICATION, type ReadingId } from './member';
+import { READ_RHYTHM } from '../../fluid/power-piston';
+import { applied_N } from '../power-booster';
+import type { ReadingId } from './member';
 import type { HydraulicBoosterProfile } from './profile';
 
 /** Applications made beyond those that must be there: they show where the reserve ends. */
@@ -16,7 +18,7 @@ const FLUID_WORDS = { steering: 'power-steering fluid', mineral: 'mineral hydrau
 /** Tests of a booster fed by the steering pump, in the order of handbook-models 8.4, with its minutes. */
 export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
   const { limits, assist_N, reserve_N, stand_s, steeringFluid } = profile;
-  const heavy_N = Math.max(...assist_N);
+  const heavy_N = applied_N(profile);
   const middle_N = assist_N[Math.floor((assist_N.length - 1) / 2)]!;
   const read = (
     id: string,
@@ -185,7 +187,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
     {
       id: 'reserve',
       title: 'Reserve at once',
-      instruction: `Charge it by a firm brake for a few seconds with the engine running, then stop the engine. Apply to the force named, hold ${APPLICATION.held_s} s and read, let go fully; again every ${APPLICATION.every_s} s.`,
+      instruction: `Charge it by a firm brake for a few seconds with the engine running, then stop the engine. Apply to the force named, hold ${READ_RHYTHM.held_s} s and read, let go fully; again every ${READ_RHYTHM.held_s + READ_RHYTHM.rests_s} s.`,
       cautions: ['held-by-check-valves'],
       state: { ...at.off, charge: 'full' },
       needs: ['assist'],

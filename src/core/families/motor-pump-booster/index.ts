@@ -8,7 +8,6 @@ import { typical } from './typical';
 
 export { member } from './member';
 export { motionOn } from './motion';
-export { applied_N } from './profile';
 export type { MotorPumpBoosterProfile };
 
 /** Booster that works on brake fluid stored by a motor pump. Handbook-models 8.5. */

@@ -1,25 +1,27 @@
 import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
 import { filledTo, leaked, timeUntilFallen_s, type Filled } from '../../fluid/charging';
 import { relieved_m3PerS, USUAL_OVERRIDE_PASPERM3 } from '../../fluid/fluid-pump';
-import { appliedFrom, drawnFast, powerOutput_N, type PowerPiston } from '../../fluid/power-piston';
+import { appliedInARow, drawnFast, powerOutput_N } from '../../fluid/power-piston';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
+import { BalancesNothing } from '../../model/balances-nothing';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import { APPLICATIONS, BAROMETER, FLUID, STORED, TEMPERATURE } from '../inputs';
 import { glycol_PaS, leakOf_m3 } from '../../fluid/brake-fluid';
-import { applied_N, type MotorPumpBoosterProfile } from './profile';
+import {
+  applied_N,
+  inputOf_N,
+  pistonOf,
+  POWER_PARAMETERS,
+  powerTolerances,
+  powerValues,
+} from '../power-booster';
+import type { MotorPumpBoosterProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
 export const parameters = [
-  { id: 'pedalRatio', name: 'Pedal ratio', quantity: 'ratio' },
-  { id: 'ratio', name: 'Output for each newton of input', quantity: 'ratio' },
-  { id: 'opens_N', name: 'Input at which the spool opens', quantity: 'force' },
-  { id: 'jump_N', name: 'Output that comes at once then', quantity: 'force' },
-  { id: 'friction_N', name: 'Friction of the spool', quantity: 'force' },
-  { id: 'area_m2', name: 'Area of the power piston', quantity: 'area' },
-  { id: 'spring_N', name: 'Return spring', quantity: 'force' },
-  { id: 'spool_m3', name: 'Let go with each release', quantity: 'fluidVolume' },
+  ...POWER_PARAMETERS,
   { id: 'shell_m3', name: 'Inside of the accumulator', quantity: 'volume' },
   { id: 'preCharge_Pa', name: 'Pre-charge', quantity: 'pressure' },
   { id: 'in_Pa', name: 'Switched on at', quantity: 'pressure' },
@@ -74,8 +76,6 @@ const [CHARGE, ROD] = [0, 1];
 export const LONGEST_S = 120;
 /** The switch is bridged for no longer than this, s. Handbook-models 8.5. */
 export const BRIDGED_S = 5;
-/** An application of the reserve: held, the gauge read, let go; and how long it is from one to the next, s. */
-export const APPLICATION = { held_s: 3, every_s: 10 } as const;
 /** Higher than any pump of these comes, Pa. */
 const HIGHEST_PA = 4e7;
 const CLOSE_PA = 500;
@@ -84,19 +84,6 @@ const BRIDGED_STEPS = 10;
 const MOST_LATE = 0.5;
 /** Light presses bring it down within 10 s, half of the time in which gas comes to its shell: (1 − e^−½)/½ of the cold is left. */
 const LEFT_COLD = 0.79;
-
-/** The power piston by its parameters. */
-export const pistonOf = ({ ratio, opens_N, jump_N, area_m2, spring_N }: Parameters): PowerPiston => ({
-  ratio,
-  opens_N,
-  jump_N,
-  area_m2,
-  spring_N,
-});
-
-/** Input of the spool at a pedal force on the way up, N. */
-export const inputOf_N = ({ pedalRatio, friction_N }: Parameters, pedal_N: number): number =>
-  Math.max(0, pedalRatio * pedal_N - friction_N);
 
 export const vesselOf = ({ shell_m3, preCharge_Pa }: Parameters, around: Around): Vessel =>
   new Vessel({ shell_m3, preCharge_Pa, settling_s: USUAL_SETTLING_S }, around);
@@ -116,7 +103,7 @@ export const relievedAt_m3PerS = ({ relief_Pa }: Parameters, pressure_Pa: number
  * the two pressures of its switch; the spool meters that onto the power piston; with no pump, each application takes what the rod's
  * way and a release take.
  */
-class MotorPumpBooster implements Standing {
+class MotorPumpBooster extends BalancesNothing implements Standing {
   private readonly p: Parameters;
   private readonly viscosity_PaS: number;
   private readonly vessel: Vessel;
@@ -129,21 +116,10 @@ class MotorPumpBooster implements Standing {
     around: Around,
     private readonly applications: number,
   ) {
+    super();
     this.p = named(vector);
     this.viscosity_PaS = glycol_PaS(fluid_K);
     this.vessel = vesselOf(this.p, around);
-  }
-
-  span(): readonly [number, number] {
-    return [0, 0];
-  }
-
-  through(): number {
-    return 0;
-  }
-
-  atRest() {
-    return { effort: 0, passes: 0 };
   }
 
   /** A switch that is stuck off never starts the pump. */
@@ -188,14 +164,10 @@ class MotorPumpBooster implements Standing {
     const piston = pistonOf(p);
     const input_N = inputOf_N(p, p.application_N);
     const travel_m = (force_N: number) => taken(ROD, force_N);
-    let charge: Charge = vessel.settledAt(this.supply_Pa);
-    for (let n = 1; n <= this.applications; n += 1) {
-      const { stroke } = appliedFrom(vessel, charge, piston, travel_m, input_N);
-      const held = vessel.stood(stroke, APPLICATION.held_s);
-      if (n >= this.applications) return vessel.gauge_Pa(held);
-      charge = vessel.stood(drawnFast(vessel, held, p.spool_m3), APPLICATION.every_s - APPLICATION.held_s);
-    }
-    return this.supply_Pa;
+    if (this.applications < 1) return this.supply_Pa;
+    const full = vessel.settledAt(this.supply_Pa);
+    const { held } = appliedInARow(vessel, full, piston, travel_m, input_N, p.spool_m3, this.applications);
+    return vessel.gauge_Pa(held);
   }
 
   read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
@@ -265,23 +237,12 @@ class MotorPumpBooster implements Standing {
   }
 }
 
-/** How far a sound spool's opening and a sound spring may be off, as a part: they show at light forces and without power. */
-const OPENS_PART = 0.25;
-const SPRING_PART = 0.15;
-
 function healthy(profile: MotorPumpBoosterProfile) {
-  const { limits, ratio, preCharge_Pa, leak_m3PerS } = profile;
+  const { limits, preCharge_Pa, leak_m3PerS } = profile;
   return healthyUnit(
     parameters,
     {
-      pedalRatio: profile.pedalRatio,
-      ratio,
-      opens_N: profile.opens_N,
-      jump_N: profile.jump_N,
-      friction_N: profile.friction_N,
-      area_m2: profile.area_m2,
-      spring_N: profile.spring_N,
-      spool_m3: profile.spool_m3,
+      ...powerValues(profile),
       shell_m3: profile.shell_m3,
       preCharge_Pa,
       in_Pa: profile.in_Pa,
@@ -296,9 +257,7 @@ function healthy(profile: MotorPumpBoosterProfile) {
       watch_s: profile.watch_s,
     },
     {
-      ratio: limits.output_fraction.value * ratio,
-      opens_N: OPENS_PART * profile.opens_N,
-      spring_N: SPRING_PART * profile.spring_N,
+      ...powerTolerances(profile, limits.output_fraction.value),
       preCharge_Pa: limits.preCharge_fraction.value * preCharge_Pa,
       in_Pa: limits.switch_Pa.value,
       out_Pa: limits.switch_Pa.value,

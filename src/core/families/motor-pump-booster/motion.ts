@@ -16,17 +16,10 @@ import {
 } from '../../model/motion';
 import { GLYCOL, glycol_PaS } from '../../fluid/brake-fluid';
 import type { PumpHands } from '../bench-hands';
+import { inputOf_N, pistonOf } from '../power-booster';
 import { circle_m2 } from '../profile-fields';
 import { PEDAL_COMMAND } from '../vehicle-hands';
-import {
-  inputOf_N,
-  lostAt_m3PerS,
-  named,
-  pistonOf,
-  relievedAt_m3PerS,
-  vesselOf,
-  type Parameters,
-} from './member';
+import { lostAt_m3PerS, named, relievedAt_m3PerS, vesselOf, type Parameters } from './member';
 
 const states = [
   { id: 'gas_m3', name: 'Gas of the accumulator', quantity: 'volume', scale: 1e-6 },

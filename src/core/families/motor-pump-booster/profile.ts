@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { FLUIDS } from '../../fluid/kinds';
+import { powerFields } from '../power-booster';
 import { amount, identityFields, limit } from '../profile-fields';
 
 const BAR = 1e5;
-const CC = 1e-6;
 
 /** What glycol pumps move. */
 const GLYCOLS = ['dot3', 'dot4', 'dot5.1'] as const;
@@ -17,14 +17,7 @@ export const motorPumpBoosterProfile = z
     kind: z.literal('motor-pump-booster'),
     ...identityFields,
     fluid: z.enum(GLYCOLS).meta({ title: 'Fluid', labels: FLUIDS }),
-    pedalRatio: amount('Pedal ratio', 'ratio', 1, 10),
-    ratio: amount('Output for each newton of input', 'ratio', 1.5, 12),
-    opens_N: amount('Input at which the spool opens', 'force', 0, 500),
-    jump_N: amount('Output that comes at once then', 'force', 0, 2000),
-    friction_N: amount('Friction of the spool, at the input', 'force', 0, 200),
-    area_m2: amount('Area of the power piston', 'area', 5e-5, 5e-3),
-    spring_N: amount('Return spring', 'force', 0, 1000),
-    spool_m3: amount('Let go with each release', 'fluidVolume', 0, 10 * CC),
+    ...powerFields,
     shell_m3: amount('Inside of the accumulator', 'volume', 5e-5, 5e-3),
     preCharge_Pa: amount('Pre-charge at 20 °C', 'pressure', 5 * BAR, 150 * BAR),
     in_Pa: amount('Switched on at', 'pressure', 20 * BAR, 250 * BAR),
@@ -33,15 +26,6 @@ export const motorPumpBoosterProfile = z
     lamp_Pa: amount('Low-pressure lamp', 'pressure', 10 * BAR, 200 * BAR),
     relief_Pa: amount('Relief', 'pressure', 50 * BAR, 400 * BAR),
     leak_m3PerS: amount('Leak at 100 bar, fluid at 20 °C', 'leakRate', 1e-10, 1e-6),
-    assist_N: z
-      .array(amount('Pedal force', 'force', 10, 600))
-      .min(2, 'Pedal forces: at least 2 are needed.')
-      .max(6, 'Pedal forces: 6 at the most.')
-      .refine(
-        (list) => list.every((force, i) => i === 0 || force > list[i - 1]!),
-        'Pedal forces: write them in rising order.',
-      )
-      .meta({ title: 'Pedal forces', quantity: 'force' }),
     watch_s: amount('Off-time watched', 'duration', 300, 7200),
     limits: z
       .strictObject({
@@ -79,7 +63,3 @@ export const motorPumpBoosterProfile = z
   });
 
 export type MotorPumpBoosterProfile = z.infer<typeof motorPumpBoosterProfile>;
-
-/** Pedal force of an application, N: the heaviest. */
-export const applied_N = ({ assist_N }: Pick<MotorPumpBoosterProfile, 'assist_N'>): number =>
-  Math.max(...assist_N);

@@ -2,8 +2,10 @@ import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, readingOn } from '../bench-items';
-import { APPLICATION, BRIDGED_S, type ReadingId } from './member';
-import { applied_N, type MotorPumpBoosterProfile } from './profile';
+import { READ_RHYTHM } from '../../fluid/power-piston';
+import { applied_N } from '../power-booster';
+import { BRIDGED_S, type ReadingId } from './member';
+import type { MotorPumpBoosterProfile } from './profile';
 
 /** Applications made beyond those that must be there: they show where the reserve ends. */
 const BEYOND = 1;
@@ -160,7 +162,7 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
     {
       id: 'reserve',
       title: 'Reserve: pump off',
-      instruction: `Charged and settled, then power isolated. Press to the force named and hold, read after ${APPLICATION.held_s} s, let go fully; again every ${APPLICATION.every_s} s.`,
+      instruction: `Charged and settled, then power isolated. Press to the force named and hold, read after ${READ_RHYTHM.held_s} s, let go fully; again every ${READ_RHYTHM.held_s + READ_RHYTHM.rests_s} s.`,
       cautions: ['starts-by-itself'],
       state: at.off,
       needs: ['charge'],

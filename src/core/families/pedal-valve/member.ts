@@ -15,6 +15,7 @@ import {
   type Settling,
 } from '../../fluid/metering-valve';
 import type { Vector } from '../../model/descriptor';
+import { BalancesNothing } from '../../model/balances-nothing';
 import type { Member, Standing } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import { APPLICATIONS, BAROMETER, ELAPSED, TEMPERATURE } from '../inputs';
@@ -148,7 +149,7 @@ const OIL_K = { least: 233, most: 393 } as const;
  * circuit 2 with F_d more; its drilling is a damper; a circuit fills through an opening and a line; an application takes what is
  * slack and C·p out of the accumulator; a land leaks k·p/μ by design.
  */
-class PedalValve implements Standing {
+class PedalValve extends BalancesNothing implements Standing {
   private readonly p: Parameters;
   private readonly viscosity_PaS: number;
 
@@ -162,21 +163,10 @@ class PedalValve implements Standing {
     private readonly elapsed_s: number,
     private readonly applications: number,
   ) {
+    super();
     this.p = named(vector);
     this.oil_K = Math.min(OIL_K.most, Math.max(OIL_K.least, oil_K));
     this.viscosity_PaS = viscosity_PaS(OIL, this.oil_K);
-  }
-
-  span(): readonly [number, number] {
-    return [0, 0];
-  }
-
-  through(): number {
-    return 0;
-  }
-
-  atRest() {
-    return { effort: 0, passes: 0 };
   }
 
   private circuit(behind_N: number): MeteringValve {
