@@ -57,6 +57,11 @@ export const CAUTIONS = {
     hazard: 'A machine or a raised implement that moves while its brakes are tested.',
     action: 'Wheels chocked, implements on the ground, nobody between frame and wheel.',
   },
+  'body-moves': {
+    hazard: 'A levelling ram that lifts or drops the body by itself, as it is charged, bled or let stand.',
+    action:
+      'Body on stands before a ram or its line is touched, the ram line read at zero as well. Nobody under it or in a wheel arch while it is lifted, lowered or charged; lower it slowly and read heights from outside.',
+  },
   'open-line': {
     hazard: 'A line opened under pressure or vacuum.',
     action: 'Release the input, vent the vacuum and read every gauge at zero before any line comes off.',

@@ -71,6 +71,8 @@ export interface Port {
   readonly ink?: Ink;
   /** A test goes without a gauge here: what needs one is left out then. */
   readonly optional?: true;
+  /** What stands here is not used up by applying: it is let out by itself, and only where a gauge goes. */
+  readonly bledOnly?: true;
   /** Time to fit a gauge here and to take it off again, bled where there is fluid, s; none where one stands here always. */
   readonly fit_s?: number;
 }

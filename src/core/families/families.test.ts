@@ -82,6 +82,7 @@ const MOST: Record<FamilyKind, number> = {
   'motor-pump-booster': 1500,
   'motor-pump-vehicle': 1500,
   'hydraulic-vehicle': 1500,
+  'stored-pressure-vehicle': 1500,
   'vacuum-vehicle': 1500,
 };
 

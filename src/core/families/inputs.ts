@@ -1,3 +1,4 @@
+import type { Terminal } from '../model/member';
 import type { InputDescriptor } from '../model/vectors';
 
 /** Inputs that no gauge of a test tells, alike in every member. */
@@ -40,3 +41,16 @@ export const FLUID = {
   quantity: 'temperature',
   from: { port: 'fluid', as: 'source', until: 'source.fluid', stays: true },
 } as const satisfies InputDescriptor;
+
+/** Outlets of a pump into the accumulators of two circuits, and where those are fed. */
+export const CHARGED_CIRCUITS = [
+  { id: 'charge', name: 'Charge, front circuit', coupling: 'pumped', circuit: 'front' },
+  { id: 'charge-2', name: 'Charge, rear circuit', coupling: 'pumped', circuit: 'rear' },
+] as const satisfies readonly Terminal[];
+
+/** Lines of two circuits to their brakes, and the rod of the small master that gives the pedal its feel. */
+export const BRAKE_CIRCUITS = [
+  { id: 'front', name: 'Front brakes', coupling: 'fluid', circuit: 'front' },
+  { id: 'rear', name: 'Rear brakes', coupling: 'fluid', circuit: 'rear' },
+  { id: 'feel', name: 'Rod of the small master', coupling: 'rod' },
+] as const satisfies readonly Terminal[];

@@ -37,8 +37,9 @@ export const safeItems = (ports: readonly Port[], rig: Rig): Item[] =>
         : [],
   );
 
-/** Whether something can stand at a port once its source is off. */
-const holds = ({ quantity }: Port) => quantity === 'pressure' || quantity === 'depression';
+/** Whether something can stand at a port once its source is off that applying would use up. */
+const holds = ({ quantity, bledOnly }: Port) =>
+  !bledOnly && (quantity === 'pressure' || quantity === 'depression');
 
 /** Applications that use up what an unmeasured store can hold. Handbook 2. */
 const TO_EMPTY = 40;

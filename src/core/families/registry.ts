@@ -6,6 +6,7 @@ import { pedalBooster } from './pedal-vacuum/index';
 import { pedalValve } from './pedal-valve/index';
 import { remoteVacuum } from './remote-vacuum/index';
 import { rodServo } from './rod-servo/index';
+import { storedPressureVehicle } from './stored-pressure-vehicle';
 import { vacuumVehicle } from './vacuum-vehicle';
 
 /** Every family, by kind. Adding one adds its folder, its line here and its drawing. */
@@ -18,6 +19,7 @@ export const FAMILIES = {
   'vacuum-vehicle': vacuumVehicle,
   'motor-pump-vehicle': motorPumpVehicle,
   'hydraulic-vehicle': hydraulicVehicle,
+  'stored-pressure-vehicle': storedPressureVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

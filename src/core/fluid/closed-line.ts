@@ -42,3 +42,17 @@ export const lineGive_m3PerPa = (
 
 /** The clearances are taken up over the first half bar: all at once the volume would jump. Handbook-models 8.3. */
 export const TAKEN_UP_AT_PA = 5e4;
+
+/** The line to brakes whose clearances are taken up first. */
+export interface BrakeLine extends ClosedLine {
+  readonly takeUp_m3: number;
+}
+
+/** Volume that a line to brakes has taken at a pressure, m³: V₀·min(1, p/0.5 bar) and what the line takes up. Handbook-models, loads. */
+export const brakeVolume_m3 = (line: BrakeLine, pressure_Pa: number, barometer_Pa: number): number =>
+  line.takeUp_m3 * Math.min(1, pressure_Pa / TAKEN_UP_AT_PA) + takenUp_m3(line, pressure_Pa, barometer_Pa);
+
+/** How much more it takes for a little more pressure, m³/Pa. */
+export const brakeGive_m3PerPa = (line: BrakeLine, pressure_Pa: number, barometer_Pa: number): number =>
+  (pressure_Pa < TAKEN_UP_AT_PA ? line.takeUp_m3 / TAKEN_UP_AT_PA : 0) +
+  lineGive_m3PerPa(line, Math.max(0, pressure_Pa), barometer_Pa);

@@ -167,6 +167,18 @@ describe('an answer with a consequence stops the test', () => {
         'motor-pump-booster': ['fluid', 'emptied', 'clamped'],
         'motor-pump-vehicle': ['fluid', 'chocked', 'emptied', 'good.dry', 'good.pedal'],
         'hydraulic-vehicle': ['fluid', 'chocked', 'emptied', 'hoses', 'good.dry', 'good.pedal'],
+        'stored-pressure-vehicle': [
+          'fluid',
+          'chocked',
+          'emptied',
+          'rams',
+          'springs.stands',
+          'springs.bled',
+          'springs.lowered',
+          'springs.back',
+          'good.dry',
+          'good.pedal',
+        ],
         'vacuum-vehicle': ['fluid', 'chocked', 'good.dry', 'good.pedal'],
       }[kind];
       expect(stops.map(([item]) => item)).toEqual(expect.arrayContaining(wanted));

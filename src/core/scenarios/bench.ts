@@ -99,6 +99,17 @@ const steered = {
   flow: meter('FM-1', 'flow', 'flow', 30e-3 / 60, 0.1e-3 / 60, 0.5),
 };
 
+/** What is carried for a car on stored pressure. */
+const storedPressure = {
+  front: gauge('AC-4', 'supply', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' }),
+  rear: gauge('AC-5', 'supply-2', 250 * BAR, 0.2 * BAR),
+  ram: gauge('RM-1', 'ram', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' }),
+  left: meter('H-1', 'left', 'travel', 1, 5e-4, 0.1),
+  right: meter('H-2', 'right', 'travel', 1, 5e-4, 0.1),
+  engine: meter('N-1', 'speed', 'rotation', 100, 0.05, 0.2),
+  watch: meter('SW-2', 'clock', 'duration', 86_400, 0.1, 1e-4),
+};
+
 /** Gauges on each port, by family. */
 export const RIGS = {
   'remote-vacuum': {
@@ -160,6 +171,20 @@ export const RIGS = {
     clock: [servoGauges.watch],
     line: [steered.line],
     flow: [steered.flow],
+    fluid: [pumped.fluid],
+  },
+  'stored-pressure-vehicle': {
+    pedal: [carried.pedal],
+    supply: [storedPressure.front],
+    'supply-2': [storedPressure.rear],
+    front: [carried.front],
+    rear: [carried.rear],
+    travel: [carried.rule],
+    clock: [storedPressure.watch],
+    ram: [storedPressure.ram],
+    left: [storedPressure.left],
+    right: [storedPressure.right],
+    speed: [storedPressure.engine],
     fluid: [pumped.fluid],
   },
   'vacuum-vehicle': {

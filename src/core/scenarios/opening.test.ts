@@ -21,6 +21,7 @@ const FEEDS: Record<
   'motor-pump-booster': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'motor-pump-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'hydraulic-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
+  'stored-pressure-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 

@@ -8,6 +8,7 @@ import { PedalVacuumDrawing } from './pedal-vacuum';
 import { PedalValveDrawing } from './pedal-valve';
 import { RemoteVacuumDrawing } from './remote-vacuum';
 import { RodServoDrawing } from './rod-servo';
+import { StoredPressureVehicleDrawing } from './stored-pressure-vehicle';
 import { VacuumVehicleDrawing } from './vacuum-vehicle';
 
 /** One drawing per family. */
@@ -19,5 +20,6 @@ export const SCHEMATICS = {
   'motor-pump-booster': MotorPumpBoosterDrawing,
   'motor-pump-vehicle': MotorPumpVehicleDrawing,
   'hydraulic-vehicle': HydraulicVehicleDrawing,
+  'stored-pressure-vehicle': StoredPressureVehicleDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

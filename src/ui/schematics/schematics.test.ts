@@ -7,6 +7,7 @@ import { PLACES as VALVE } from './pedal-valve';
 import { PLACES as REMOTE } from './remote-vacuum';
 import { PLACES as SERVO } from './rod-servo';
 import { SCHEMATICS } from './registry';
+import { PLACES as STORED } from './stored-pressure-vehicle';
 import { PLACES as VEHICLE } from './vacuum-vehicle';
 
 test('every family has a drawing', () =>
@@ -20,6 +21,7 @@ describe.each([
   ['motor-pump-booster', PUMPED],
   ['motor-pump-vehicle', PUMPED_VEHICLE],
   ['hydraulic-vehicle', STEERED],
+  ['stored-pressure-vehicle', STORED],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

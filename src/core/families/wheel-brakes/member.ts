@@ -1,6 +1,5 @@
-import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { BAROMETER, ELAPSED } from '../inputs';
-import { takenUp_m3 } from '../../fluid/closed-line';
+import { brakeVolume_m3 } from '../../fluid/closed-line';
 import { heldBack_Pa } from '../../fluid/held-back';
 import type { Member, Standing } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
@@ -39,13 +38,6 @@ export const named = reader(parameters);
 export type ReadingId = (typeof readings)[number]['id'];
 
 /**
- * Volume out of the master cylinder at a line pressure, m³: V = V₀·min(1, p/0.5 bar) + V_air·(1 − p_atm/(p_atm + p)) + c·p.
- * Handbook-models, loads on fluid lines.
- */
-export const volume_m3 = (p: Parameters, pressure_Pa: number, barometer_Pa: number): number =>
-  p.takeUp_m3 * Math.min(1, pressure_Pa / TAKEN_UP_AT_PA) + takenUp_m3(p, pressure_Pa, barometer_Pa);
-
-/**
  * Wheel brakes behind a master cylinder that a rod pushes. Handbook-models 10: p = F/A_mc, the rod has gone x₀ + V(p)/A_mc,
  * a bypass lets it sink at k_b·p/A_mc, and the rear follows the front to the split, then at the slope.
  */
@@ -74,7 +66,7 @@ class WheelBrakes implements Standing {
   through(_terminal: number, force_N: number): number {
     if (force_N <= 0) return 0;
     const { masterArea_m2, freeTravel_m } = this.p;
-    return freeTravel_m + volume_m3(this.p, force_N / masterArea_m2, this.barometer_Pa) / masterArea_m2;
+    return freeTravel_m + brakeVolume_m3(this.p, force_N / masterArea_m2, this.barometer_Pa) / masterArea_m2;
   }
 
   atRest() {

@@ -1,5 +1,4 @@
-import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
-import { lineGive_m3PerPa, pressureOf_Pa } from '../../fluid/closed-line';
+import { brakeGive_m3PerPa, pressureOf_Pa, TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { heldBack_Pa } from '../../fluid/held-back';
 import type { Vector } from '../../model/descriptor';
 import {
@@ -56,8 +55,7 @@ class WheelBrakesMotion implements Moving {
     const { masterArea_m2, freeTravel_m } = this.p;
     if (force_N <= 0) return freeTravel_m / FREE_N;
     const pressure_Pa = force_N / masterArea_m2;
-    const line = pressure_Pa < TAKEN_UP_AT_PA ? this.takingUp : this.p;
-    return lineGive_m3PerPa(line, pressure_Pa, this.barometer_Pa) / masterArea_m2 ** 2;
+    return brakeGive_m3PerPa(this.p, pressure_Pa, this.barometer_Pa) / masterArea_m2 ** 2;
   }
 
   private pressure_Pa(displaced_m3: number): number {

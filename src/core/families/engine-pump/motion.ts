@@ -1,0 +1,30 @@
+import type { Port } from '../../contract/family';
+import { inputAt, type Instant, type Motion } from '../../model/motion';
+import { KEY_COMMAND, type VehicleHands } from '../vehicle-hands';
+import { named } from './member';
+
+/** The pump over time: it gives each circuit what it gives while the engine idles and the valve block there lets it in. */
+export const motionOn = (ports: readonly Port[]): Motion => ({
+  states: [],
+  commands: [KEY_COMMAND],
+  owns: [],
+  with: (vector, { nodes, inputs }) => {
+    const p = named(vector);
+    const given_m3PerS = [p.front_m3 * p.idle_PerS, p.rear_m3 * p.idle_PerS];
+    const fluid_K = inputAt({ inputs }, 'temperature_K');
+    const at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
+    const runs = ({ hands }: Instant) => (hands as VehicleHands).key === 'engine';
+    return {
+      atRest: () => [],
+      passes: (instant) => {
+        const running = runs(instant);
+        nodes.forEach((node, i) => (node.passed = running && node.asks ? given_m3PerS[i]! : 0));
+      },
+      shown: (_y, instant, shown) => {
+        shown[at.speed!] = runs(instant) ? p.idle_PerS : 0;
+        // Fluid that has stood in the room.
+        shown[at.fluid!] = fluid_K;
+      },
+    };
+  },
+});

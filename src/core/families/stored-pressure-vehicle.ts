@@ -1,0 +1,173 @@
+import type { Port } from '../contract/family';
+import { assemblyOf, type AssemblyProfile } from './assembly';
+import { mustBe, untilMended } from './bench-items';
+import { enginePump, member as pump, type EnginePumpProfile } from './engine-pump/index';
+import { lineBrakes, member as brakes, type LineBrakesProfile } from './line-brakes/index';
+import { member as circuits, storedPressure, type StoredPressureProfile } from './stored-pressure/index';
+import { BRAKE_PORTS } from './vehicle-ports';
+import { onVehicle } from './vehicle-steps';
+
+/** What is fitted to a car on stored pressure. */
+export interface StoredPressureVehicleProfile extends AssemblyProfile<
+  EnginePumpProfile,
+  StoredPressureProfile,
+  LineBrakesProfile
+> {
+  readonly kind: 'stored-pressure-vehicle';
+}
+
+const brakePort = (id: (typeof BRAKE_PORTS)[number]['id']): Port =>
+  BRAKE_PORTS.find((port) => port.id === id)!;
+
+/** A gauge with a tee behind a check valve: with everything at zero, and bled. */
+const TEE_S = 300;
+
+/** Where a car on stored pressure is read. A test that needs a gauge which nobody carries is left out. */
+const PORTS: readonly Port[] = [
+  brakePort('pedal'),
+  {
+    id: 'supply',
+    name: 'Accumulator, front circuit',
+    short: 'Acc front',
+    quantity: 'pressure',
+    fit_s: TEE_S,
+  },
+  {
+    id: 'supply-2',
+    name: 'Accumulator, rear circuit',
+    short: 'Acc rear',
+    quantity: 'pressure',
+    ink: 'activation',
+    fit_s: TEE_S,
+  },
+  { ...brakePort('front'), name: 'Front brakes' },
+  { ...brakePort('rear'), name: 'Rear brakes' },
+  brakePort('travel'),
+  brakePort('clock'),
+  {
+    id: 'ram',
+    name: 'Ram line',
+    short: 'Rams',
+    quantity: 'pressure',
+    ink: 'activation',
+    optional: true,
+    bledOnly: true,
+    fit_s: TEE_S,
+  },
+  { id: 'left', name: 'Height, left', short: 'Left', quantity: 'travel', optional: true },
+  { id: 'right', name: 'Height, right', short: 'Right', quantity: 'travel', optional: true },
+  { id: 'speed', name: 'Engine', short: 'Engine', quantity: 'rotation', ink: 'supply', optional: true },
+  {
+    id: 'fluid',
+    name: 'Fluid in the reservoir',
+    short: 'Fluid',
+    quantity: 'temperature',
+    ink: 'supply',
+    optional: true,
+  },
+];
+
+/** Nothing is connected before both circuits were emptied: by looks, since no gauge stands there yet. */
+const EMPTIED = mustBe(
+  'emptied',
+  'Both circuits emptied',
+  'Engine off, the brake applied 40 times and more, and the bleed of each accumulator opened slowly into a closed hose until its flow has stopped?',
+  'Both emptied, nothing comes',
+  [
+    'charged',
+    'Not yet, or it still comes',
+    untilMended(
+      'Apply until the pedal brings nothing more, then bleed each accumulator into a closed hose until nothing comes. No gauge is connected before that: a check valve keeps each circuit by itself.',
+    ),
+  ],
+);
+
+const RAMS = mustBe(
+  'rams',
+  'Rams let out',
+  'A gauge goes into the ram line: body on stands, and the bleed screw of each ram opened slowly into a closed hose until its flow has stopped?',
+  'On stands, nothing comes',
+  [
+    'held',
+    'Not yet, or it still comes',
+    untilMended(
+      'Set the body on stands, then bleed each ram into a closed hose. The height valve holds pressure there with both circuits at zero.',
+    ),
+  ],
+  ['closed', 'That line stays closed, no gauge goes there'],
+);
+
+const AT_REST = { ignition: 'off', engine: 'off' } as const;
+
+/** A car with two circuits of stored pressure and levelling. Handbook-models 8.6. */
+export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressureProfile, LineBrakesProfile>({
+  kind: 'stored-pressure-vehicle',
+  name: 'Car on stored pressure',
+  at: {
+    ...onVehicle(
+      {
+        ports: PORTS,
+        on: { ignition: 'on', engine: 'idle' },
+        off: { engine: 'off' },
+        lit: { ignition: 'on', engine: 'off' },
+        stored: ['supply', 'supply-2', 'ram'],
+        says: { on: 'Engine idling', off: 'Engine off' },
+      },
+      {
+        atRest: AT_REST,
+        cautions: [
+          'running-engine',
+          'held-by-check-valves',
+          'charged-vessel',
+          'body-moves',
+          'fluids',
+          'lining-dust',
+          'bench-pressure',
+        ],
+        first: [EMPTIED, RAMS],
+        fits: 'a gauge at each accumulator behind its check valve, one in the ram line, one at a front and one at a rear bleed screw, the force gauge on the pedal, rules at both rear corners',
+        spends:
+          'Engine off, the brake applied until both accumulators read zero; body on stands and the rams bled into a closed hose where a gauge stands in their line.',
+        closes: 'both accumulators and the ram line closed, the height valve linked again, stands out',
+      },
+    ),
+    names: {
+      supply: 'the pump',
+      unit: 'the stored pressure',
+      load: 'what it drives',
+      all: 'Pump, both circuits and brakes',
+    },
+  },
+  source: enginePump,
+  unit: storedPressure,
+  load: lineBrakes,
+  members: { source: pump, unit: circuits, load: brakes },
+  loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
+  curve: {
+    input: 'pedal_N',
+    output: 'output',
+    sources: ['metering.supply'],
+    releasing: 'releasing',
+    knee: { reading: 'begins', word: 'begins' },
+  },
+  logged: ({ unit: { shell_m3, preCharge_Pa } }) => ({
+    accumulators: [
+      { port: 'supply', name: 'front accumulator', shell_m3, preCharge_Pa },
+      { port: 'supply-2', name: 'rear accumulator', shell_m3, preCharge_Pa },
+    ],
+  }),
+  traced: [
+    { result: 'supply.flick-up', item: 'flick.supply' },
+    { result: 'supply-2.flick-up', item: 'flick.supply2' },
+  ],
+  fluid: ({ unit }) => unit.fluid,
+  full: ({ unit, source }) => ({
+    pedal_N: Math.max(...unit.metering_N),
+    supply_Pa: unit.out_Pa,
+    supply2_Pa: unit.out_Pa,
+    idle_PerS: source.idle_PerS,
+    fluid_K: 293.15,
+    applications: 0,
+  }),
+  excused: { supply: [], load: ['applications', 'applications-2'] },
+});

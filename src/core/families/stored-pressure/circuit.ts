@@ -1,0 +1,156 @@
+import { USUAL_SETTLING_S, Vessel, type Around, type Charge } from '../../fluid/accumulator';
+import { filledTo, stoodLeaking, timeUntilFallen_s, type Filled } from '../../fluid/charging';
+import { landLeak_m3 } from '../../fluid/hydraulic-fluid';
+import { mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
+import type { CircuitParameters, SharedParameters } from './parameters';
+
+/** Lands of a distribution valve past which a circuit leaks by design, and how far a spool lies out of the middle of its bore. */
+const LANDS = 2;
+const LIES_OUT = 0.5;
+
+/** A pump that has not filled a circuit by then never does, s: the engine is stopped. */
+export const LONGEST_S = 120;
+/** Gas has settled after this, s: more than five times the time in which it cools. Handbook-models P.1. */
+export const SETTLES_S = 120;
+/** Light applications follow each other so, s. */
+export const EVERY_S = 5;
+
+/** Leak coefficient of the distribution valve’s lands by design, m³. Handbook-models P.2, 8.6. */
+export const landsOf_m3 = (
+  { clearance_m }: Pick<CircuitParameters, 'clearance_m'>,
+  { landDiameter_m, landLength_m }: Pick<SharedParameters, 'landDiameter_m' | 'landLength_m'>,
+): number =>
+  LANDS *
+  landLeak_m3({ diameter_m: landDiameter_m, length_m: landLength_m, clearance_m, eccentricity: LIES_OUT });
+
+export const vesselOf = ({ shell_m3, preCharge_Pa }: CircuitParameters, around: Around): Vessel =>
+  new Vessel({ shell_m3, preCharge_Pa, settling_s: USUAL_SETTLING_S }, around);
+
+/** What leaves a circuit at 1 Pa, m³/s: by design and outside while the pump is let in, through the check valve too while it is not. */
+export interface Leaks {
+  readonly charging_m3PerSPa: number;
+  readonly standing_m3PerSPa: number;
+}
+
+/** @param more_m3 what leaks besides, as a coefficient, m³: a height valve */
+export function leaksOf(
+  p: CircuitParameters,
+  shared: SharedParameters,
+  viscosity_PaS: number,
+  more_m3: number,
+): Leaks {
+  const lost_m3 = landsOf_m3(p, shared) + mineralLeakOf_m3(p.outside_m3PerS) + more_m3;
+  return {
+    charging_m3PerSPa: lost_m3 / viscosity_PaS,
+    standing_m3PerSPa: (lost_m3 + mineralLeakOf_m3(p.check_m3PerS)) / viscosity_PaS,
+  };
+}
+
+/** Pressure that a valve lets into the brakes at a pedal force, Pa: clip((F·i − F₀ ∓ F_f)/A, 0, p_acc). Handbook-models 8.6. */
+export function letIn_Pa(
+  { area_m2, opens_N, friction_N }: Pick<CircuitParameters, 'area_m2' | 'opens_N' | 'friction_N'>,
+  input_N: number,
+  way: 'up' | 'down',
+  stored_Pa: number,
+): number {
+  if (input_N <= 0) return 0;
+  const against_N = way === 'up' ? friction_N : -friction_N;
+  return Math.min(Math.max(0, stored_Pa), Math.max(0, (input_N - opens_N - against_N) / area_m2));
+}
+
+/** Left in the brakes with the pedal released, Pa: what friction holds against the return spring. */
+export const residual_Pa = ({
+  area_m2,
+  opens_N,
+  friction_N,
+}: Pick<CircuitParameters, 'area_m2' | 'opens_N' | 'friction_N'>): number =>
+  Math.max(0, (friction_N - opens_N) / area_m2);
+
+/** One circuit with its accumulator, at rest: charged by its pump, left alone, drawn from. Handbook-models P.1, P.2, 8.6. */
+export class Circuit {
+  private readonly vessel: Vessel;
+
+  constructor(
+    readonly p: CircuitParameters,
+    around: Around,
+    private readonly leaks: Leaks,
+    private readonly pump_m3PerS: number,
+  ) {
+    this.vessel = vesselOf(p, around);
+  }
+
+  get flickUp_Pa(): number {
+    return this.pump_m3PerS > 0 ? Math.max(0, this.vessel.flickUp_Pa) : 0;
+  }
+
+  /** Where all that the pump gives leaks away again, Pa. */
+  private get ceiling_Pa(): number {
+    return this.pump_m3PerS / this.leaks.charging_m3PerSPa;
+  }
+
+  private readonly gains = (pressure_Pa: number): number =>
+    Math.max(0, this.pump_m3PerS - this.leaks.charging_m3PerSPa * pressure_Pa);
+
+  private readonly stands = (pressure_Pa: number): number => this.leaks.standing_m3PerSPa * pressure_Pa;
+
+  private get stops(): boolean {
+    return this.ceiling_Pa > this.p.out_Pa;
+  }
+
+  private filledTo(until_Pa: number): Filled {
+    if (this.ceiling_Pa <= until_Pa) return { charge: this.vessel.empty, time_s: Infinity };
+    return filledTo(this.vessel, this.vessel.empty, until_Pa, this.gains);
+  }
+
+  /** Time from empty until a pressure is reached, s; no longer than a pump is let run. */
+  private timeTo_s(until_Pa: number): number {
+    return Math.min(LONGEST_S, this.filledTo(until_Pa).time_s);
+  }
+
+  lampOff_s(): number {
+    return this.timeTo_s(this.p.lamp_Pa);
+  }
+
+  chargeTime_s(): number {
+    return this.timeTo_s(this.p.out_Pa);
+  }
+
+  cutOut_Pa(): number {
+    return this.stops ? this.p.out_Pa : this.ceiling_Pa;
+  }
+
+  cutIn_Pa(): number {
+    return this.stops ? this.p.in_Pa : this.ceiling_Pa;
+  }
+
+  /** Charged from empty, the engine stopped, and left until the gas has settled, Pa. */
+  settled_Pa(): number {
+    const { vessel } = this;
+    const charge = this.stops
+      ? this.filledTo(this.p.out_Pa).charge
+      : vessel.settledAt(Math.min(this.p.out_Pa, this.ceiling_Pa));
+    return vessel.gauge_Pa(stoodLeaking(vessel, charge, SETTLES_S, this.stands));
+  }
+
+  /** After standing with the engine off from settled gas, Pa. */
+  left_Pa(stored_Pa: number, time_s: number): number {
+    if (time_s <= 0) return stored_Pa;
+    const { vessel } = this;
+    return vessel.gauge_Pa(stoodLeaking(vessel, vessel.settledAt(stored_Pa), time_s, this.stands));
+  }
+
+  /** Time that it stands with the engine off, from settled gas, until its lamp lights; no longer than it is watched, s. */
+  toLamp_s(stored_Pa: number, watch_s: number): number {
+    const { vessel } = this;
+    return timeUntilFallen_s(vessel, vessel.settledAt(stored_Pa), this.p.lamp_Pa, this.stands, watch_s);
+  }
+
+  /** After some applications in a row with the engine off, Pa. @param taken_m3 by each of them */
+  kept_Pa(stored_Pa: number, applications: number, taken_m3: number): number {
+    const { vessel } = this;
+    if (applications < 1) return stored_Pa;
+    const from: Charge = vessel.settledAt(stored_Pa);
+    const draws = (pressure_Pa: number) => taken_m3 / EVERY_S + this.stands(pressure_Pa);
+    return vessel.gauge_Pa(stoodLeaking(vessel, from, applications * EVERY_S, draws));
+  }
+}
