@@ -270,6 +270,28 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 1,
     bench: { seed: 100, fault: ['belt-slips', 0.6] },
   },
+  {
+    job: job(
+      'GF-0434',
+      'moorSaloon',
+      'Harbour office saloon',
+      'Both brake lamps are lit every morning, and they stay lit for a while. Is it losing pressure?',
+      2,
+    ),
+    daysAgo: 1,
+    bench: { seed: 101 },
+  },
+  {
+    job: job(
+      'GF-0435',
+      'moorSaloon',
+      'Pilot’s saloon',
+      'Ticks all day long, and after two or three stops with the engine off one lamp comes on.',
+      1,
+    ),
+    daysAgo: 0,
+    bench: { seed: 102, fault: ['gas-loss-rear', 0.5], until: 'standing.wait' },
+  },
 ];
 
 /** Traces of the demo world: the bench over time, with a logger's noise. */

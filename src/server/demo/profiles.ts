@@ -5,6 +5,7 @@ import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import type { RodServoProfile } from '@/core/families/rod-servo/index';
 import { FAMILIES } from '@/core/families/registry';
+import type { StoredPressureVehicleProfile } from '@/core/families/stored-pressure-vehicle';
 import type { VacuumVehicleProfile } from '@/core/families/vacuum-vehicle';
 import { INHG_PA } from '@/core/quantities/units';
 
@@ -15,6 +16,7 @@ const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
 const motorPumpVehicle = FAMILIES['motor-pump-vehicle'].typical as MotorPumpVehicleProfile;
 const hydraulicVehicle = FAMILIES['hydraulic-vehicle'].typical as HydraulicVehicleProfile;
+const storedPressure = FAMILIES['stored-pressure-vehicle'].typical as StoredPressureVehicleProfile;
 const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
@@ -252,6 +254,19 @@ export const profiles = {
     unit: { ...hydraulicVehicle.unit, name: 'Varnholt HB-6', preCharge_Pa: 48 * BAR },
     load: { ...hydraulicVehicle.load, name: 'Varnholt truck brakes', masterBore_m: 0.0286 },
   },
+  moorSaloon: {
+    ...storedPressure,
+    name: 'Esk & Moor Saloon 12',
+    maker: 'Esk & Moor',
+    source: { ...storedPressure.source, name: 'Esk & Moor pump EP-2', idle_PerS: 14 },
+    unit: {
+      ...storedPressure.unit,
+      name: 'Esk & Moor circuits SP-12',
+      preCharge_Pa: 62 * BAR,
+      lamp_Pa: 80 * BAR,
+    },
+    load: { ...storedPressure.load, name: 'Esk & Moor saloon brakes' },
+  },
   mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
@@ -284,6 +299,7 @@ export const profiles = {
   | PedalValveProfile
   | MotorPumpBenchProfile
   | HydraulicVehicleProfile
+  | StoredPressureVehicleProfile
   | MotorPumpVehicleProfile
   | VacuumVehicleProfile
   | VacuumVehicleProfile['unit']

@@ -221,6 +221,41 @@ export const instruments: Instrument[] = [
     { kind: 'percent-of-span', percent: 0.5 },
     { quantity: 'flow', fluid: null },
   ),
+  // For cars on stored pressure, on mineral oil as the pack's own.
+  gauge('P-101', 'Mineral: front bleed screw', 'front', 160 * BAR, 0.1 * BAR, en('0.6'), {
+    fluid: 'mineral',
+  }),
+  gauge('P-102', 'Mineral: rear bleed screw', 'rear', 160 * BAR, 0.1 * BAR, en('0.6'), { fluid: 'mineral' }),
+  gauge('A-103', 'Mineral: ram line', 'ram', 250 * BAR, 0.2 * BAR, en('0.6'), { fluid: 'mineral' }),
+  ...(['left', 'right'] as const).map((corner, i) =>
+    gauge(
+      `H-${104 + i}`,
+      `Rule at the ${corner} rear corner`,
+      corner,
+      1,
+      5e-4,
+      { kind: 'percent-of-span', percent: 0.1 },
+      { quantity: 'travel', fluid: null },
+    ),
+  ),
+  gauge(
+    'N-106',
+    'Rev counter',
+    'speed',
+    100,
+    0.05,
+    { kind: 'percent-of-span', percent: 0.2 },
+    { quantity: 'rotation', fluid: null },
+  ),
+  gauge(
+    'W-107',
+    'Recorder of lamps',
+    'clock',
+    86_400,
+    0.1,
+    { kind: 'percent-of-span', percent: 0.001 },
+    { quantity: 'duration', fluid: null },
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',

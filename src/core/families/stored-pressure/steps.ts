@@ -90,6 +90,9 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
   ];
   const found = (id: string) =>
     both(id, ['supply', 'supply'], (which) => `Engine just off, settled: read ${which}.`);
+  /** What was found to be stored counts for a pair of readings of both circuits. */
+  const storedAt = (id: string, pair: readonly ReadingItem[]): ReadingItem[] =>
+    pair.map((item, i) => ({ ...item, sourceFrom: i === 0 ? `${id}.supply` : `${id}.supply2` }));
   const pedal = (id: string, target_Pa: number, prompt: string) =>
     read(`${id}.input`, 'pedal', 'input', prompt, { target_Pa });
   const brakes = (id: string, measures: readonly [ReadingId, ReadingId], target_Pa: number): Item[] => [
@@ -354,15 +357,14 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
         ...found('applications'),
         ...Array.from({ length: (limits.applications.value + BEYOND) / TENS }, (_, i) => {
           const made = (i + 1) * TENS;
-          return both(
-            `kept.${made}`,
-            ['kept', 'kept2'],
-            (which) => `${made} applications made: read ${which}.`,
-            { ...BY_HAND, target_Pa: light_N, applications: made },
-          ).map((item) => ({
-            ...item,
-            sourceFrom: item.port === 'supply' ? 'applications.supply' : 'applications.supply2',
-          }));
+          return storedAt(
+            'applications',
+            both(`kept.${made}`, ['kept', 'kept2'], (which) => `${made} applications made: read ${which}.`, {
+              ...BY_HAND,
+              target_Pa: light_N,
+              applications: made,
+            }),
+          );
         }).flat(),
         ...both(
           'lit',
@@ -403,7 +405,10 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       items: [
         ...found('stand'),
         { kind: 'wait', id: 'stand.wait', prompt: 'Both stand', duration_s: watch_s, starts: 'key' },
-        ...timed('stand', ['toLamp', 'toLamp2'], (which) => `Read when the lamp of ${which} lit.`),
+        ...storedAt(
+          'stand',
+          timed('stand', ['toLamp', 'toLamp2'], (which) => `Read when the lamp of ${which} lit.`),
+        ),
       ],
     },
     ...(ramRead
