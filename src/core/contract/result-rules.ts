@@ -33,7 +33,13 @@ export type ResultRule =
   | ({
       readonly of: 'item';
       readonly item: string;
-      /** In place of what is expected at it. */ readonly against?: Against;
+      /** In place of what is expected at it. */
+      readonly against?: Against;
+      /** A sentence on what it came to, from that and other readings by the names given; none where one was not taken. */
+      readonly says?: {
+        readonly from: Readonly<Record<string, string>>;
+        readonly of: (result: Result, read: Readonly<Record<string, number>>) => Sentence | null;
+      };
     } & Named)
   | ({
       readonly of: 'loss';

@@ -8,7 +8,7 @@ import type { RunState } from '../contract/run-state';
 import { judgedReading, observedResults } from '../procedure/judged';
 import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import { BLANK } from './expectation';
-import { lossRate } from './loss-rate';
+import { lossRate, type Read } from './loss-rate';
 import { supplyHealth } from './supply-health';
 
 /** Results of a run by the rules of its family, in the order of the steps; those with no readings yet are not taken. */
@@ -25,11 +25,11 @@ export function resultsBy(
       case 'looked':
         return observedResults(context, run);
       case 'item': {
-        const { id, name, about = 'unit', item, against } = rule;
+        const { id, name, about = 'unit', item, against, says } = rule;
         const expect: Family['expect'] = against
           ? () => ({ ...BLANK, limits: against.limits, limitSource: against.source })
           : model.expect;
-        return [judgedReading(expect, { id, name, about }, context, run, item)];
+        return [saying(judgedReading(expect, { id, name, about }, context, run, item), says, read)];
       }
       case 'loss': {
         const { id, name, about = 'unit', step, start, end, quantity, limit, planned_s } = rule;
@@ -50,6 +50,19 @@ export function resultsBy(
   return found
     .filter((result): result is Result => result !== null)
     .sort((a, b) => order.indexOf(a.step) - order.indexOf(b.step));
+}
+
+/** A result with the sentence that its rule has on what it came to. */
+function saying(
+  result: Result | null,
+  says: Extract<ResultRule, { of: 'item' }>['says'],
+  read: Read,
+): Result | null {
+  if (!result || !says) return result;
+  const found = Object.entries(says.from).map(([name, item]) => [name, read(item)?.value_SI] as const);
+  if (found.some(([, value]) => value === undefined)) return result;
+  const say = says.of(result, Object.fromEntries(found) as Record<string, number>);
+  return say ? { ...result, notes: [...result.notes, say] } : result;
 }
 
 /** One reading against what is expected at it, or against limits of its own, as a rule. */

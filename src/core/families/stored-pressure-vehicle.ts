@@ -43,7 +43,8 @@ const PORTS: readonly Port[] = [
   { ...brakePort('front'), name: 'Front brakes' },
   { ...brakePort('rear'), name: 'Rear brakes' },
   brakePort('travel'),
-  brakePort('clock'),
+  { id: 'timer', name: 'Recorder, front circuit', short: 'Front time', quantity: 'duration', optional: true },
+  { id: 'timer-2', name: 'Recorder, rear circuit', short: 'Rear time', quantity: 'duration', optional: true },
   {
     id: 'ram',
     name: 'Ram line',

@@ -53,6 +53,12 @@ export function printDifference(
   return unit.symbol === '' ? signed : `${signed} ${unit.symbol}`;
 }
 
+/** A long time in words: "1 h 40 min". Alike in every unit set. */
+export function printHours(seconds: number): string {
+  const minutes = Math.round(seconds / 60);
+  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+}
+
 /** A limit of 1.2 s is not one of 1 s. */
 const usualPlaces = (value: number, { places, finePlaces = places }: Unit): number =>
   Math.abs(value) < 10 && !Number.isInteger(value) ? finePlaces : places;

@@ -107,7 +107,8 @@ const storedPressure = {
   left: meter('H-1', 'left', 'travel', 1, 5e-4, 0.1),
   right: meter('H-2', 'right', 'travel', 1, 5e-4, 0.1),
   engine: meter('N-1', 'speed', 'rotation', 100, 0.05, 0.2),
-  watch: meter('SW-2', 'clock', 'duration', 86_400, 0.1, 1e-4),
+  first: meter('RT-3', 'timer', 'duration', 86_400, 0.1, 1e-4),
+  second: meter('RT-4', 'timer-2', 'duration', 86_400, 0.1, 1e-4),
 };
 
 /** Gauges on each port, by family. */
@@ -180,7 +181,8 @@ export const RIGS = {
     front: [carried.front],
     rear: [carried.rear],
     travel: [carried.rule],
-    clock: [storedPressure.watch],
+    timer: [storedPressure.first],
+    'timer-2': [storedPressure.second],
     ram: [storedPressure.ram],
     left: [storedPressure.left],
     right: [storedPressure.right],

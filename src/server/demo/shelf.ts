@@ -247,14 +247,16 @@ export const instruments: Instrument[] = [
     { kind: 'percent-of-span', percent: 0.2 },
     { quantity: 'rotation', fluid: null },
   ),
-  gauge(
-    'W-107',
-    'Recorder of lamps',
-    'clock',
-    86_400,
-    0.1,
-    { kind: 'percent-of-span', percent: 0.001 },
-    { quantity: 'duration', fluid: null },
+  ...(['front', 'rear'] as const).map((circuit, i) =>
+    gauge(
+      `W-${107 + i}`,
+      `Recorder of lamps, ${circuit} circuit`,
+      circuit === 'front' ? 'timer' : 'timer-2',
+      86_400,
+      0.1,
+      { kind: 'percent-of-span', percent: 0.001 },
+      { quantity: 'duration', fluid: null },
+    ),
   ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {

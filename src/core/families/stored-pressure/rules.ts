@@ -3,7 +3,10 @@ import { NITROGEN } from '../../fluid/nitrogen';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import type { HealthyWhole } from '../../contract/family';
 import type { Keeps, Limit } from '../../contract/keeps';
+import type { Result } from '../../contract/result';
 import type { ResultRule } from '../../contract/result-rules';
+import { printHours } from '../../quantities/print';
+import { sentence, type Sentence } from '../../quantities/sentence';
 import { byItem } from '../results-by';
 import { springsCarry } from './levelling';
 import type { ReadingId } from './member';
@@ -49,7 +52,6 @@ const KEEPS: Readonly<Record<string, Kept>> = {
 export const keeps: Keeps<Profile>['readings'] = {
   ...KEEPS,
   ...Object.fromEntries(Object.entries(KEEPS).map(([id, keep]) => [`${id}2`, keep])),
-  begins: band('output_fraction', 'hysteresis_Pa'),
   trimmed: within(({ trim_m }) => trim_m, 'height_m'),
   ram: band('spring_fraction', 'height_m'),
   onSprings: band('spring_fraction'),
@@ -111,9 +113,14 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
         `After ${limits.applications.value} applications, ${which}`,
       ),
       byItem(`lamp${mark}`, `lit.supply${n}`, `Lamp lights at, ${which}`),
-      byItem(`to-lamp${mark}`, `stand.time${n}`, `Stand to the lamp, ${which}`),
+      {
+        of: 'item',
+        item: `stand.time${n}`,
+        id: `to-lamp${mark}`,
+        name: `Stand to the lamp, ${which}`,
+        says: { from: { fluid_K: 'fluid.warm' }, of: standsFor },
+      },
     ]),
-    byItem('begins', 'begin.input', 'Pedal force at which the front begins'),
     ...(['left', 'right'] as const).flatMap((corner): ResultRule[] => [
       byItem(`trimmed-${corner}`, `trim.${corner}`, `Height as trimmed, ${corner}`),
       byItem(`springs-${corner}`, `springs.${corner}`, `Height on springs alone, ${corner}`),
@@ -135,6 +142,18 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
     byItem('rise', 'rise.time', 'Lift in gear'),
     byItem('nudge', 'bumps.rear', 'Rear brakes over a bump'),
   ];
+}
+
+/** What a stand to the lamp came to, at the fluid's warmth. */
+function standsFor(
+  { value, verdict }: Result,
+  { fluid_K = 0 }: Readonly<Record<string, number>>,
+): Sentence | null {
+  if (value === null) return null;
+  const at = { fluid: { value: fluid_K, quantity: 'temperature' } } as const;
+  const lit = `Lamp after ${printHours(value)} at {fluid}`;
+  if (verdict === 'meets') return sentence(`${lit}: as designed for this clearance.`, at);
+  return verdict === 'fails' ? sentence(`${lit}: not what this clearance lets through.`, at) : null;
 }
 
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);

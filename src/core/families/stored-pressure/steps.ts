@@ -85,8 +85,8 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
     measures: readonly [ReadingId, ReadingId],
     prompt: (which: string) => string,
   ) => [
-    read(`${id}.time`, 'clock', measures[0], prompt('the front circuit'), BY_HAND),
-    read(`${id}.time2`, 'clock', measures[1], prompt('the rear circuit'), BY_HAND),
+    read(`${id}.time`, 'timer', measures[0], prompt('the front circuit'), BY_HAND),
+    read(`${id}.time2`, 'timer-2', measures[1], prompt('the rear circuit'), BY_HAND),
   ];
   const found = (id: string) =>
     both(id, ['supply', 'supply'], (which) => `Engine just off, settled: read ${which}.`);
@@ -269,15 +269,6 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       attended_s: 600,
       items: [
         ...both('metering', ['supply', 'supply'], (which) => `Foot off: read ${which}.`),
-        read(
-          'begin.input',
-          'pedal',
-          'begins',
-          'Press slowly: read the force as the front brakes first rise.',
-          {
-            moment: 'output-begins',
-          },
-        ),
         ...metering_N.flatMap((force_N, i) => [
           pedal(`metering.${i + 1}`, force_N, 'Press on to this force, never back, and read it.'),
           ...brakes(`metering.${i + 1}`, ['output', 'output2'], force_N),
@@ -315,7 +306,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       needs: ['heights'],
       leaves: { input: 'released' },
       attended_s: 240,
-      items: [read('rise.time', 'clock', 'rise', 'Read the time until it is as high again.', BY_HAND)],
+      items: [read('rise.time', 'timer', 'rise', 'Read the time until it is as high again.', BY_HAND)],
     },
     {
       id: 'bumps',
