@@ -1,9 +1,19 @@
 import type { Port } from '../contract/family';
 import { assemblyOf, type AssemblyProfile } from './assembly';
 import { mustBe, untilMended } from './bench-items';
-import { enginePump, member as pump, type EnginePumpProfile } from './engine-pump/index';
-import { lineBrakes, member as brakes, type LineBrakesProfile } from './line-brakes/index';
-import { member as circuits, storedPressure, type StoredPressureProfile } from './stored-pressure/index';
+import { enginePump, member as pump, motionOn as pumpOn, type EnginePumpProfile } from './engine-pump/index';
+import {
+  lineBrakes,
+  member as brakes,
+  motionOn as brakesOn,
+  type LineBrakesProfile,
+} from './line-brakes/index';
+import {
+  member as circuits,
+  motionOn as circuitsOn,
+  storedPressure,
+  type StoredPressureProfile,
+} from './stored-pressure/index';
 import { BRAKE_PORTS } from './vehicle-ports';
 import { onVehicle } from './vehicle-steps';
 
@@ -142,7 +152,11 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
   source: enginePump,
   unit: storedPressure,
   load: lineBrakes,
-  members: { source: pump, unit: circuits, load: brakes },
+  members: {
+    source: { ...pump, motion: pumpOn(PORTS) },
+    unit: { ...circuits, motion: circuitsOn(PORTS) },
+    load: { ...brakes, motion: brakesOn(PORTS) },
+  },
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   curve: {
     input: 'pedal_N',

@@ -137,6 +137,30 @@ describe('switches', () => {
     store.flips.forEach(({ t_s }, i) => expect(Math.abs(t_s - due[i]!)).toBeLessThan(1e-6));
   });
 
+  test('two that are alike flip together: neither is lost because the other was first', () => {
+    const [one, other] = [new Store(0.1, 5, [8, 10]), new Store(0.1, 5, [8, 10])];
+    const both = {
+      size: 2,
+      scale: [1, 1],
+      rates: (t_s: number, y: Float64Array, dy: Float64Array) => {
+        one.rates(t_s, y.subarray(0, 1), dy.subarray(0, 1));
+        other.rates(t_s, y.subarray(1), dy.subarray(1));
+      },
+      turns: [
+        one.turns[0]!,
+        {
+          beyond: (t_s: number, y: Float64Array) => other.turns[0]!.beyond(t_s, y.subarray(1)),
+          flip: () => other.turns[0]!.flip(),
+        },
+      ],
+    };
+    const solver = new Integrator(both, [10, 10], 0, { tolerance: 1e-9, longest_s: 0.5 });
+    expect(solver.advance(20).ok).toBe(true);
+    expect(one.flips.length).toBeGreaterThan(10);
+    expect(other.flips).toEqual(one.flips);
+    expect(solver.y[1]).toBe(solver.y[0]);
+  });
+
   test('what is seen between steps never passes the marks by more than the solver’s own error', () => {
     fc.assert(
       fc.property(

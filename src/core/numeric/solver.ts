@@ -148,7 +148,7 @@ export class Integrator {
       // The step ends where the switch flips: what comes after it was reckoned with the switch as it stood.
       this.y.set(this.between(end_s));
       this.t_s = end_s;
-      first.turn.flip();
+      for (const turn of first.turns) turn.flip();
       this.restart();
       this.system.rates(this.t_s, this.y, this.k[0]!);
       this.fresh = true;
@@ -161,16 +161,16 @@ export class Integrator {
     for (let i = 0; i < this.turns.length; i += 1) into[i] = this.turns[i]!.beyond(this.t_s, this.y);
   }
 
-  /** The switch that flips first within the last step, and when; null where none does. Leaves the step prepared. */
-  private firstTurn(): { readonly turn: Turn; readonly at_s: number } | null {
+  /** The switches that flip first within the last step, all at one moment, and when; null where none does. Leaves the step prepared. */
+  private firstTurn(): { readonly turns: readonly Turn[]; readonly at_s: number } | null {
     if (this.turns.length === 0) return null;
     this.look(this.after);
     const turned = this.turns.filter((_turn, i) => this.before[i]! < 0 && this.after[i]! >= 0);
     if (turned.length === 0) return null;
     this.prepare();
-    return turned
-      .map((turn) => ({ turn, at_s: this.crossing(turn) }))
-      .reduce((first, next) => (next.at_s < first.at_s ? next : first));
+    const at_s = Math.min(...turned.map((turn) => this.crossing(turn)));
+    const then = this.between(at_s);
+    return { turns: turned.filter((turn) => turn.beyond(at_s, then) >= 0), at_s };
   }
 
   /** When a switch flips within the last step: just past its zero, found by halving the time. */

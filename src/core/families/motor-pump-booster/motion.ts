@@ -1,7 +1,7 @@
-import type { Charge, Vessel } from '../../fluid/accumulator';
 import { orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
 import { powerOutput_N } from '../../fluid/power-piston';
+import { VesselMotion, vesselStates } from '../../fluid/vessel-motion';
 import type { Port } from '../../contract/family';
 import type { Vector } from '../../model/descriptor';
 import {
@@ -22,8 +22,7 @@ import { PEDAL_COMMAND } from '../vehicle-hands';
 import { lostAt_m3PerS, named, relievedAt_m3PerS, vesselOf, type Parameters } from './member';
 
 const states = [
-  { id: 'gas_m3', name: 'Gas of the accumulator', quantity: 'volume', scale: 1e-6 },
-  { id: 'gas_K', name: 'Warmth of the gas', quantity: 'temperature', scale: 0.1 },
+  ...vesselStates('', 'the accumulator'),
   { id: 'sensed_Pa', name: 'Pressure at the switch', quantity: 'pressure', scale: 1e5 },
   { id: 'rod_m', name: 'Way of the rod', quantity: 'travel', scale: 1e-5 },
   { id: 'filled', name: 'Part of the spool’s volume that is filled', quantity: 'ratio', scale: 1e-2 },
@@ -36,8 +35,6 @@ const RESPONSE = {
   /** Widest opening of the spool, in and out, m. Handbook-models 8.4. */
   inlet_m: 3e-3,
   exhaust_m: 3e-3,
-  /** An accumulator’s first fluid brings its gauge up, m³. */
-  first_m3: 2e-7,
   /** Most that a soft load gives at rest, m/N. */
   most_mPerN: 1e-3,
   /** A spool that is pressed fills, and one that is released lets its volume go, within this time, s. */
@@ -62,7 +59,7 @@ const BRIDGE_COMMAND: Command = { kind: 'switch', id: 'bridged', name: 'Switch b
 class MotorPumpBoosterMotion implements Moving {
   readonly turns: readonly Turn[];
   private readonly p: Parameters;
-  private readonly vessel: Vessel;
+  private readonly vessel: VesselMotion;
   private readonly viscosity_PaS: number;
   private readonly charge: NodeNow;
   private readonly rod: NodeNow;
@@ -79,10 +76,11 @@ class MotorPumpBoosterMotion implements Moving {
     // Fluid that has stood in the room.
     const fluid_K = inputAt(place, 'temperature_K');
     this.p = named(vector);
-    this.vessel = vesselOf(this.p, {
+    const around = {
       barometer_Pa: inputAt(place, 'barometer_Pa'),
       temperature_K: inputAt(place, 'temperature_K'),
-    });
+    };
+    this.vessel = new VesselMotion(vesselOf(this.p, around), place.from);
     this.viscosity_PaS = glycol_PaS(fluid_K);
     this.density_kgPerM3 = density_kgPerM3(GLYCOL, fluid_K);
     [this.charge, this.rod] = place.nodes as [NodeNow, NodeNow];
@@ -101,24 +99,11 @@ class MotorPumpBoosterMotion implements Moving {
   }
 
   atRest(): number[] {
-    const { gas_m3, temperature_K } = this.vessel.empty;
-    return [gas_m3, temperature_K, 0, 0, 0];
-  }
-
-  private stored(y: Float64Array): Charge {
-    const { from } = this.place;
-    return { gas_m3: y[from]!, temperature_K: y[from + 1]! };
-  }
-
-  /** What the gauge shows: the first fluid brings it up to the gas. */
-  private stored_Pa(y: Float64Array): number {
-    const charge = this.stored(y);
-    const fluid = this.vessel.fluid_m3(charge) / RESPONSE.first_m3;
-    return fluid <= 0 ? 0 : Math.min(1, fluid) * Math.max(0, this.vessel.gauge_Pa(charge));
+    return [...this.vessel.atRest(), 0, 0, 0];
   }
 
   efforts(y: Float64Array, at: Instant): void {
-    this.charge.effort = this.stored_Pa(y);
+    this.charge.effort = this.vessel.gauge_Pa(y);
     this.charge.asks = this.on || (at.hands as BoosterHands).bridged;
     this.rod.passed = Math.max(0, y[this.place.from + 3]!);
   }
@@ -147,11 +132,7 @@ class MotorPumpBoosterMotion implements Moving {
     const lets = fills_PerS < 0 ? p.spool_m3 * -fills_PerS : 0;
     const lost = lostAt_m3PerS(p, this.viscosity_PaS, stored_Pa) + relievedAt_m3PerS(p, stored_Pa);
     const into = charge.passed - draws - lets - lost;
-    const gas = this.stored(y);
-    // An empty vessel gives nothing.
-    const comes = vessel.fluid_m3(gas) <= 0 ? Math.max(0, into) : into;
-    dy[from] = -comes;
-    dy[from + 1] = vessel.warming_KPerS(gas, comes);
+    vessel.rates(y, dy, into);
     dy[from + 2] = (stored_Pa - y[from + 2]!) / Math.max(1e-3, p.delay_s);
     dy[from + 3] = moves;
     dy[from + 4] = fills_PerS;
@@ -164,7 +145,7 @@ class MotorPumpBoosterMotion implements Moving {
 
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     shown[this.at.pedal!] = (at.hands as BoosterHands).pedal_N;
-    shown[this.at.supply!] = this.stored_Pa(y);
+    shown[this.at.supply!] = this.vessel.gauge_Pa(y);
     // On a bench nobody reads how far the lever goes.
     if (this.at.travel !== undefined) shown[this.at.travel] = this.p.pedalRatio * this.rod.passed;
   }

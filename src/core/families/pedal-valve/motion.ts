@@ -1,7 +1,7 @@
-import type { Charge, Vessel } from '../../fluid/accumulator';
 import { TAKEN_UP_AT_PA } from '../../fluid/closed-line';
 import { density_kgPerM3, viscosity_PaS } from '../../fluid/hydraulic-fluid';
 import { drillingDamper_NSPerM, fillingFlow_m3PerS, type FillingPassage } from '../../fluid/metering-valve';
+import { VesselMotion, vesselStates } from '../../fluid/vessel-motion';
 import type { Vector } from '../../model/descriptor';
 import {
   inputAt,
@@ -20,8 +20,7 @@ import { OIL } from './profile';
 /** What changes with time in one circuit. */
 const statesOf = (n: 1 | 2) =>
   [
-    { id: `gas${n}_m3`, name: `Gas, circuit ${n}`, quantity: 'volume', scale: 1e-6 },
-    { id: `gas${n}_K`, name: `Warmth of the gas, circuit ${n}`, quantity: 'temperature', scale: 0.1 },
+    ...vesselStates(`${n}`, `circuit ${n}`),
     { id: `brake${n}_Pa`, name: `Brake circuit ${n}`, quantity: 'pressure', scale: 1e4 },
     { id: `pushed${n}_N`, name: `Push on spool ${n}`, quantity: 'force', scale: 0.1 },
     { id: `spool${n}_m`, name: `Spool ${n}`, quantity: 'travel', scale: 1e-6 },
@@ -35,8 +34,6 @@ const RESPONSE = {
   band_Pa: 5e4,
   /** Friction lets go within this time, s. */
   friction_s: 2e-3,
-  /** An accumulator’s first fluid brings its gauge up, m³. */
-  first_m3: 2e-7,
 } as const;
 
 /** What acts on both circuits at an instant. */
@@ -56,7 +53,7 @@ interface Acting {
  * spring but for what friction keeps of it; the drilling is the damper: b·ẋ = push − k_s·x − A·(p + R_l·q). Handbook-models P.1, 8.7.
  */
 class Circuit {
-  private readonly vessel: Vessel;
+  private readonly vessel: VesselMotion;
   private readonly damper_NSPerM: number;
   private readonly passage: FillingPassage;
   private readonly leak_m3PerSPa: number;
@@ -70,7 +67,7 @@ class Circuit {
     /** Place of its first state. */
     private readonly from: number,
   ) {
-    this.vessel = vesselOf(p, preCharge_Pa, around);
+    this.vessel = new VesselMotion(vesselOf(p, preCharge_Pa, around), from);
     const drilling = { diameter_m: p.drilling_m, length_m: p.drillingLength_m };
     this.damper_NSPerM = drillingDamper_NSPerM(p.area_m2, drilling, oil_PaS);
     this.passage = {
@@ -82,24 +79,16 @@ class Circuit {
   }
 
   atRest(): number[] {
-    const { gas_m3, temperature_K } = this.vessel.empty;
     const push_N = -this.p.preload_N - this.behind_N;
-    return [gas_m3, temperature_K, 0, push_N, push_N / this.p.spring_NPerM];
+    return [...this.vessel.atRest(), 0, push_N, push_N / this.p.spring_NPerM];
   }
 
   brake_Pa(y: Float64Array): number {
     return Math.max(0, y[this.from + 2]!);
   }
 
-  private charge(y: Float64Array): Charge {
-    return { gas_m3: y[this.from]!, temperature_K: y[this.from + 1]! };
-  }
-
-  /** What the gauge of the accumulator shows: its first fluid brings it up to the gas. */
   stored_Pa(y: Float64Array): number {
-    const charge = this.charge(y);
-    const fluid = this.vessel.fluid_m3(charge) / RESPONSE.first_m3;
-    return fluid <= 0 ? 0 : Math.min(1, fluid) * Math.max(0, this.vessel.gauge_Pa(charge));
+    return this.vessel.gauge_Pa(y);
   }
 
   rates(y: Float64Array, dy: Float64Array, acting: Acting): void {
@@ -134,10 +123,7 @@ class Circuit {
     const nearing = Math.min(1, Math.max(0, (pack_Pa - stored_Pa) / RESPONSE.band_Pa));
     const pumped = plugged ? 0 : RESPONSE.pumped_m3PerS * nearing;
     const into = pumped - (opened_m > 0 ? through : 0) - this.leak_m3PerSPa * stored_Pa;
-    // An empty vessel gives nothing.
-    const comes = this.vessel.fluid_m3(this.charge(y)) <= 0 ? Math.max(0, into) : into;
-    dy[from] = -comes;
-    dy[from + 1] = this.vessel.warming_KPerS(this.charge(y), comes);
+    this.vessel.rates(y, dy, into);
   }
 }
 

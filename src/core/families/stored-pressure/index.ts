@@ -7,6 +7,7 @@ import { steps } from './steps';
 import { typical } from './typical';
 
 export { member } from './member';
+export { motionOn } from './motion';
 export type { StoredPressureProfile };
 
 /** Two circuits of stored pressure with levelling. Handbook-models 8.6. */

@@ -13,7 +13,7 @@ import {
   TEMPERATURE,
 } from '../inputs';
 import { Circuit, leaksOf, letIn_Pa, residual_Pa } from './circuit';
-import { nudge_Pa, onSprings_m, ramPressure_Pa, rise_s, trimmed_m } from './levelling';
+import { lifting_m3PerS, nudge_Pa, onSprings_m, ramPressure_Pa, rise_s, trimmed_m } from './levelling';
 import { circuitOf, healthyCar, parameters, sharedOf, type SharedParameters, type Side } from './parameters';
 import type { StoredPressureProfile } from './profile';
 
@@ -74,6 +74,7 @@ const readings = [
   { id: 'onSprings', name: 'Height on springs alone', quantity: 'travel', apart: { SI: 2e-3 } },
   { id: 'nudge', name: 'Rear brakes over a bump', quantity: 'pressure' },
   { id: 'rise', name: 'Lift in gear', quantity: 'duration', apart: { SI: 1 } },
+  { id: 'riseParked', name: 'Lift parked', quantity: 'duration', apart: { SI: 1 } },
 ] as const;
 
 export type ReadingId = (typeof readings)[number]['id'];
@@ -156,13 +157,11 @@ class StoredPressure extends BalancesNothing implements Standing {
     told[PLACE.ram] = Math.min(stored.rear, ramPressure_Pa(shared));
     told[PLACE.onSprings] = onSprings_m(shared);
     told[PLACE.nudge] = nudge_Pa(shared);
-    told[PLACE.rise] = rise_s(shared, Math.max(LEAST_FLOW, Math.min(pump_m3PerS, shared.gear_m3PerS)));
+    told[PLACE.rise] = rise_s(shared, lifting_m3PerS(shared, 'gear', pump_m3PerS));
+    told[PLACE.riseParked] = rise_s(shared, lifting_m3PerS(shared, 'parked', pump_m3PerS));
     return told;
   }
 }
-
-/** A body that is lifted with less than this does not rise, m³/s. */
-const LEAST_FLOW = 1e-9;
 
 /** How far the weight on a corner may be off from car to car, as a part. */
 const WEIGHT_PART = 0.03;
@@ -211,6 +210,7 @@ function healthy(profile: StoredPressureProfile) {
       lineBore_m: profile.lineBore_m,
       restrictor_m: profile.restrictor_m,
       gear_m3PerS: profile.gear_m3PerS,
+      parked_m3PerS: profile.parked_m3PerS,
       lift_m: profile.lift_m,
       light_N: profile.light_N,
       watch_s: profile.watch_s,

@@ -38,6 +38,7 @@ export const SHARED = [
   { id: 'lineBore_m', name: 'Bore of the line to the rams', quantity: 'length' },
   { id: 'restrictor_m', name: 'Bore of the restrictor', quantity: 'length' },
   { id: 'gear_m3PerS', name: 'Flow through the restrictor in gear', quantity: 'pumpFlow' },
+  { id: 'parked_m3PerS', name: 'Flow to the rams parked', quantity: 'pumpFlow' },
   { id: 'lift_m', name: 'Lift that is timed', quantity: 'length' },
   { id: 'light_N', name: 'Pedal force of a light application', quantity: 'force' },
   { id: 'watch_s', name: 'Stand to the lamp watched', quantity: 'duration' },

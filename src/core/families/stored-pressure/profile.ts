@@ -50,6 +50,7 @@ export const storedPressureProfile = z
     lineBore_m: amount('Bore of the line to the rams', 'length', MM, 10 * MM),
     restrictor_m: amount('Bore of the restrictor', 'length', 0.1 * MM, 5 * MM),
     gear_m3PerS: amount('Flow through the restrictor in gear', 'pumpFlow', 1e-7, 1e-4),
+    parked_m3PerS: amount('Flow to the rams parked, a door open', 'pumpFlow', 1e-7, 1e-4),
     lift_m: amount('Lift that is timed', 'length', 0.01, 0.2),
     standing_s: amount('Standing decay', 'duration', 60, 86_400),
     watch_s: amount('Stand to the lamp watched', 'duration', 1800, 259_200),
@@ -94,6 +95,8 @@ export const storedPressureProfile = z
       issue('metering_N', 'At the heaviest force more is asked for than is stored.');
     if (p.trim_m >= p.free_m)
       issue('trim_m', 'The height that the valve keeps is below where a spring carries nothing.');
+    if (p.gear_m3PerS >= p.parked_m3PerS)
+      issue('gear_m3PerS', 'In gear it lifts more slowly than parked: less flow through the restrictor.');
     if (p.restrictor_m >= p.lineBore_m)
       issue('restrictor_m', 'The restrictor is narrower than the line, or it restricts nothing.');
     if (p.limits.hysteresis_Pa.value * Math.min(p.frontArea_m2, p.rearArea_m2) < 2 * p.friction_N)

@@ -57,6 +57,7 @@ export const keeps: Keeps<Profile>['readings'] = {
   onSprings: band('spring_fraction'),
   nudge: atMost('nudge_Pa'),
   rise: band('rise_fraction'),
+  riseParked: band('rise_fraction'),
 };
 
 const BOTH = [
@@ -140,6 +141,7 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
     ]),
     byItem('ram', 'trim.ram', 'Ram line as trimmed'),
     byItem('rise', 'rise.time', 'Lift in gear'),
+    byItem('rise-parked', 'rise.parked', 'Lift parked'),
     byItem('nudge', 'bumps.rear', 'Rear brakes over a bump'),
   ];
 }

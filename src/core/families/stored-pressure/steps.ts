@@ -299,14 +299,17 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
     },
     {
       id: 'rise',
-      title: 'Lift in gear',
-      instruction: `Wheels chocked. The levelling in its restricted mode, as the maker says for a gear engaged. Height lever down by ${Math.round(lift_m * 1000)} mm, then back: time the lift.`,
+      title: 'Lift in gear, and parked',
+      instruction: `Wheels chocked. In each mode, set as the maker says: height lever down by ${Math.round(lift_m * 1000)} mm until the body has followed, then back, and time the lift.`,
       cautions: ['running-engine', 'body-moves'],
       state: at.on,
       needs: ['heights'],
       leaves: { input: 'released' },
       attended_s: 240,
-      items: [read('rise.time', 'timer', 'rise', 'Read the time until it is as high again.', BY_HAND)],
+      items: [
+        read('rise.time', 'timer', 'rise', 'As in gear: read the time until it is as high again.', BY_HAND),
+        read('rise.parked', 'timer', 'riseParked', 'Parked, a door open: read the time.', BY_HAND),
+      ],
     },
     {
       id: 'bumps',

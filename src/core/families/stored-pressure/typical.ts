@@ -40,6 +40,7 @@ export const typical: StoredPressureProfile = {
   lineBore_m: 3.5 * MM,
   restrictor_m: 0.8 * MM,
   gear_m3PerS: 1.5e-6,
+  parked_m3PerS: 4e-6,
   lift_m: 40 * MM,
   standing_s: 600,
   watch_s: 14_400,

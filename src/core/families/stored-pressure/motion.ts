@@ -1,0 +1,249 @@
+import { orificeFlow_m3PerS } from '../../fluid/fluid-pump';
+import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
+import { MINERAL, mineral_PaS, mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
+import { VesselMotion, vesselStates } from '../../fluid/vessel-motion';
+import type { Port } from '../../contract/family';
+import type { Vector } from '../../model/descriptor';
+import {
+  inputAt,
+  type Command,
+  type Instant,
+  type Motion,
+  type Moving,
+  type NodeNow,
+  type Place,
+  type Turn,
+} from '../../model/motion';
+import { circle_m2 } from '../profile-fields';
+import { PEDAL_COMMAND } from '../vehicle-hands';
+import { leaksOf, letIn_Pa, residual_Pa, vesselOf, type Leaks } from './circuit';
+import { CORNERS, lifting_m3PerS, nudge_Pa, onSprings_m, ramAt_Pa, type Mode } from './levelling';
+import { circuitOf, sharedOf, type CircuitParameters, type SharedParameters, type Side } from './parameters';
+
+const statesOf = (side: Side) =>
+  [
+    ...vesselStates(`.${side}`, `the ${side} circuit`),
+    { id: `brake.${side}_Pa`, name: `${side} brakes`, quantity: 'pressure', scale: 1e4 },
+  ] as const;
+const OF_ONE = 3;
+const states = [
+  ...statesOf('front'),
+  ...statesOf('rear'),
+  { id: 'height_m', name: 'Height of the body', quantity: 'length', scale: 1e-4 },
+] as const;
+
+/** How a car of ordinary make answers; no verdict rests on these, and the steady end does not know them. */
+const RESPONSE = {
+  /** A valve brings its brakes to where they belong within this time, s, through an opening of this width, m. */
+  valve_s: 0.05,
+  opening_m: 1.2e-3,
+  /** The height valve is wide open so far from the height that it keeps, m. */
+  open_m: 2e-3,
+  /** What a bleed screw and the height valve let out of the rams, m³/s. */
+  out_m3PerS: 5e-6,
+} as const;
+
+/** What can be done by hand to such a car besides its pedal and its key. */
+// A type and no interface: only so is it one of `Hands`.
+type CarHands = {
+  readonly pedal_N: number;
+  readonly press_NPerS: number;
+  /** Where the lever has the height valve: as linked, lower by the lift that is timed; or unlinked, its rams bled. */
+  readonly lever: 'linked' | 'down' | 'bled';
+  readonly mode: Mode;
+  /** A corner is bounced. */
+  readonly bounced: boolean;
+};
+
+const COMMANDS: readonly Command[] = [
+  PEDAL_COMMAND,
+  {
+    kind: 'choice',
+    id: 'lever',
+    name: 'Height valve',
+    usual: 'linked',
+    choices: [
+      { id: 'linked', name: 'Linked' },
+      { id: 'down', name: 'Lever down' },
+      { id: 'bled', name: 'Unlinked, rams bled' },
+    ],
+  },
+  {
+    kind: 'choice',
+    id: 'mode',
+    name: 'Levelling',
+    usual: 'gear',
+    choices: [
+      { id: 'gear', name: 'As in gear' },
+      { id: 'parked', name: 'Parked' },
+    ],
+  },
+  { kind: 'switch', id: 'bounced', name: 'Corner bounced', usual: false },
+];
+
+/** One circuit over time: its block lets the pump in and out, its accumulator stores, its valve lets pressure into the brakes. */
+class CircuitMotion {
+  /** The block lets the pump in. */
+  charging = true;
+  private readonly vessel: VesselMotion;
+
+  constructor(
+    readonly p: CircuitParameters,
+    around: { readonly barometer_Pa: number; readonly temperature_K: number },
+    private readonly leaks: Leaks,
+    private readonly density_kgPerM3: number,
+    private readonly brakes: NodeNow,
+    /** Place of its first state. */
+    private readonly from: number,
+  ) {
+    this.vessel = new VesselMotion(vesselOf(p, around), from);
+  }
+
+  atRest(): number[] {
+    return [...this.vessel.atRest(), 0];
+  }
+
+  stored_Pa(y: Float64Array): number {
+    return this.vessel.gauge_Pa(y);
+  }
+
+  brake_Pa(y: Float64Array): number {
+    return Math.max(0, y[this.from + 2]!);
+  }
+
+  readonly turn: Turn = {
+    beyond: (y) => (this.charging ? this.stored_Pa(y) - this.p.out_Pa : this.p.in_Pa - this.stored_Pa(y)),
+    flip: () => {
+      this.charging = !this.charging;
+    },
+  };
+
+  /** @param pumped_m3PerS what the pump gives this circuit now */
+  rates(y: Float64Array, dy: Float64Array, input_N: number, pumped_m3PerS: number): void {
+    const { p, brakes } = this;
+    const stored_Pa = this.stored_Pa(y);
+    const brake_Pa = this.brake_Pa(y);
+    const give = brakes.give(brake_Pa);
+    // Between what it lets in going up and what it lets go coming down friction holds it still.
+    const up_Pa = letIn_Pa(p, input_N, 'up', stored_Pa);
+    const down_Pa = input_N > 0 ? letIn_Pa(p, input_N, 'down', brake_Pa) : residual_Pa(p);
+    const aims_Pa = brake_Pa < up_Pa ? up_Pa : Math.min(brake_Pa, Math.max(up_Pa, down_Pa));
+    const wants = ((aims_Pa - brake_Pa) * give) / RESPONSE.valve_s;
+    const across_Pa = wants > 0 ? stored_Pa - brake_Pa : brake_Pa;
+    const most = orificeFlow_m3PerS(
+      circle_m2(RESPONSE.opening_m),
+      Math.max(0, across_Pa),
+      this.density_kgPerM3,
+    );
+    const through = Math.max(-most, Math.min(most, wants));
+    const { charging_m3PerSPa, standing_m3PerSPa } = this.leaks;
+    const lost = (pumped_m3PerS > 0 ? charging_m3PerSPa : standing_m3PerSPa) * stored_Pa;
+    this.vessel.rates(y, dy, pumped_m3PerS - Math.max(0, through) - lost);
+    dy[this.from + 2] = through / give;
+  }
+}
+
+/**
+ * Two circuits of stored pressure and the levelling over time. What the pump gives the rear circuit while its block lets it in goes to
+ * the accumulator; else it lifts the body, where that is lower than the height valve keeps it. Handbook-models P.1, P.5, 8.6.
+ */
+class StoredPressureMotion implements Moving {
+  readonly turns: readonly Turn[];
+  private readonly shared: SharedParameters;
+  private readonly front: CircuitMotion;
+  private readonly rear: CircuitMotion;
+  private readonly charges: readonly [NodeNow, NodeNow];
+  private readonly brakes: readonly [NodeNow, NodeNow];
+  private readonly feel: NodeNow;
+  private readonly height: number;
+  private readonly onSprings_m: number;
+  private readonly at: Readonly<Record<string, number>>;
+
+  constructor(vector: Vector, place: Place, ports: readonly Port[]) {
+    const shared = sharedOf(vector);
+    this.shared = shared;
+    const around = {
+      barometer_Pa: inputAt(place, 'barometer_Pa'),
+      temperature_K: inputAt(place, 'temperature_K'),
+    };
+    // Fluid that has stood in the room.
+    const fluid_K = around.temperature_K;
+    const viscosity_PaS = shared.thickness * mineral_PaS(fluid_K);
+    const density = density_kgPerM3(MINERAL, fluid_K);
+    const [charge, charge2, front, rear, feel] = place.nodes as [NodeNow, NodeNow, NodeNow, NodeNow, NodeNow];
+    [this.charges, this.brakes, this.feel] = [[charge, charge2], [front, rear], feel];
+    const circuit = (side: Side, brakes: NodeNow, from: number) => {
+      const p = circuitOf(vector, side);
+      const more_m3 = side === 'rear' ? mineralLeakOf_m3(shared.heightLeak_m3PerS) : 0;
+      return new CircuitMotion(p, around, leaksOf(p, shared, viscosity_PaS, more_m3), density, brakes, from);
+    };
+    this.front = circuit('front', front, place.from);
+    this.rear = circuit('rear', rear, place.from + OF_ONE);
+    this.height = place.from + 2 * OF_ONE;
+    this.onSprings_m = onSprings_m(shared);
+    this.at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
+    this.turns = [this.front.turn, this.rear.turn];
+  }
+
+  atRest(): number[] {
+    return [...this.front.atRest(), ...this.rear.atRest(), this.onSprings_m];
+  }
+
+  /** How far the height valve is open: 1 to the rams, −1 to the return. */
+  private opened(y: Float64Array, { lever }: CarHands): number {
+    if (lever === 'bled') return -1;
+    const { trim_m, lift_m } = this.shared;
+    const keeps_m = lever === 'down' ? trim_m - lift_m : trim_m;
+    return Math.max(-1, Math.min(1, (keeps_m - y[this.height]!) / RESPONSE.open_m));
+  }
+
+  efforts(y: Float64Array, at: Instant): void {
+    const hands = at.hands as CarHands;
+    this.charges[0].effort = this.front.stored_Pa(y);
+    this.charges[1].effort = this.rear.stored_Pa(y);
+    this.charges[0].asks = this.front.charging;
+    this.charges[1].asks = this.rear.charging || this.opened(y, hands) > 0;
+    this.brakes[0].effort = this.front.brake_Pa(y);
+    this.brakes[1].effort = this.rear.brake_Pa(y);
+    this.feel.effort = this.shared.pedalRatio * hands.pedal_N;
+  }
+
+  rates(y: Float64Array, dy: Float64Array, at: Instant): void {
+    const { shared, front, rear, charges } = this;
+    const hands = at.hands as CarHands;
+    const input_N = shared.pedalRatio * hands.pedal_N;
+    const pumped2 = charges[1].passed;
+    front.rates(y, dy, input_N, charges[0].passed);
+    rear.rates(y, dy, input_N, rear.charging ? pumped2 : 0);
+    const opened = this.opened(y, hands);
+    const spare = rear.charging ? 0 : pumped2;
+    const lifts = opened > 0 && spare > 0 ? opened * lifting_m3PerS(shared, hands.mode, spare) : 0;
+    const drops = opened < 0 && y[this.height]! > this.onSprings_m ? opened * RESPONSE.out_m3PerS : 0;
+    dy[this.height] = (lifts + drops) / (CORNERS * shared.ramArea_m2 * shared.ramRatio);
+  }
+
+  shown(y: Float64Array, at: Instant, shown: Float64Array): void {
+    const { shared } = this;
+    const { pedal_N, bounced } = at.hands as CarHands;
+    const height_m = Math.max(this.onSprings_m, y[this.height]!);
+    const show = (port: string, value: number) => {
+      shown[this.at[port]!] = value;
+    };
+    show('pedal', pedal_N);
+    show('supply', this.front.stored_Pa(y));
+    show('supply-2', this.rear.stored_Pa(y));
+    show('front', this.front.brake_Pa(y));
+    show('rear', this.rear.brake_Pa(y) + (bounced ? nudge_Pa(shared) : 0));
+    show('ram', ramAt_Pa(shared, height_m));
+    show('left', height_m);
+    show('right', height_m);
+  }
+}
+
+/** Over time, with what true gauges on some ports show. */
+export const motionOn = (ports: readonly Port[]): Motion => ({
+  states,
+  commands: COMMANDS,
+  owns: ['charge', 'charge-2', 'front', 'rear', 'feel'],
+  with: (parameters, place) => new StoredPressureMotion(parameters, place, ports),
+});

@@ -1,0 +1,44 @@
+import type { Charge, Vessel } from './accumulator';
+
+/** An accumulator’s first fluid brings its gauge up, m³: no verdict rests on it. */
+const FIRST_M3 = 2e-7;
+
+/** States of an accumulator that changes with time: its gas, and how warm that is. */
+export const vesselStates = (id: string, name: string) =>
+  [
+    { id: `gas${id}_m3`, name: `Gas of ${name}`, quantity: 'volume', scale: 1e-6 },
+    { id: `gas${id}_K`, name: `Warmth of the gas of ${name}`, quantity: 'temperature', scale: 0.1 },
+  ] as const;
+
+/** An accumulator over time, its two states in a row among others. Handbook-models P.1. */
+export class VesselMotion {
+  constructor(
+    private readonly vessel: Vessel,
+    /** Place of its first state. */
+    private readonly from: number,
+  ) {}
+
+  atRest(): [number, number] {
+    const { gas_m3, temperature_K } = this.vessel.empty;
+    return [gas_m3, temperature_K];
+  }
+
+  private charge(y: Float64Array): Charge {
+    return { gas_m3: y[this.from]!, temperature_K: y[this.from + 1]! };
+  }
+
+  /** What its gauge shows, Pa: the first fluid brings it up to the gas. */
+  gauge_Pa(y: Float64Array): number {
+    const charge = this.charge(y);
+    const fluid = this.vessel.fluid_m3(charge) / FIRST_M3;
+    return fluid <= 0 ? 0 : Math.min(1, fluid) * Math.max(0, this.vessel.gauge_Pa(charge));
+  }
+
+  /** Writes its rates while fluid flows in, m³/s (out: below zero). An empty one gives nothing. */
+  rates(y: Float64Array, dy: Float64Array, into_m3PerS: number): void {
+    const charge = this.charge(y);
+    const comes = this.vessel.fluid_m3(charge) <= 0 ? Math.max(0, into_m3PerS) : into_m3PerS;
+    dy[this.from] = -comes;
+    dy[this.from + 1] = this.vessel.warming_KPerS(charge, comes);
+  }
+}
