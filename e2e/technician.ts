@@ -9,6 +9,7 @@ import { nextAction, type Action } from '../src/core/procedure/next-action';
 import { reduceRun } from '../src/core/procedure/run';
 import type { Quantity } from '../src/core/quantities/units';
 import type { Job } from '../src/core/records/job';
+import type { LiveMessage, LiveMoment } from '../src/core/shop/live';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
 import type { Hands } from '../src/core/model/motion';
 import { answerKeys } from '../src/ui/run/answer-keys';
@@ -42,7 +43,7 @@ export async function runOn(
     profileId: profile.id,
     from: 'Quay tug 9',
     complaint,
-    fluid: 'fluid' in base.body ? base.body.fluid : 'dot4',
+    fluid: FAMILIES[base.kind].fluid(base.body) ?? 'dot4',
     promisedOn: null,
   });
   return { job, run: await app.post<StoredRun>(`/jobs/${job.id}/runs`, {}) };
@@ -114,6 +115,27 @@ export async function onSimulatedBench(app: Site, page: Page, runId: string) {
   await expect(page.getByText(/is simulated now/)).toBeVisible();
   return async (change: Hands): Promise<void> =>
     expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
+}
+
+/** Looks at the live gauges until something is so. @returns the moment at which it was */
+export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Promise<LiveMoment> {
+  const ends = new AbortController();
+  const stream = await fetch(`${app.url}/api/v1/live`, { signal: ends.signal });
+  try {
+    let rest = '';
+    for await (const piece of stream.body!.pipeThrough(new TextDecoderStream())) {
+      const lines = (rest + piece).split('\n');
+      rest = lines.pop()!;
+      for (const line of lines) {
+        if (!line.startsWith('data: ')) continue;
+        const message = JSON.parse(line.slice(6)) as LiveMessage;
+        if (message.type === 'moment' && when(message.moment)) return message.moment;
+      }
+    }
+    throw new Error('The line to the logger broke.');
+  } finally {
+    ends.abort();
+  }
 }
 
 /** On a job's sheet, by keyboard: a part was replaced by a new one. */
@@ -234,7 +256,7 @@ export class Technician {
     } else {
       await expect(
         this.page.getByRole('button', {
-          name: /^(Understood|Vacuum is|Pump is|Ignition is|Engine|It is|Close the run)/,
+          name: /^(Understood|Vacuum is|Pump is|Ignition is|Engine (?:is|idles)|It is|Close the run)/,
         }),
       ).toBeEnabled();
       const letter = { acknowledge: 'u', source: 'v', finish: 'c', item: '', stopped: 'e' }[action.kind];

@@ -1,7 +1,6 @@
 import { setItem, type Item } from '../src/core/contract/steps';
-import type { LiveMessage, LiveMoment } from '../src/core/shop/live';
 import { App, expect, test } from './app';
-import { onSimulatedBench, runOn, Technician } from './technician';
+import { onSimulatedBench, runOn, seen, Technician } from './technician';
 
 /** Tests that this visit leaves out: they read what is looked at or timed for longer. */
 const LEFT = [
@@ -20,27 +19,6 @@ const LEFT = [
   'lamps',
   'parking',
 ];
-
-/** Looks at the live gauges until something is so. @returns the moment at which it was */
-async function seen(app: App, when: (moment: LiveMoment) => boolean): Promise<LiveMoment> {
-  const ends = new AbortController();
-  const stream = await fetch(`${app.url}/api/v1/live`, { signal: ends.signal });
-  try {
-    let rest = '';
-    for await (const piece of stream.body!.pipeThrough(new TextDecoderStream())) {
-      const lines = (rest + piece).split('\n');
-      rest = lines.pop()!;
-      for (const line of lines) {
-        if (!line.startsWith('data: ')) continue;
-        const message = JSON.parse(line.slice(6)) as LiveMessage;
-        if (message.type === 'moment' && when(message.moment)) return message.moment;
-      }
-    }
-    throw new Error('The line to the logger broke.');
-  } finally {
-    ends.abort();
-  }
-}
 
 test('a simulated vehicle with a hose that is nearly shut: engine and pedal in hand, its gauges read by themselves', async ({
   page,

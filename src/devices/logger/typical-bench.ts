@@ -23,7 +23,7 @@ const gauge = (
 /** What lies on it until a unit is put there. */
 const [KIND] = FAMILY_KINDS;
 
-/** The bench that stands in: tied pairs on both fluid ports, a gauge on each vacuum port, a load cell, and the bag, tagged as on the shelf. */
+/** The bench that stands in: tied pairs on both fluid ports, a gauge on each vacuum port, a load cell, the bag, and what reads stored pressure and its pumps, tagged as on the shelf. */
 export const TYPICAL_BENCH: SimUnit = {
   kind: KIND,
   profile: FAMILIES[KIND].typical,
@@ -43,9 +43,28 @@ export const TYPICAL_BENCH: SimUnit = {
     gauge('P-72', 'rear', 'pressure', 160 * BAR, 0.2 * BAR),
     gauge('F-73', 'pedal', 'force', 1000, 1),
     gauge('V-75', 'source', 'depression', 30 * INHG_PA, 0.1 * INHG_PA),
+    // What stores pressure: the pump pack's own, those on glycol fluid, and those of cars on mineral oil.
+    gauge('A-81', 'supply', 'pressure', 250 * BAR, 0.1 * BAR),
+    gauge('A-82', 'supply-2', 'pressure', 250 * BAR, 0.1 * BAR),
+    gauge('C-83', 'output', 'pressure', 10 * BAR, 0.01 * BAR),
+    gauge('C-84', 'output', 'pressure', 160 * BAR, 0.05 * BAR),
+    gauge('C-85', 'output-2', 'pressure', 160 * BAR, 0.05 * BAR),
+    gauge('R-86', 'treadle', 'travel', 0.03, 2e-5),
+    gauge('T-87', 'oil', 'temperature', 393.15, 0.1),
+    gauge('A-91', 'supply', 'pressure', 250 * BAR, 0.1 * BAR),
+    gauge('U-92', 'battery', 'voltage', 20, 0.01),
+    gauge('I-93', 'current', 'current', 60, 0.05),
+    gauge('U-94', 'drop', 'voltage', 5, 2e-3),
+    gauge('T-95', 'fluid', 'temperature', 393.15, 0.1),
+    gauge('P-101', 'front', 'pressure', 160 * BAR, 0.05 * BAR),
+    gauge('P-102', 'rear', 'pressure', 160 * BAR, 0.05 * BAR),
+    gauge('A-103', 'ram', 'pressure', 250 * BAR, 0.1 * BAR),
+    gauge('N-106', 'speed', 'rotation', 100, 0.02),
     // What is read by eye on a vehicle: no gauge of the shelf, so that it is looked at and typed.
     gauge('Rule at the pedal', 'travel', 'travel', 0.3, 5e-4),
     gauge('Depth at the pushrod', 'gap', 'travel', 0.025, 2e-5),
+    gauge('Rule at the left corner', 'left', 'travel', 1, 5e-4),
+    gauge('Rule at the right corner', 'right', 'travel', 1, 5e-4),
   ],
   noise_steps: 0.6,
   seed: 1,

@@ -101,10 +101,10 @@ describe('charged', () => {
 describe('levelling', () => {
   const car = inShop();
   const lift = (mode: 'gear' | 'parked') => {
-    car.after({ lever: 'down', mode }, 90);
+    car.after({ heightLever: 'down', mode }, 90);
     const low = car.at('left');
     let took = 0;
-    car.after({ lever: 'linked' }, 90, () => {
+    car.after({ heightLever: 'linked' }, 90, () => {
       if (car.at('left') < low + 0.019) took += EVERY_S;
     });
     // It has gone down no further than onto its springs: the way that it came up.
@@ -119,7 +119,7 @@ describe('levelling', () => {
     expect(off(parked.took, 0.019 * perMetre('riseParked'))).toBeLessThan(0.05);
   });
   test('its rams bled it stands on its springs; a bounce nudges the brakes only past a restrictor that is open', () => {
-    car.after({ lever: 'bled' }, 60);
+    car.after({ heightLever: 'bled' }, 60);
     expect(car.at('left')).toBeCloseTo(steady('onSprings'), 4);
     expect(car.at('ram')).toBeCloseTo(0, 0);
     car.after({ bounced: true }, 1);

@@ -49,7 +49,7 @@ type CarHands = {
   readonly pedal_N: number;
   readonly press_NPerS: number;
   /** Where the lever has the height valve: as linked, lower by the lift that is timed; or unlinked, its rams bled. */
-  readonly lever: 'linked' | 'down' | 'bled';
+  readonly heightLever: 'linked' | 'down' | 'bled';
   readonly mode: Mode;
   /** A corner is bounced. */
   readonly bounced: boolean;
@@ -59,7 +59,7 @@ const COMMANDS: readonly Command[] = [
   PEDAL_COMMAND,
   {
     kind: 'choice',
-    id: 'lever',
+    id: 'heightLever',
     name: 'Height valve',
     usual: 'linked',
     choices: [
@@ -190,7 +190,7 @@ class StoredPressureMotion implements Moving {
   }
 
   /** How far the height valve is open: 1 to the rams, −1 to the return. */
-  private opened(y: Float64Array, { lever }: CarHands): number {
+  private opened(y: Float64Array, { heightLever: lever }: CarHands): number {
     if (lever === 'bled') return -1;
     const { trim_m, lift_m } = this.shared;
     const keeps_m = lever === 'down' ? trim_m - lift_m : trim_m;
