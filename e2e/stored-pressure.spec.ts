@@ -97,7 +97,7 @@ test('a simulated car whose rams hide tired springs: charged, trimmed, bled and 
       if (LEFT.includes(step)) await bench.skipStep('Not in this visit');
       else if (item?.kind === 'reading') {
         // Both circuits are emptied by the pedal with the engine off, and the rams let out after that.
-        if (step === 'springs') await hands({ heightLever: 'bled' });
+        if (step === 'rams') await hands({ heightLever: 'bled' });
         if (item.measures === 'zero' && item.port.startsWith('supply'))
           for (let stroke = 0; stroke < 60; stroke += 1)
             for (const pedal_N of [300, 0]) {

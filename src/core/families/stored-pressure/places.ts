@@ -14,7 +14,7 @@ const STANDS = ['charge', 'standing', 'stand-to-lamp'];
 const SWITCHED = [...new Set([...CHARGE, 'applications', ...STANDS])];
 const STORE = ['level', ...SWITCHED];
 const METERING = ['metering', 'travel', ...STANDS, 'applications'];
-const HEIGHTS = ['heights', 'springs', 'bumps', 'rise'];
+const HEIGHTS = ['heights', 'on-stands', 'rams', 'springs', 'bumps', 'rise'];
 const EVERYTHING = [...new Set([...STORE, ...METERING, ...HEIGHTS, 'asked', 'seep'])];
 
 const ofSide = (side: Side): readonly Part[] => [

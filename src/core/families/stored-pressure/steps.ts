@@ -195,6 +195,66 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       ...both('settled', ['settled', 'settled2'], (which) => `Settled: read ${which}.`, BY_HAND),
     ],
   };
+  const empty = { ...at.off, charge: 'spent' } as const;
+  /** Each of the two begins only with what it opens at zero: what was read before the engine ran again does not count. */
+  const onSprings: Step[] = [
+    {
+      id: 'on-stands',
+      title: 'Body on stands, both circuits empty',
+      instruction:
+        'Hydraulics hide weak springs. Body on stands, engine off, the brake applied until both circuits read zero.',
+      cautions: ['body-moves', 'held-by-check-valves'],
+      state: empty,
+      needs: ['zeros'],
+      leaves: { input: 'released' },
+      attended_s: 300,
+      items: [
+        STANDS,
+        ...both(
+          'springs',
+          ['zero', 'zero'],
+          (which) => `Apply until it stays there: ${which} must be at zero.`,
+          {
+            gate: 'zero',
+          },
+        ),
+      ],
+    },
+    {
+      id: 'rams',
+      title: 'Rams bled',
+      instruction:
+        'The height valve unlinked; each ram bled into a closed hose. They hold pressure behind that valve with both circuits at zero.',
+      cautions: ['body-moves', 'held-by-check-valves', 'open-line'],
+      state: empty,
+      gates: ['springs.supply', 'springs.supply2'],
+      needs: ['on-stands'],
+      fluid: true,
+      leaves: { input: 'released' },
+      attended_s: 300,
+      items: [
+        BLED,
+        read('springs.ram', 'ram', 'zero', 'Ram line: it must be at zero as well.', { gate: 'zero' }),
+      ],
+    },
+    {
+      id: 'springs',
+      title: 'Height on springs alone',
+      instruction: 'Lifted, stands out, lowered slowly onto its springs, and read from outside.',
+      cautions: ['body-moves'],
+      state: empty,
+      gates: ['springs.supply', 'springs.supply2', 'springs.ram'],
+      needs: ['rams'],
+      leaves: { input: 'released' },
+      attended_s: 300,
+      items: [
+        LOWERED,
+        read('springs.left', 'left', 'onSprings', 'Read the height, left, from outside.'),
+        read('springs.right', 'right', 'onSprings', 'Read the height, right, from outside.'),
+        BACK,
+      ],
+    },
+  ];
   const rest: Step[] = [
     {
       id: 'standing',
@@ -405,39 +465,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
         ),
       ],
     },
-    ...(ramRead
-      ? [
-          {
-            id: 'springs',
-            title: 'Height on springs alone',
-            instruction:
-              'Hydraulics hide weak springs. Engine off, both circuits at zero; the height valve unlinked; the rams bled on stands, then the body lowered onto its springs and read from outside.',
-            cautions: ['body-moves', 'held-by-check-valves', 'open-line'],
-            state: { ...at.off, charge: 'spent' },
-            needs: ['zeros'],
-            fluid: true,
-            leaves: { input: 'released' },
-            attended_s: 900,
-            items: [
-              STANDS,
-              ...both(
-                'springs',
-                ['zero', 'zero'],
-                (which) => `Apply until it stays there: ${which} must be at zero.`,
-                {
-                  gate: 'zero',
-                },
-              ),
-              BLED,
-              read('springs.ram', 'ram', 'zero', 'Ram line: it must be at zero as well.', { gate: 'zero' }),
-              LOWERED,
-              read('springs.left', 'left', 'onSprings', 'Read the height, left, from outside.'),
-              read('springs.right', 'right', 'onSprings', 'Read the height, right, from outside.'),
-              BACK,
-            ],
-          } satisfies Step,
-        ]
-      : []),
+    ...(ramRead ? onSprings : []),
   ];
   return [
     ...first.map((step): PhasedStep => ({ phase: 'look', step })),
