@@ -220,6 +220,7 @@ function healthy(profile: StoredPressureProfile) {
       spring_NPerM: limits.spring_fraction.value * profile.spring_NPerM,
       trim_m: limits.height_m.value,
       gear_m3PerS: limits.rise_fraction.value * profile.gear_m3PerS,
+      parked_m3PerS: limits.rise_fraction.value * profile.parked_m3PerS,
       bump_Pa: limits.rise_fraction.value * profile.bump_Pa,
     },
   });
