@@ -56,7 +56,7 @@ async function main() {
       keys: ['F10', '#'],
       shows: 'Chances, never certainty',
     },
-    { name: 'run-upright-dark', where: run('GF-0423'), size: upright, dark: true, keys: ['F10'] },
+    { name: 'run-upright-dark', where: run('GF-0435'), size: upright, dark: true },
     { name: 'report', where: `${run('GF-0415')}/report`, size: { width: 1280, height: 1800 } },
     { name: 'traces', where: '/traces', size: wide },
     {

@@ -67,7 +67,7 @@ const BOTH = [
 
 /** Results of a car with stored pressure, in the order of the steps. */
 export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
-  const { metering_N, limits, shell_m3, lamp_Pa } = profile;
+  const { metering_N, limits, shell_m3 } = profile;
   const middle = Math.floor((metering_N.length - 1) / 2) + 1;
   const high = (limit: Limit) => ({ limits: { high: limit.value }, source: limit.source });
   return [
