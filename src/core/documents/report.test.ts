@@ -43,3 +43,14 @@ test('a car that stands with its lamps out by design is told so, and one that do
     expect.stringMatching(/^Lamp after 0 h \d+ min .*not what/),
   ]);
 });
+
+test('the inside of an accumulator is told by its charge, but not where it was charged again while the other still was', () => {
+  const { bench, faultyTruth } = benchOf('stored-pressure-vehicle');
+  const { byId } = bench(faultyTruth('sphere-rear', 1));
+  // 1.4 times 0.40 L.
+  expect(byId('shell-2')).toMatchObject({ verdict: 'fails' });
+  expect(byId('shell-2').value! * 1e3).toBeCloseTo(0.56, 1);
+  const late = bench(faultyTruth('gas-loss-rear', 0.8)).byId('shell');
+  expect(late.verdict).not.toBe('fails');
+  expect(late.notes.map(({ text }) => text).join(' ')).toMatch(/was charged again/);
+});

@@ -15,6 +15,9 @@ export const SETTLES_S = 120;
 /** Light applications follow each other so, s. */
 export const EVERY_S = 5;
 
+/** Cycles that are followed while the other circuit is still charged: one that goes on after these ticks. */
+const MOST_CYCLES = 6;
+
 /** Leak coefficient of the distribution valve’s lands by design, m³. Handbook-models P.2, 8.6. */
 export const landsOf_m3 = (
   { clearance_m }: Pick<CircuitParameters, 'clearance_m'>,
@@ -123,13 +126,27 @@ export class Circuit {
     return this.stops ? this.p.in_Pa : this.ceiling_Pa;
   }
 
-  /** Charged from empty, the engine stopped, and left until the gas has settled, Pa. */
-  settled_Pa(): number {
-    const { vessel } = this;
-    const charge = this.stops
-      ? this.filledTo(this.p.out_Pa).charge
-      : vessel.settledAt(Math.min(this.p.out_Pa, this.ceiling_Pa));
-    return vessel.gauge_Pa(stoodLeaking(vessel, charge, SETTLES_S, this.stands));
+  /**
+   * Charged from empty, the engine stopped then, and left until the gas has settled, Pa. Who is full before the other cools meanwhile,
+   * and its pump is let in again where cooling takes it down to the cut-in.
+   *
+   * @param stopped_s when the engine is stopped, from empty
+   */
+  settled_Pa(stopped_s: number): number {
+    const { vessel, p } = this;
+    const settles = (charge: Charge) => vessel.gauge_Pa(stoodLeaking(vessel, charge, SETTLES_S, this.stands));
+    if (!this.stops) return settles(vessel.settledAt(Math.min(p.out_Pa, this.ceiling_Pa)));
+    let { charge, time_s } = this.filledTo(p.out_Pa);
+    for (let cycle = 0; time_s < stopped_s && cycle < MOST_CYCLES; cycle += 1) {
+      const off_s = timeUntilFallen_s(vessel, charge, p.in_Pa, this.stands, stopped_s - time_s);
+      charge = stoodLeaking(vessel, charge, off_s, this.stands);
+      time_s += off_s;
+      if (time_s >= stopped_s) break;
+      const again = filledTo(vessel, charge, p.out_Pa, this.gains);
+      charge = again.charge;
+      time_s += again.time_s;
+    }
+    return settles(charge);
   }
 
   /** After standing with the engine off from settled gas, Pa. */

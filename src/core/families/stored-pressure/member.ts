@@ -138,7 +138,11 @@ class StoredPressure extends BalancesNothing implements Standing {
     both('lampOff', 'lampOff2', (circuit) => circuit.lampOff_s());
     both('chargeTime', 'chargeTime2', (circuit) => circuit.chargeTime_s());
     both('cutOut', 'cutOut2', (circuit) => circuit.cutOut_Pa());
-    both('settled', 'settled2', (circuit) => circuit.settled_Pa());
+    both('settled', 'settled2', (circuit) => {
+      // The engine is stopped once both are there.
+      const { front, rear } = sides;
+      return circuit.settled_Pa(Math.max(front.circuit.chargeTime_s(), rear.circuit.chargeTime_s()));
+    });
     both('cutIn', 'cutIn2', (circuit) => circuit.cutIn_Pa());
     both('output', 'output2', ({ p }, side) => letIn_Pa(p, this.input_N, 'up', stored[side]));
     both('releasing', 'releasing2', ({ p }, side) => letIn_Pa(p, this.input_N, 'down', stored[side]));

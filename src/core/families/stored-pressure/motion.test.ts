@@ -130,6 +130,17 @@ describe('levelling', () => {
   });
 });
 
+test('while a circuit that has lost gas is still charged the other cools, is charged again, and settles higher than by itself', () => {
+  const lost = withFault(family, healthy, ['gas-loss-rear', 0.5]);
+  const car = inShop(lost);
+  car.after({ key: 'engine' }, steady('chargeTime2', {}, lost) + 0.5);
+  car.after({ key: 'off' }, 120);
+  const closed = steady('settled', {}, lost);
+  expect(closed - steady('settled')).toBeGreaterThan(3 * BAR);
+  expect(off(car.at('supply'), closed)).toBeLessThan(0.01);
+  expect(off(car.at('supply-2'), steady('settled2', {}, lost))).toBeLessThan(0.01);
+});
+
 test('a burst diaphragm is full at once and ticks; its other circuit charges as ever', () => {
   const car = inShop(withFault(family, healthy, ['burst-front', 0.5]));
   let turns = 0;

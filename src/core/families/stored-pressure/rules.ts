@@ -87,7 +87,9 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
           time: `charge.time${n}`,
           settled: `settled.supply${n}`,
           idle: 'idle.speed',
+          other: `charge.time${n ? '' : '2'}`,
         },
+        unless: ({ time = 0, other = 0 }) => (other - time > CHARGED_AGAIN_S ? CHARGED_AGAIN : null),
         value: ({ flick = 0, time = 0, settled = 0, idle = 0 }) =>
           shellBy_m3(perTurn_m3(profile, whole, n) * idle, time, flick, settled),
         nominal: { value: shell_m3, part: limits.shell_fraction },
@@ -145,6 +147,12 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
     byItem('nudge', 'bumps.rear', 'Rear brakes over a bump'),
   ];
 }
+
+/** A circuit that was full so much sooner than the other has cooled meanwhile and may have been charged again, s. */
+const CHARGED_AGAIN_S = 15;
+const CHARGED_AGAIN = sentence(
+  'The other circuit took longer: this one cooled meanwhile and was charged again, so what went into it is not known.',
+);
 
 /** What a stand to the lamp came to, at the fluid's warmth. */
 function standsFor(
