@@ -8,6 +8,7 @@ import { RIGS } from '../../src/core/scenarios/bench';
 import { performOnBench, type BenchRoom } from './bench-top';
 import { performOnPack } from './pack';
 import { performOnPump } from './pump';
+import { performOnStored } from './stored';
 import { perform, type SetTo } from './vehicle';
 
 /** Carries out a step on a unit of some parameters: what a gauge that is not out would show, by item. */
@@ -40,6 +41,7 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
   },
   'pedal-valve': performOnPack,
   'motor-pump-booster': performOnPump,
+  'stored-pressure-vehicle': performOnStored,
   'remote-vacuum': (parameters, room, step, set) =>
     performOnBench(
       'remote-vacuum',

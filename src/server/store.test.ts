@@ -309,12 +309,13 @@ describe('shelf and jobs', () => {
 });
 
 describe('the demo world', () => {
-  test('has three runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged', async () => {
+  test('has four runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged, one that stands charged with the engine off', async () => {
     const now = await benchNow(db);
     expect(now.map(({ stands, live }) => [stands, live.sources])).toEqual([
       ['Boost ratio', { vacuum: 'on' }],
       ['Two forces, with assist', expect.objectContaining({ engine: 'idle' })],
       ['Switched on, switched off', expect.objectContaining({ power: 'on', charge: 'full' })],
+      ['Standing, engine off', expect.objectContaining({ engine: 'off', charge: 'full' })],
     ]);
   });
   test('each finished run comes out as what is hidden in it', async () => {
@@ -409,7 +410,7 @@ describe('units of another family', () => {
     );
     expect(choices.get('activation')).toBe('Activation');
     expect(choices.get('clock')).toBe('Stopwatch');
-    expect(choices.get('supply-2')).toBe('Accumulator, circuit 2');
+    expect(choices.get('supply-2')).toBe('Accumulator, circuit 2 / Accumulator, rear circuit');
     // What a gauge reads tells which of them it stands on.
     expect(['pressure', 'force'].map((of) => portName('output', of as Quantity))).toEqual([
       'Fluid out / Pressure of the bench master / Brake circuit 1',

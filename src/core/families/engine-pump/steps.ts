@@ -15,7 +15,7 @@ export function steps(_profile: EnginePumpProfile, _rig: Rig, at: TestedAt): Pha
         cautions: ['running-engine', 'body-moves'],
         state: at.on,
         needs: ['charge'],
-        leaves: { input: 'released' },
+        leaves: { input: 'released', charge: 'full' },
         attended_s: 60,
         items: [
           readingOn(at.ports, 'idle.speed', 'speed', 'source.idle', 'Read the engine at idle.'),

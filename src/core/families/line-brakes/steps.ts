@@ -15,7 +15,7 @@ export function steps({ travel_N }: LineBrakesProfile, _rig: Rig, at: TestedAt):
         cautions: ['running-engine'],
         state: at.on,
         needs: ['charge'],
-        leaves: { input: 'released' },
+        leaves: { input: 'released', charge: 'full' },
         attended_s: 180,
         items: [
           readingOn(

@@ -325,7 +325,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       cautions: ['running-engine', 'bench-pressure'],
       state: at.on,
       needs: ['charge'],
-      leaves: { input: 'released' },
+      leaves: { input: 'released', charge: 'full' },
       attended_s: 600,
       items: [
         ...both('metering', ['supply', 'supply'], (which) => `Foot off: read ${which}.`),
@@ -349,7 +349,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       cautions: ['running-engine', 'body-moves'],
       state: at.on,
       needs: ['charge'],
-      leaves: { input: 'released' },
+      leaves: { input: 'released', charge: 'full' },
       attended_s: 300,
       items: [
         read('trim.left', 'left', 'trimmed', 'Read the height, left.'),
@@ -364,7 +364,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       cautions: ['running-engine', 'body-moves'],
       state: at.on,
       needs: ['heights'],
-      leaves: { input: 'released' },
+      leaves: { input: 'released', charge: 'full' },
       attended_s: 240,
       items: [
         read('rise.time', 'timer', 'rise', 'As in gear: read the time until it is as high again.', BY_HAND),
@@ -378,7 +378,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       cautions: ['running-engine', 'body-moves'],
       state: at.on,
       needs: ['heights'],
-      leaves: { input: 'released' },
+      leaves: { input: 'released', charge: 'full' },
       attended_s: 360,
       items: [
         read('bumps.rear', 'rear', 'nudge', 'Read the highest that the rear brakes came to.', BY_HAND),
