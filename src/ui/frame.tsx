@@ -81,6 +81,8 @@ function TopBar() {
           fontSize: '1.05rem',
           color: 'text.primary',
           textDecoration: 'none',
+          whiteSpace: 'nowrap',
+          flexShrink: 0,
           mr: 2,
           display: 'flex',
           gap: 1,

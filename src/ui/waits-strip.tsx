@@ -41,7 +41,7 @@ export function WaitsStrip() {
   }, [now, waits, sound]);
   if (now === null || waits.length === 0) return null;
   return (
-    <Box role="status" aria-label="Waits" sx={{ display: 'flex', gap: 2 }}>
+    <Box role="status" aria-label="Waits" sx={{ display: 'flex', gap: 2, minWidth: 0 }}>
       {waits.map((wait) => {
         const left_s = (Date.parse(wait.endsAt) - now) / 1000;
         return (
@@ -49,9 +49,21 @@ export function WaitsStrip() {
             key={`${wait.runId} ${wait.endsAt}`}
             component={Link}
             href={`/runs/${wait.runId}`}
-            sx={{ color: 'warning.dark', fontWeight: 700 }}
+            sx={{
+              display: 'flex',
+              gap: '1ch',
+              minWidth: 0,
+              whiteSpace: 'nowrap',
+              color: 'warning.dark',
+              fontWeight: 700,
+            }}
           >
-            {wait.tag} {wait.prompt.toLowerCase()} {left_s > 0 ? clock(left_s) : 'over: read now'}
+            {/* Where there is no room, what is waited for goes first: whose it is and how long still stay. */}
+            <span>{wait.tag}</span>{' '}
+            <Box component="span" sx={{ minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+              {wait.prompt.toLowerCase()}
+            </Box>{' '}
+            <span>{left_s > 0 ? clock(left_s) : 'over: read now'}</span>
           </Box>
         );
       })}

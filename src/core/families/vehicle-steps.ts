@@ -57,6 +57,12 @@ export const ON_VEHICLE = onVehicle(
 
 type Place = Omit<TestedAt, 'setting' | 'output'>;
 
+/** What is said where lines are opened: on a car that is levelled the body moves as its rams are let out. */
+const openingCautions = (ports: readonly Port[]): CautionId[] => [
+  'open-line',
+  ...(ports.some(({ bledOnly }) => bledOnly) ? (['body-moves'] as const) : []),
+];
+
 /** What comes before anything is measured on a vehicle: cautions, what can be seen, gauges vented. */
 const openingSteps = ({ ports }: Place, own: Peculiar, rig: Rig, fluid: FluidKind): Step[] => [
   {
@@ -100,7 +106,7 @@ const openingSteps = ({ ports }: Place, own: Peculiar, rig: Rig, fluid: FluidKin
     id: 'zeros',
     title: 'Gauges fitted and vented',
     instruction: `Fit what you carry: ${own.fits}. Bleed what was opened. ${own.spends}${openCocks(rig)} Read what each shows; its zero is taken off every later reading.`,
-    cautions: ['open-line'],
+    cautions: openingCautions(ports),
     state: { ...own.atRest, charge: 'spent' },
     needs: ['cautions'],
     fluid: true,
@@ -119,7 +125,7 @@ function closingSteps({ ports, says }: Place, own: Peculiar, rig: Rig, fluid: Fl
       id: 'make-safe',
       title: 'Make safe',
       instruction: `${own.spends}${openCocks(rig)} Every gauge must read zero before it comes off.`,
-      cautions: ['open-line'],
+      cautions: openingCautions(ports),
       state: own.atRest,
       needs: [],
       mandatory: true,

@@ -223,20 +223,17 @@ class StoredPressureMotion implements Moving {
   }
 
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
-    const { shared } = this;
+    const { shared, at: place } = this;
     const { pedal_N, bounced } = at.hands as CarHands;
     const height_m = Math.max(this.onSprings_m, y[this.height]!);
-    const show = (port: string, value: number) => {
-      shown[this.at[port]!] = value;
-    };
-    show('pedal', pedal_N);
-    show('supply', this.front.stored_Pa(y));
-    show('supply-2', this.rear.stored_Pa(y));
-    show('front', this.front.brake_Pa(y));
-    show('rear', this.rear.brake_Pa(y) + (bounced ? nudge_Pa(shared) : 0));
-    show('ram', ramAt_Pa(shared, height_m));
-    show('left', height_m);
-    show('right', height_m);
+    shown[place.pedal!] = pedal_N;
+    shown[place.supply!] = this.front.stored_Pa(y);
+    shown[place['supply-2']!] = this.rear.stored_Pa(y);
+    shown[place.front!] = this.front.brake_Pa(y);
+    shown[place.rear!] = this.rear.brake_Pa(y) + (bounced ? nudge_Pa(shared) : 0);
+    shown[place.ram!] = ramAt_Pa(shared, height_m);
+    shown[place.left!] = height_m;
+    shown[place.right!] = height_m;
   }
 }
 
