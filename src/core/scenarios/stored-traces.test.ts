@@ -78,3 +78,16 @@ test('both accumulators of a pedal valve, each by its own gauge', () => {
   expect(spent).toBeGreaterThan(12);
   expect(spent).toBeLessThan(25);
 });
+
+test('two circuits of a car, logged from empty: each its pre-charge, its pump’s flow and where it is let in and out', () => {
+  const found = logged('stored-pressure-vehicle', ['block-rear-high', 0.5], { key: 'engine' }, 300);
+  for (const circuit of ['supply', 'supply-2']) {
+    expect(Math.abs(valueOf(found, `${circuit}.pre-charge`).value / (65 * BAR) - 1)).toBeLessThan(0.02);
+    // 0.36 cc for each of 12.5 turns in a second, less what the lands leak by design.
+    expect(Math.abs(valueOf(found, `${circuit}.pump-flow`).value / 4.5e-6 - 1)).toBeLessThan(0.05);
+  }
+  expect(Math.abs(valueOf(found, 'supply.cut-out').value / (165 * BAR) - 1)).toBeLessThan(0.01);
+  // √(8·30) bar higher.
+  expect(Math.abs(valueOf(found, 'supply-2.cut-out').value / (180.5 * BAR) - 1)).toBeLessThan(0.01);
+  expect(Math.abs(valueOf(found, 'supply-2.cut-in').value / (160.5 * BAR) - 1)).toBeLessThan(0.01);
+});
