@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { sourceState } from '../contract/sources';
+import { sourceState, supplied } from '../contract/sources';
 import { findItem, type Step } from '../contract/steps';
 import { gauged } from '../families/bench-items';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
@@ -33,6 +33,20 @@ test('those are the kinds with accumulators behind gauges, and the steps in whic
     ['hydraulic-vehicle', ['line'], []],
     ['stored-pressure-vehicle', ['supply', 'supply-2'], ['rams']],
   ]));
+
+test('a body that stands on what was bled is not lifted again: behind those steps no source is asked for', () => {
+  for (const [kind] of STORING) {
+    const { steps } = runOf(kind).procedure();
+    const first = steps.findIndex(isOpening);
+    if (first < 0) continue;
+    expect(
+      steps
+        .slice(first)
+        .filter(({ state }) => supplied(state))
+        .map(({ id }) => id),
+    ).toEqual([]);
+  }
+});
 
 /** What somebody may try at any moment: what is asked for, done well or badly, put off, or something else. */
 const tries = fc.record({

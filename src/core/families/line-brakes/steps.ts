@@ -7,7 +7,8 @@ import type { LineBrakesProfile } from './profile';
 export function steps({ travel_N }: LineBrakesProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
   return [
     {
-      phase: 'load',
+      // Before anything is bled: afterwards no engine is started again.
+      phase: 'supply',
       step: {
         id: 'travel',
         title: 'Pedal travel',

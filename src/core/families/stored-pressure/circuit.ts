@@ -2,6 +2,7 @@ import { USUAL_SETTLING_S, Vessel, type Around, type Charge } from '../../fluid/
 import { filledTo, stoodLeaking, timeUntilFallen_s, type Filled } from '../../fluid/charging';
 import { landLeak_m3 } from '../../fluid/hydraulic-fluid';
 import { mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
+import { Remembered } from '../../numeric/remembered';
 import type { CircuitParameters, SharedParameters } from './parameters';
 
 /** Lands of a distribution valve past which a circuit leaks by design, and how far a spool lies out of the middle of its bore. */
@@ -69,21 +70,47 @@ export const residual_Pa = ({
 }: Pick<CircuitParameters, 'area_m2' | 'opens_N' | 'friction_N'>): number =>
   Math.max(0, (friction_N - opens_N) / area_m2);
 
+/** What circuits have come to: a diagnosis changes one thing of a car at a time, and most of it leaves a circuit as it was. */
+const TOLD = new Remembered(20_000);
+
 /** One circuit with its accumulator, at rest: charged by its pump, left alone, drawn from. Handbook-models P.1, P.2, 8.6. */
 export class Circuit {
-  private readonly vessel: Vessel;
+  private made: Vessel | null = null;
+  private key: string | null = null;
 
   constructor(
     readonly p: CircuitParameters,
-    around: Around,
+    private readonly around: Around,
     private readonly leaks: Leaks,
     private readonly pump_m3PerS: number,
-  ) {
-    this.vessel = vesselOf(p, around);
+  ) {}
+
+  /** Its accumulator: most readings need none. */
+  private get vessel(): Vessel {
+    this.made ??= vesselOf(this.p, this.around);
+    return this.made;
   }
 
-  get flickUp_Pa(): number {
-    return this.pump_m3PerS > 0 ? Math.max(0, this.vessel.flickUp_Pa) : 0;
+  /** A number that costs much, worked out once for all circuits that are alike in what it follows from. */
+  private told(what: string, work: () => number): number {
+    const { p, around, leaks } = this;
+    this.key ??= [
+      p.shell_m3,
+      p.preCharge_Pa,
+      p.in_Pa,
+      p.out_Pa,
+      p.lamp_Pa,
+      around.barometer_Pa,
+      around.temperature_K,
+      leaks.charging_m3PerSPa,
+      leaks.standing_m3PerSPa,
+      this.pump_m3PerS,
+    ].join();
+    return TOLD.tell(`${what} ${this.key}`, work);
+  }
+
+  flickUp_Pa(): number {
+    return this.told('flick', () => (this.pump_m3PerS > 0 ? Math.max(0, this.vessel.flickUp_Pa) : 0));
   }
 
   /** Where all that the pump gives leaks away again, Pa. */
@@ -111,11 +138,11 @@ export class Circuit {
   }
 
   lampOff_s(): number {
-    return this.timeTo_s(this.p.lamp_Pa);
+    return this.told('lamp', () => this.timeTo_s(this.p.lamp_Pa));
   }
 
   chargeTime_s(): number {
-    return this.timeTo_s(this.p.out_Pa);
+    return this.told('charge', () => this.timeTo_s(this.p.out_Pa));
   }
 
   cutOut_Pa(): number {
@@ -133,6 +160,10 @@ export class Circuit {
    * @param stopped_s when the engine is stopped, from empty
    */
   settled_Pa(stopped_s: number): number {
+    return this.told(`settled ${stopped_s}`, () => this.settledBy_Pa(stopped_s));
+  }
+
+  private settledBy_Pa(stopped_s: number): number {
     const { vessel, p } = this;
     const settles = (charge: Charge) => vessel.gauge_Pa(stoodLeaking(vessel, charge, SETTLES_S, this.stands));
     if (!this.stops) return settles(vessel.settledAt(Math.min(p.out_Pa, this.ceiling_Pa)));
@@ -152,22 +183,28 @@ export class Circuit {
   /** After standing with the engine off from settled gas, Pa. */
   left_Pa(stored_Pa: number, time_s: number): number {
     if (time_s <= 0) return stored_Pa;
-    const { vessel } = this;
-    return vessel.gauge_Pa(stoodLeaking(vessel, vessel.settledAt(stored_Pa), time_s, this.stands));
+    return this.told(`left ${stored_Pa} ${time_s}`, () => {
+      const { vessel } = this;
+      return vessel.gauge_Pa(stoodLeaking(vessel, vessel.settledAt(stored_Pa), time_s, this.stands));
+    });
   }
 
   /** Time that it stands with the engine off, from settled gas, until its lamp lights; no longer than it is watched, s. */
   toLamp_s(stored_Pa: number, watch_s: number): number {
-    const { vessel } = this;
-    return timeUntilFallen_s(vessel, vessel.settledAt(stored_Pa), this.p.lamp_Pa, this.stands, watch_s);
+    return this.told(`stands ${stored_Pa} ${watch_s}`, () => {
+      const { vessel } = this;
+      return timeUntilFallen_s(vessel, vessel.settledAt(stored_Pa), this.p.lamp_Pa, this.stands, watch_s);
+    });
   }
 
   /** After some applications in a row with the engine off, Pa. @param taken_m3 by each of them */
   kept_Pa(stored_Pa: number, applications: number, taken_m3: number): number {
-    const { vessel } = this;
     if (applications < 1) return stored_Pa;
-    const from: Charge = vessel.settledAt(stored_Pa);
-    const draws = (pressure_Pa: number) => taken_m3 / EVERY_S + this.stands(pressure_Pa);
-    return vessel.gauge_Pa(stoodLeaking(vessel, from, applications * EVERY_S, draws));
+    return this.told(`kept ${stored_Pa} ${applications} ${taken_m3}`, () => {
+      const { vessel } = this;
+      const from: Charge = vessel.settledAt(stored_Pa);
+      const draws = (pressure_Pa: number) => taken_m3 / EVERY_S + this.stands(pressure_Pa);
+      return vessel.gauge_Pa(stoodLeaking(vessel, from, applications * EVERY_S, draws));
+    });
   }
 }

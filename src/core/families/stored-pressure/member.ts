@@ -13,8 +13,24 @@ import {
   TEMPERATURE,
 } from '../inputs';
 import { Circuit, leaksOf, letIn_Pa, residual_Pa } from './circuit';
-import { lifting_m3PerS, nudge_Pa, onSprings_m, ramPressure_Pa, rise_s, trimmed_m } from './levelling';
-import { circuitOf, healthyCar, parameters, sharedOf, type SharedParameters, type Side } from './parameters';
+import {
+  lifting_m3PerS,
+  nudge_Pa,
+  onSprings_m,
+  ramPressure_Pa,
+  rise_s,
+  trimmed_m,
+  type Mode,
+} from './levelling';
+import {
+  circuitOf,
+  healthyCar,
+  parameters,
+  sharedOf,
+  type CircuitParameters,
+  type SharedParameters,
+  type Side,
+} from './parameters';
 import type { StoredPressureProfile } from './profile';
 
 const inputs = [
@@ -90,6 +106,7 @@ const [CHARGE_FRONT, CHARGE_REAR, FRONT, REAR, FEEL] = [0, 1, 2, 3, 4];
  */
 class StoredPressure extends BalancesNothing implements Standing {
   private readonly shared: SharedParameters;
+  private readonly known: Partial<Record<Side, CircuitParameters>> = {};
 
   constructor(
     private readonly vector: Vector,
@@ -108,9 +125,15 @@ class StoredPressure extends BalancesNothing implements Standing {
     return this.pedal_N * this.shared.pedalRatio;
   }
 
+  /** What is known of a circuit; most readings need no more. */
+  private of(side: Side): CircuitParameters {
+    this.known[side] ??= circuitOf(this.vector, side);
+    return this.known[side];
+  }
+
   private circuit(side: Side, pump_m3PerS: number): Circuit {
     const { shared } = this;
-    const p = circuitOf(this.vector, side);
+    const p = this.of(side);
     const more_m3 = side === 'rear' ? mineralLeakOf_m3(shared.heightLeak_m3PerS) : 0;
     const viscosity_PaS = shared.thickness * mineral_PaS(this.fluid_K);
     return new Circuit(p, this.around, leaksOf(p, shared, viscosity_PaS, more_m3), pump_m3PerS);
@@ -119,50 +142,53 @@ class StoredPressure extends BalancesNothing implements Standing {
   brings(terminal: number): number {
     if (terminal === FEEL) return this.input_N;
     const side = terminal === FRONT ? 'front' : 'rear';
-    return letIn_Pa(circuitOf(this.vector, side), this.input_N, 'up', this.stored[side]);
+    return letIn_Pa(this.of(side), this.input_N, 'up', this.stored[side]);
   }
 
   read(_efforts: ArrayLike<number>, { taken }: Nodes, wanted?: Wanted): number[] {
     const { shared, stored, elapsed_s, applications } = this;
     const light_N = shared.light_N * shared.pedalRatio;
-    const sides = {
-      front: { circuit: this.circuit('front', taken(CHARGE_FRONT!, 0)), brakes: FRONT! },
-      rear: { circuit: this.circuit('rear', taken(CHARGE_REAR!, 0)), brakes: REAR! },
-    } as const;
-    const both = (front: ReadingId, rear: ReadingId, tell: (circuit: Circuit, side: Side) => number) => {
-      if (!wanted || wanted.has(PLACE[front])) told[PLACE[front]] = tell(sides.front.circuit, 'front');
-      if (!wanted || wanted.has(PLACE[rear])) told[PLACE[rear]] = tell(sides.rear.circuit, 'rear');
-    };
     const told = readings.map(() => NaN);
-    both('flickUp', 'flickUp2', ({ flickUp_Pa }) => flickUp_Pa);
-    both('lampOff', 'lampOff2', (circuit) => circuit.lampOff_s());
-    both('chargeTime', 'chargeTime2', (circuit) => circuit.chargeTime_s());
-    both('cutOut', 'cutOut2', (circuit) => circuit.cutOut_Pa());
-    both('settled', 'settled2', (circuit) => {
-      // The engine is stopped once both are there.
-      const { front, rear } = sides;
-      return circuit.settled_Pa(Math.max(front.circuit.chargeTime_s(), rear.circuit.chargeTime_s()));
+    const made: Partial<Record<Side, Circuit>> = {};
+    const at = (side: Side): Circuit => {
+      made[side] ??= this.circuit(side, taken(side === 'front' ? CHARGE_FRONT! : CHARGE_REAR!, 0));
+      return made[side];
+    };
+    const tell = (id: ReadingId, work: () => number) => {
+      if (!wanted || wanted.has(PLACE[id])) told[PLACE[id]] = work();
+    };
+    const both = (front: ReadingId, rear: ReadingId, work: (side: Side) => number) => {
+      tell(front, () => work('front'));
+      tell(rear, () => work('rear'));
+    };
+    both('flickUp', 'flickUp2', (side) => at(side).flickUp_Pa());
+    both('lampOff', 'lampOff2', (side) => at(side).lampOff_s());
+    both('chargeTime', 'chargeTime2', (side) => at(side).chargeTime_s());
+    both('cutOut', 'cutOut2', (side) => at(side).cutOut_Pa());
+    // The engine is stopped once both are there.
+    both('settled', 'settled2', (side) =>
+      at(side).settled_Pa(Math.max(at('front').chargeTime_s(), at('rear').chargeTime_s())),
+    );
+    both('cutIn', 'cutIn2', (side) => at(side).cutIn_Pa());
+    both('output', 'output2', (side) => letIn_Pa(this.of(side), this.input_N, 'up', stored[side]));
+    both('releasing', 'releasing2', (side) => letIn_Pa(this.of(side), this.input_N, 'down', stored[side]));
+    both('residual', 'residual2', (side) => Math.min(stored[side], residual_Pa(this.of(side))));
+    both('kept', 'kept2', (side) => {
+      const light_Pa = letIn_Pa(this.of(side), light_N, 'up', stored[side]);
+      const taken_m3 = taken(side === 'front' ? FRONT! : REAR!, light_Pa);
+      return at(side).kept_Pa(stored[side], applications, taken_m3);
     });
-    both('cutIn', 'cutIn2', (circuit) => circuit.cutIn_Pa());
-    both('output', 'output2', ({ p }, side) => letIn_Pa(p, this.input_N, 'up', stored[side]));
-    both('releasing', 'releasing2', ({ p }, side) => letIn_Pa(p, this.input_N, 'down', stored[side]));
-    both('residual', 'residual2', ({ p }, side) => Math.min(stored[side], residual_Pa(p)));
-    both('kept', 'kept2', (circuit, side) => {
-      const light_Pa = letIn_Pa(circuit.p, light_N, 'up', stored[side]);
-      return circuit.kept_Pa(stored[side], applications, taken(sides[side].brakes, light_Pa));
-    });
-    both('lamp', 'lamp2', ({ p }) => p.lamp_Pa);
-    both('left', 'left2', (circuit, side) => circuit.left_Pa(stored[side], elapsed_s));
-    both('toLamp', 'toLamp2', (circuit, side) => circuit.toLamp_s(stored[side], shared.watch_s));
-    const { p: front } = sides.front.circuit;
-    const pump_m3PerS = taken(CHARGE_REAR!, 0);
-    told[PLACE.begins] = (front.opens_N + front.friction_N) / shared.pedalRatio;
-    told[PLACE.trimmed] = trimmed_m(shared, stored.rear);
-    told[PLACE.ram] = Math.min(stored.rear, ramPressure_Pa(shared));
-    told[PLACE.onSprings] = onSprings_m(shared);
-    told[PLACE.nudge] = nudge_Pa(shared);
-    told[PLACE.rise] = rise_s(shared, lifting_m3PerS(shared, 'gear', pump_m3PerS));
-    told[PLACE.riseParked] = rise_s(shared, lifting_m3PerS(shared, 'parked', pump_m3PerS));
+    both('lamp', 'lamp2', (side) => this.of(side).lamp_Pa);
+    both('left', 'left2', (side) => at(side).left_Pa(stored[side], elapsed_s));
+    both('toLamp', 'toLamp2', (side) => at(side).toLamp_s(stored[side], shared.watch_s));
+    const lifting = (mode: Mode) => rise_s(shared, lifting_m3PerS(shared, mode, taken(CHARGE_REAR!, 0)));
+    tell('begins', () => (this.of('front').opens_N + this.of('front').friction_N) / shared.pedalRatio);
+    tell('trimmed', () => trimmed_m(shared, stored.rear));
+    tell('ram', () => Math.min(stored.rear, ramPressure_Pa(shared)));
+    tell('onSprings', () => onSprings_m(shared));
+    tell('nudge', () => nudge_Pa(shared));
+    tell('rise', () => lifting('gear'));
+    tell('riseParked', () => lifting('parked'));
     return told;
   }
 }

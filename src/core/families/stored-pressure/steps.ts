@@ -260,13 +260,20 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       id: 'standing',
       title: 'Standing, engine off',
       instruction:
-        'Leave it as it stands, foot off. Gas that still cools looks like a leak, and what leaks by design is in what is expected.',
+        'Engine off and the gas settled, leave it as it stands, foot off. Gas that still cools looks like a leak, and what leaks by design is in what is expected.',
       cautions: [],
       state: at.off,
       needs: ['charge'],
       leaves: { input: 'released' },
       attended_s: 180,
       items: [
+        {
+          kind: 'wait',
+          id: 'standing.settle',
+          prompt: 'Engine off: gas settles',
+          duration_s: SETTLES_S,
+          starts: 'key',
+        },
         ...found('standing'),
         {
           kind: 'wait',
