@@ -290,7 +290,7 @@ export const cases: readonly DemoCase[] = [
       1,
     ),
     daysAgo: 0,
-    bench: { seed: 102, fault: ['gas-loss-rear', 0.5], until: 'standing.wait' },
+    bench: { seed: 102, fault: ['gas-loss-rear', 0.5], until: 'in.supply' },
   },
 ];
 
