@@ -1,35 +1,53 @@
 import { GAUSS_8 } from '../numeric/quadrature';
 import { orificeDrop_Pa } from './fluid-pump';
 
-/** A spool that a pedal pushes by a spring, and that the pressure it lets through pushes back. Handbook-models 8.7. */
-export interface MeteringValve {
-  readonly spring_NPerM: number;
-  /** Travel at which the spool begins to move. */
-  readonly starts_m: number;
+/** A spool that is pushed, and that the pressure it lets through pushes back. Handbook-models 8.6, 8.7. */
+export interface MeteringSpool {
   readonly preload_N: number;
   readonly friction_N: number;
   readonly area_m2: number;
 }
 
+/** One that a pedal pushes by a spring. Handbook-models 8.7. */
+export interface MeteringValve extends MeteringSpool {
+  readonly spring_NPerM: number;
+  /** Travel at which the spool begins to move. */
+  readonly starts_m: number;
+}
+
 /**
- * Pressure that a metering valve lets through, Pa: clip((k_s·(x − x₀) − F₀ ∓ F_f)/A, p_tank, p_acc), with friction against the way
- * that the pedal goes.
+ * Pressure that a spool lets through, Pa: clip((F − F₀ ∓ F_f)/A, p_tank, p_acc), with friction against the way that the push goes.
  *
+ * @param push_N on the spool
  * @param way up as it is pressed, down as it is let go
  * @param from_Pa in the tank
  * @param to_Pa in the accumulator, not below that
  */
-export function meteredPressure_Pa(
-  { spring_NPerM, starts_m, preload_N, friction_N, area_m2 }: MeteringValve,
-  travel_m: number,
+export function letThrough_Pa(
+  { preload_N, friction_N, area_m2 }: MeteringSpool,
+  push_N: number,
   way: 'up' | 'down',
   from_Pa: number,
   to_Pa: number,
 ): number {
   const against_N = way === 'up' ? friction_N : -friction_N;
-  const pressure_Pa = (spring_NPerM * (travel_m - starts_m) - preload_N - against_N) / area_m2;
-  return Math.min(to_Pa, Math.max(from_Pa, pressure_Pa));
+  return Math.min(to_Pa, Math.max(from_Pa, (push_N - preload_N - against_N) / area_m2));
 }
+
+/**
+ * Pressure that a metering valve lets through at a travel of its pedal, Pa: by k_s·(x − x₀).
+ *
+ * @param way up as it is pressed, down as it is let go
+ * @param from_Pa in the tank
+ * @param to_Pa in the accumulator, not below that
+ */
+export const meteredPressure_Pa = (
+  valve: MeteringValve,
+  travel_m: number,
+  way: 'up' | 'down',
+  from_Pa: number,
+  to_Pa: number,
+): number => letThrough_Pa(valve, valve.spring_NPerM * (travel_m - valve.starts_m), way, from_Pa, to_Pa);
 
 /** Pressure between pressing and letting go at one travel, Pa: 2·F_f/A. */
 export const meteringHysteresis_Pa = ({ friction_N, area_m2 }: MeteringValve): number =>
@@ -37,7 +55,7 @@ export const meteringHysteresis_Pa = ({ friction_N, area_m2 }: MeteringValve): n
 
 /** Pressure that is left with the pedal released, Pa: what stands in the tank, or what friction holds against the preload. */
 export const residualPressure_Pa = (
-  { friction_N, preload_N, area_m2 }: MeteringValve,
+  { friction_N, preload_N, area_m2 }: MeteringSpool,
   tank_Pa: number,
 ): number => Math.max(tank_Pa, (friction_N - preload_N) / area_m2);
 

@@ -1,9 +1,11 @@
 import { USUAL_SETTLING_S, Vessel, type Around, type Charge } from '../../fluid/accumulator';
 import { filledTo, stoodLeaking, timeUntilFallen_s, type Filled } from '../../fluid/charging';
 import { landLeak_m3 } from '../../fluid/hydraulic-fluid';
-import { mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
+import { letThrough_Pa, residualPressure_Pa, type MeteringSpool } from '../../fluid/metering-valve';
+import { mineral_PaS, mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
 import { Remembered } from '../../numeric/remembered';
-import type { CircuitParameters, SharedParameters } from './parameters';
+import type { Vector } from '../../model/descriptor';
+import { circuitOf, sharedOf, type CircuitParameters, type SharedParameters, type Side } from './parameters';
 
 /** Lands of a distribution valve past which a circuit leaks by design, and how far a spool lies out of the middle of its bore. */
 const LANDS = 2;
@@ -36,39 +38,33 @@ export interface Leaks {
   readonly standing_m3PerSPa: number;
 }
 
-/** @param more_m3 what leaks besides, as a coefficient, m³: a height valve */
-export function leaksOf(
-  p: CircuitParameters,
-  shared: SharedParameters,
-  viscosity_PaS: number,
-  more_m3: number,
-): Leaks {
-  const lost_m3 = landsOf_m3(p, shared) + mineralLeakOf_m3(p.outside_m3PerS) + more_m3;
+/** What leaks out of a circuit with its fluid so warm: the height valve lives on the rear one. */
+export function leaksOf(vector: Vector, side: Side, fluid_K: number): Leaks {
+  const p = circuitOf(vector, side);
+  const shared = sharedOf(vector);
+  const viscosity_PaS = shared.thickness * mineral_PaS(fluid_K);
+  const height_m3PerS = side === 'rear' ? shared.heightLeak_m3PerS : 0;
+  const lost_m3 = landsOf_m3(p, shared) + mineralLeakOf_m3(p.outside_m3PerS + height_m3PerS);
   return {
     charging_m3PerSPa: lost_m3 / viscosity_PaS,
     standing_m3PerSPa: (lost_m3 + mineralLeakOf_m3(p.check_m3PerS)) / viscosity_PaS,
   };
 }
 
-/** Pressure that a valve lets into the brakes at a pedal force, Pa: clip((F·i − F₀ ∓ F_f)/A, 0, p_acc). Handbook-models 8.6. */
-export function letIn_Pa(
-  { area_m2, opens_N, friction_N }: Pick<CircuitParameters, 'area_m2' | 'opens_N' | 'friction_N'>,
-  input_N: number,
-  way: 'up' | 'down',
-  stored_Pa: number,
-): number {
-  if (input_N <= 0) return 0;
-  const against_N = way === 'up' ? friction_N : -friction_N;
-  return Math.min(Math.max(0, stored_Pa), Math.max(0, (input_N - opens_N - against_N) / area_m2));
-}
+type Valve = Pick<CircuitParameters, 'area_m2' | 'opens_N' | 'friction_N'>;
+
+const spoolOf = ({ area_m2, opens_N, friction_N }: Valve): MeteringSpool => ({
+  area_m2,
+  preload_N: opens_N,
+  friction_N,
+});
+
+/** Pressure that a valve lets into the brakes at a force on it, Pa: nothing comes without a foot. Handbook-models 8.6. */
+export const letIn_Pa = (valve: Valve, input_N: number, way: 'up' | 'down', stored_Pa: number): number =>
+  input_N <= 0 ? 0 : letThrough_Pa(spoolOf(valve), input_N, way, 0, Math.max(0, stored_Pa));
 
 /** Left in the brakes with the pedal released, Pa: what friction holds against the return spring. */
-export const residual_Pa = ({
-  area_m2,
-  opens_N,
-  friction_N,
-}: Pick<CircuitParameters, 'area_m2' | 'opens_N' | 'friction_N'>): number =>
-  Math.max(0, (friction_N - opens_N) / area_m2);
+export const residual_Pa = (valve: Valve): number => residualPressure_Pa(spoolOf(valve), 0);
 
 /** What circuits have come to: a diagnosis changes one thing of a car at a time, and most of it leaves a circuit as it was. */
 const TOLD = new Remembered(20_000);

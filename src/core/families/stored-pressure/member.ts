@@ -2,7 +2,6 @@ import type { Vector } from '../../model/descriptor';
 import { BalancesNothing } from '../../model/balances-nothing';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import type { InputDescriptor } from '../../model/vectors';
-import { mineral_PaS, mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
 import {
   APPLICATIONS,
   BAROMETER,
@@ -132,11 +131,8 @@ class StoredPressure extends BalancesNothing implements Standing {
   }
 
   private circuit(side: Side, pump_m3PerS: number): Circuit {
-    const { shared } = this;
-    const p = this.of(side);
-    const more_m3 = side === 'rear' ? mineralLeakOf_m3(shared.heightLeak_m3PerS) : 0;
-    const viscosity_PaS = shared.thickness * mineral_PaS(this.fluid_K);
-    return new Circuit(p, this.around, leaksOf(p, shared, viscosity_PaS, more_m3), pump_m3PerS);
+    const leaks = leaksOf(this.vector, side, this.fluid_K);
+    return new Circuit(this.of(side), this.around, leaks, pump_m3PerS);
   }
 
   brings(terminal: number): number {

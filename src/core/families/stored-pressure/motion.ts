@@ -1,6 +1,6 @@
 import { orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
-import { MINERAL, mineral_PaS, mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
+import { MINERAL } from '../../fluid/mineral-fluid';
 import { VesselMotion, vesselStates } from '../../fluid/vessel-motion';
 import type { Port } from '../../contract/family';
 import type { Vector } from '../../model/descriptor';
@@ -42,6 +42,8 @@ const RESPONSE = {
   /** What a bleed screw and the height valve let out of the rams, m³/s. */
   out_m3PerS: 5e-6,
 } as const;
+
+const OPENING_M2 = circle_m2(RESPONSE.opening_m);
 
 /** What can be done by hand to such a car besides its pedal and its key. */
 // A type and no interface: only so is it one of `Hands`.
@@ -118,11 +120,13 @@ class CircuitMotion {
     },
   };
 
-  /** @param pumped_m3PerS what the pump gives this circuit now */
-  rates(y: Float64Array, dy: Float64Array, input_N: number, pumped_m3PerS: number): void {
+  /**
+   * @param stored_Pa what its gauge shows now
+   * @param pumped_m3PerS what the pump gives this circuit now
+   */
+  rates(y: Float64Array, dy: Float64Array, input_N: number, stored_Pa: number, pumped_m3PerS: number): void {
     const { p, brakes } = this;
-    const stored_Pa = this.stored_Pa(y);
-    const brake_Pa = this.brake_Pa(y);
+    const brake_Pa = brakes.effort;
     const give = brakes.give(brake_Pa);
     // Between what it lets in going up and what it lets go coming down friction holds it still.
     const up_Pa = letIn_Pa(p, input_N, 'up', stored_Pa);
@@ -130,11 +134,7 @@ class CircuitMotion {
     const aims_Pa = brake_Pa < up_Pa ? up_Pa : Math.min(brake_Pa, Math.max(up_Pa, down_Pa));
     const wants = ((aims_Pa - brake_Pa) * give) / RESPONSE.valve_s;
     const across_Pa = wants > 0 ? stored_Pa - brake_Pa : brake_Pa;
-    const most = orificeFlow_m3PerS(
-      circle_m2(RESPONSE.opening_m),
-      Math.max(0, across_Pa),
-      this.density_kgPerM3,
-    );
+    const most = orificeFlow_m3PerS(OPENING_M2, Math.max(0, across_Pa), this.density_kgPerM3);
     const through = Math.max(-most, Math.min(most, wants));
     const { charging_m3PerSPa, standing_m3PerSPa } = this.leaks;
     const lost = (pumped_m3PerS > 0 ? charging_m3PerSPa : standing_m3PerSPa) * stored_Pa;
@@ -168,14 +168,12 @@ class StoredPressureMotion implements Moving {
     };
     // Fluid that has stood in the room.
     const fluid_K = around.temperature_K;
-    const viscosity_PaS = shared.thickness * mineral_PaS(fluid_K);
     const density = density_kgPerM3(MINERAL, fluid_K);
     const [charge, charge2, front, rear, feel] = place.nodes as [NodeNow, NodeNow, NodeNow, NodeNow, NodeNow];
     [this.charges, this.brakes, this.feel] = [[charge, charge2], [front, rear], feel];
     const circuit = (side: Side, brakes: NodeNow, from: number) => {
-      const p = circuitOf(vector, side);
-      const more_m3 = side === 'rear' ? mineralLeakOf_m3(shared.heightLeak_m3PerS) : 0;
-      return new CircuitMotion(p, around, leaksOf(p, shared, viscosity_PaS, more_m3), density, brakes, from);
+      const leaks = leaksOf(vector, side, fluid_K);
+      return new CircuitMotion(circuitOf(vector, side), around, leaks, density, brakes, from);
     };
     this.front = circuit('front', front, place.from);
     this.rear = circuit('rear', rear, place.from + OF_ONE);
@@ -213,8 +211,8 @@ class StoredPressureMotion implements Moving {
     const hands = at.hands as CarHands;
     const input_N = shared.pedalRatio * hands.pedal_N;
     const pumped2 = charges[1].passed;
-    front.rates(y, dy, input_N, charges[0].passed);
-    rear.rates(y, dy, input_N, rear.charging ? pumped2 : 0);
+    front.rates(y, dy, input_N, charges[0].effort, charges[0].passed);
+    rear.rates(y, dy, input_N, charges[1].effort, rear.charging ? pumped2 : 0);
     const opened = this.opened(y, hands);
     const spare = rear.charging ? 0 : pumped2;
     const lifts = opened > 0 && spare > 0 ? opened * lifting_m3PerS(shared, hands.mode, spare) : 0;
@@ -223,14 +221,14 @@ class StoredPressureMotion implements Moving {
   }
 
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
-    const { shared, at: place } = this;
+    const { shared, charges, brakes, at: place } = this;
     const { pedal_N, bounced } = at.hands as CarHands;
     const height_m = Math.max(this.onSprings_m, y[this.height]!);
     shown[place.pedal!] = pedal_N;
-    shown[place.supply!] = this.front.stored_Pa(y);
-    shown[place['supply-2']!] = this.rear.stored_Pa(y);
-    shown[place.front!] = this.front.brake_Pa(y);
-    shown[place.rear!] = this.rear.brake_Pa(y) + (bounced ? nudge_Pa(shared) : 0);
+    shown[place.supply!] = charges[0].effort;
+    shown[place['supply-2']!] = charges[1].effort;
+    shown[place.front!] = brakes[0].effort;
+    shown[place.rear!] = brakes[1].effort + (bounced ? nudge_Pa(shared) : 0);
     shown[place.ram!] = ramAt_Pa(shared, height_m);
     shown[place.left!] = height_m;
     shown[place.right!] = height_m;

@@ -71,59 +71,68 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
   const middle = Math.floor((metering_N.length - 1) / 2) + 1;
   const high = (limit: Limit) => ({ limits: { high: limit.value }, source: limit.source });
   return [
-    ...BOTH.flatMap(({ n, mark, which, side }): ResultRule[] => [
-      byItem(`pre-charge${mark}`, `flick.supply${n}`, `Flick-up, ${which}`),
-      byItem(`lamp-off${mark}`, `lamp.time${n}`, `Lamp out after, ${which}`),
-      byItem(`charge-time${mark}`, `charge.time${n}`, `Charge from empty, ${which}`),
-      byItem(`cut-out${mark}`, `charge.supply${n}`, `Cut-out, ${which}`),
-      {
-        of: 'parameter',
-        id: `shell${mark}`,
-        name: `Inside of the accumulator by its charge, ${which}`,
-        step: 'charge',
-        quantity: 'volume',
-        from: {
-          flick: `flick.supply${n}`,
-          time: `charge.time${n}`,
-          settled: `settled.supply${n}`,
-          idle: 'idle.speed',
-          other: `charge.time${n ? '' : '2'}`,
+    ...BOTH.flatMap(({ n, mark, which, side }): ResultRule[] => {
+      // Asked for only where it is needed, and then again and again.
+      let known: number | null = null;
+      const given_m3 = () => (known ??= perTurn_m3(profile, whole, n));
+      return [
+        byItem(`pre-charge${mark}`, `flick.supply${n}`, `Flick-up, ${which}`),
+        byItem(`lamp-off${mark}`, `lamp.time${n}`, `Lamp out after, ${which}`),
+        byItem(`charge-time${mark}`, `charge.time${n}`, `Charge from empty, ${which}`),
+        byItem(`cut-out${mark}`, `charge.supply${n}`, `Cut-out, ${which}`),
+        {
+          of: 'parameter',
+          id: `shell${mark}`,
+          name: `Inside of the accumulator by its charge, ${which}`,
+          step: 'charge',
+          quantity: 'volume',
+          from: {
+            flick: `flick.supply${n}`,
+            time: `charge.time${n}`,
+            settled: `settled.supply${n}`,
+            idle: 'idle.speed',
+            other: `charge.time${n ? '' : '2'}`,
+          },
+          unless: ({ time = 0, other = 0 }) => (other - time > CHARGED_AGAIN_S ? CHARGED_AGAIN : null),
+          value: ({ flick = 0, time = 0, settled = 0, idle = 0 }) =>
+            shellBy_m3(given_m3() * idle, time, flick, settled),
+          nominal: { value: shell_m3, part: limits.shell_fraction },
         },
-        unless: ({ time = 0, other = 0 }) => (other - time > CHARGED_AGAIN_S ? CHARGED_AGAIN : null),
-        value: ({ flick = 0, time = 0, settled = 0, idle = 0 }) =>
-          shellBy_m3(perTurn_m3(profile, whole, n) * idle, time, flick, settled),
-        nominal: { value: shell_m3, part: limits.shell_fraction },
-      },
-      byItem(`standing${mark}`, `left.supply${n}`, `After standing, ${which}`),
-      byItem(`cut-in${mark}`, `in.supply${n}`, `Cut-in, ${which}`),
-      ...metering_N.map((_, i) =>
-        byItem(`${side}.${i + 1}`, `metering.${i + 1}.${side}`, `${capital(side)} brakes at force ${i + 1}`),
-      ),
-      {
-        of: 'parameter',
-        id: `hysteresis${mark}`,
-        name: `${capital(side)} brakes, coming down over going up`,
-        step: 'metering',
-        quantity: 'pressure',
-        from: { up: `metering.${middle}.${side}`, down: `down.${side}` },
-        value: ({ up = 0, down = 0 }) => down - up,
-        against: high(limits.hysteresis_Pa),
-      },
-      byItem(`residual${mark}`, `released.${side}`, `Left in the ${side} brakes, released`),
-      byItem(
-        `applications${mark}`,
-        `kept.${limits.applications.value}.supply${n}`,
-        `After ${limits.applications.value} applications, ${which}`,
-      ),
-      byItem(`lamp${mark}`, `lit.supply${n}`, `Lamp lights at, ${which}`),
-      {
-        of: 'item',
-        item: `stand.time${n}`,
-        id: `to-lamp${mark}`,
-        name: `Stand to the lamp, ${which}`,
-        says: { from: { fluid_K: 'fluid.warm' }, of: standsFor },
-      },
-    ]),
+        byItem(`standing${mark}`, `left.supply${n}`, `After standing, ${which}`),
+        byItem(`cut-in${mark}`, `in.supply${n}`, `Cut-in, ${which}`),
+        ...metering_N.map((_, i) =>
+          byItem(
+            `${side}.${i + 1}`,
+            `metering.${i + 1}.${side}`,
+            `${capital(side)} brakes at force ${i + 1}`,
+          ),
+        ),
+        {
+          of: 'parameter',
+          id: `hysteresis${mark}`,
+          name: `${capital(side)} brakes, coming down over going up`,
+          step: 'metering',
+          quantity: 'pressure',
+          from: { up: `metering.${middle}.${side}`, down: `down.${side}` },
+          value: ({ up = 0, down = 0 }) => down - up,
+          against: high(limits.hysteresis_Pa),
+        },
+        byItem(`residual${mark}`, `released.${side}`, `Left in the ${side} brakes, released`),
+        byItem(
+          `applications${mark}`,
+          `kept.${limits.applications.value}.supply${n}`,
+          `After ${limits.applications.value} applications, ${which}`,
+        ),
+        byItem(`lamp${mark}`, `lit.supply${n}`, `Lamp lights at, ${which}`),
+        {
+          of: 'item',
+          item: `stand.time${n}`,
+          id: `to-lamp${mark}`,
+          name: `Stand to the lamp, ${which}`,
+          says: { from: { fluid_K: 'fluid.warm' }, of: standsFor },
+        },
+      ];
+    }),
     ...(['left', 'right'] as const).flatMap((corner): ResultRule[] => [
       byItem(`trimmed-${corner}`, `trim.${corner}`, `Height as trimmed, ${corner}`),
       byItem(`springs-${corner}`, `springs.${corner}`, `Height on springs alone, ${corner}`),
@@ -151,7 +160,7 @@ export function results(profile: Profile, whole: HealthyWhole): ResultRule[] {
 /** A circuit that was full so much sooner than the other has cooled meanwhile and may have been charged again, s. */
 const CHARGED_AGAIN_S = 15;
 const CHARGED_AGAIN = sentence(
-  'The other circuit took longer: this one cooled meanwhile and was charged again, so what went into it is not known.',
+  'The other circuit took longer: this one cooled meanwhile and may have been charged again, so what went into it is not known.',
 );
 
 /** What a stand to the lamp came to, at the fluid's warmth. */

@@ -60,6 +60,15 @@ const BACK = mustBe(
   ],
 );
 
+/** The gas comes to its shell, the engine off. */
+const settles = (id: string): Item => ({
+  kind: 'wait',
+  id,
+  prompt: 'Engine off: gas settles',
+  duration_s: SETTLES_S,
+  starts: 'key',
+});
+
 /** Tests of two circuits of stored pressure and their levelling, in the order of handbook-models 8.6, with its minutes. */
 export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): PhasedStep[] {
   const { limits, metering_N, light_N, standing_s, watch_s, lift_m } = profile;
@@ -105,6 +114,8 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
   const middle_N = metering_N[Math.floor((metering_N.length - 1) / 2)]!;
   const ramRead = (rig.ram ?? []).length > 0;
 
+  const empty = { ...at.off, charge: 'spent' } as const;
+
   const first: Step[] = [
     {
       id: 'asked',
@@ -142,7 +153,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       title: 'Level',
       instruction: 'Both circuits emptied, engine off: only so does the level say anything.',
       cautions: ['fluids'],
-      state: { ...at.off, charge: 'spent' },
+      state: empty,
       needs: ['cautions'],
       fluid: true,
       leaves: { input: 'released' },
@@ -185,18 +196,11 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
         (which) => `Read the time until ${which} stops rising.`,
       ),
       ...both('charge', ['cutOut', 'cutOut2'], (which) => `Read the highest of ${which}.`, BY_HAND),
-      {
-        kind: 'wait',
-        id: 'charge.wait',
-        prompt: 'Engine off: gas settles',
-        duration_s: SETTLES_S,
-        starts: 'key',
-      },
+      settles('charge.wait'),
       ...both('settled', ['settled', 'settled2'], (which) => `Settled: read ${which}.`, BY_HAND),
     ],
   };
-  const empty = { ...at.off, charge: 'spent' } as const;
-  /** Each of the two begins only with what it opens at zero: what was read before the engine ran again does not count. */
+  /** The last two begin only with what they open at zero: what was read before the engine ran again does not count. */
   const onSprings: Step[] = [
     {
       id: 'on-stands',
@@ -267,13 +271,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       leaves: { input: 'released' },
       attended_s: 180,
       items: [
-        {
-          kind: 'wait',
-          id: 'standing.settle',
-          prompt: 'Engine off: gas settles',
-          duration_s: SETTLES_S,
-          starts: 'key',
-        },
+        settles('standing.settle'),
         ...found('standing'),
         {
           kind: 'wait',
@@ -408,13 +406,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       leaves: { input: 'released', charge: 'spent' },
       attended_s: 300,
       items: [
-        {
-          kind: 'wait',
-          id: 'applications.wait',
-          prompt: 'Engine off: gas settles',
-          duration_s: SETTLES_S,
-          starts: 'key',
-        },
+        settles('applications.wait'),
         ...found('applications'),
         ...Array.from({ length: (limits.applications.value + BEYOND) / TENS }, (_, i) => {
           const made = (i + 1) * TENS;
@@ -444,15 +436,7 @@ export function steps(profile: StoredPressureProfile, rig: Rig, at: TestedAt): P
       needs: ['charge'],
       leaves: { engine: 'off', input: 'released', charge: 'full' },
       attended_s: 60,
-      items: [
-        {
-          kind: 'wait',
-          id: 'recharge.wait',
-          prompt: 'Engine off: gas settles',
-          duration_s: SETTLES_S,
-          starts: 'key',
-        },
-      ],
+      items: [settles('recharge.wait')],
     },
     {
       id: 'stand-to-lamp',
