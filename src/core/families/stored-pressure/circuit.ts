@@ -73,6 +73,7 @@ const TOLD = new Remembered(20_000);
 export class Circuit {
   private made: Vessel | null = null;
   private key: string | null = null;
+  private filled: Filled | null = null;
 
   constructor(
     readonly p: CircuitParameters,
@@ -128,17 +129,20 @@ export class Circuit {
     return filledTo(this.vessel, this.vessel.empty, until_Pa, this.gains);
   }
 
-  /** Time from empty until a pressure is reached, s; no longer than a pump is let run. */
-  private timeTo_s(until_Pa: number): number {
-    return Math.min(LONGEST_S, this.filledTo(until_Pa).time_s);
+  /** Charged up to the cut-out: its time and what settles from it are told by one filling. */
+  private get full(): Filled {
+    this.filled ??= this.filledTo(this.p.out_Pa);
+    return this.filled;
   }
 
+  /** Time from empty until its lamp is out, s; no longer than a pump is let run. */
   lampOff_s(): number {
-    return this.told('lamp', () => this.timeTo_s(this.p.lamp_Pa));
+    return this.told('lamp', () => Math.min(LONGEST_S, this.filledTo(this.p.lamp_Pa).time_s));
   }
 
+  /** Time from empty until it is cut out, s; no longer than a pump is let run. */
   chargeTime_s(): number {
-    return this.told('charge', () => this.timeTo_s(this.p.out_Pa));
+    return this.told('charge', () => Math.min(LONGEST_S, this.full.time_s));
   }
 
   cutOut_Pa(): number {
@@ -163,7 +167,7 @@ export class Circuit {
     const { vessel, p } = this;
     const settles = (charge: Charge) => vessel.gauge_Pa(stoodLeaking(vessel, charge, SETTLES_S, this.stands));
     if (!this.stops) return settles(vessel.settledAt(Math.min(p.out_Pa, this.ceiling_Pa)));
-    let { charge, time_s } = this.filledTo(p.out_Pa);
+    let { charge, time_s } = this.full;
     for (let cycle = 0; time_s < stopped_s && cycle < MOST_CYCLES; cycle += 1) {
       const off_s = timeUntilFallen_s(vessel, charge, p.in_Pa, this.stands, stopped_s - time_s);
       charge = stoodLeaking(vessel, charge, off_s, this.stands);
