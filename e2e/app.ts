@@ -58,11 +58,11 @@ export class App extends Site {
 
   /** Starts the server and waits until it answers. */
   async up(): Promise<void> {
-    const server = spawn(
-      process.execPath,
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)],
-      { env: this.env(), stdio: 'ignore', detached: true },
-    );
+    const server = spawn('npm', ['start', '--silent', '--', '-p', String(this.port)], {
+      env: this.env(),
+      stdio: 'ignore',
+      detached: true,
+    });
     this.process = server;
     for (let tries = 0; tries < 300; tries++) {
       const answers = await fetch(`${this.url}/api/v1/health`).then(

@@ -27,7 +27,7 @@ run('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
   HARD_PEDAL_LOGGER_PORT: loggerPort,
 });
 console.log(`\nHard Pedal: http://127.0.0.1:${port}/   (data in ${data})\n`);
-const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', port], {
+const server = spawn('npm', ['start', '--silent', '--', '-p', port], {
   stdio: 'inherit',
   env: { ...process.env, HARD_PEDAL_DATA: data, NEXT_TELEMETRY_DISABLED: '1' },
 });
