@@ -1,25 +1,28 @@
-import { daysBetween } from '@/core/shop/due';
+import { daysBetween, type DueDate } from '@/core/shop/due';
 import { bareOf, firstSteps } from '@/core/shop/first-steps';
 import { benchNow } from '@/server/bench';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { dueOnShelf } from '@/server/due';
 import { nextJobs } from '@/server/job-list';
+import { dueAccumulators } from '@/server/pre-charges';
 import { shopState } from '@/server/shop';
 import { BenchPage, type BenchView } from '@/ui/bench-page';
 
-/** Calibrations that fall due within this many days stand on the Bench. */
+/** What falls due within this many days stands on the Bench. */
 const SOON_DAYS = 30;
 
 export default async function Bench() {
   const db = await database();
   const day = today();
-  const [onBench, jobs, shop, due] = await Promise.all([
+  const [onBench, jobs, shop, due, accumulators] = await Promise.all([
     benchNow(db),
     nextJobs(db, 12),
     shopState(db),
     dueOnShelf(db),
+    dueAccumulators(db),
   ]);
+  const soon = ({ on }: DueDate) => daysBetween(day, on) <= SOON_DAYS;
   const view: BenchView = {
     onBench,
     today: day,
@@ -29,7 +32,8 @@ export default async function Bench() {
       const bare = bareOf(job.body.kind, shop.instruments);
       return { job, blockedBy: bare.length > 0 ? `No gauge for: ${bare.join(', ')}` : null };
     }),
-    due: due.filter(({ on }) => daysBetween(day, on) <= SOON_DAYS),
+    due: due.filter(soon),
+    accumulators: accumulators.filter(soon),
   };
   return <BenchPage view={view} />;
 }

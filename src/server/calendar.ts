@@ -1,23 +1,46 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
-import type { DueDate } from '@/core/shop/due';
+import { printSentence } from '@/core/quantities/sentence';
+import type { UnitSet } from '@/core/quantities/units';
+import type { AccumulatorDue, DueDate } from '@/core/shop/due';
 
 const dayOf = (iso: string): DateArray => iso.split('-').map(Number) as unknown as DateArray;
 
-/** Calibrations as whole-day entries of a calendar (RFC 5545). An empty list is an empty calendar. */
-export function calendarOf(dates: readonly DueDate[]): string {
-  const events = dates.map(({ tag, name, on }): EventAttributes => ({
-    // The same gauge and day is the same entry: a calendar read again does not double it.
-    uid: `calibration-${encodeURIComponent(tag)}-${on}@hard-pedal`,
-    productId: 'hard-pedal',
-    title: `Calibration due: ${tag}`,
-    description: name,
-    start: dayOf(on),
-    duration: { days: 1 },
-  }));
-  const { error, value } = createEvents(events, {
-    productId: 'hard-pedal',
-    calName: 'Hard Pedal: calibrations',
-  });
+interface Due {
+  readonly calibrations: readonly DueDate[];
+  readonly accumulators: readonly AccumulatorDue[];
+}
+
+/** What falls due as whole-day entries of a calendar (RFC 5545). Nothing due is an empty calendar. */
+export function calendarOf({ calibrations, accumulators }: Due, units: UnitSet): string {
+  const entries = [
+    ...calibrations.map(({ tag, name, on }) => ({
+      // The same gauge and day is the same entry: a calendar read again does not double it.
+      uid: `calibration-${tag}-${on}`,
+      title: `Calibration due: ${tag}`,
+      description: name,
+      on,
+    })),
+    ...accumulators.map(({ jobId, tag, accumulator, name, on, says }) => ({
+      // A forecast moves with every reading: its entry moves with it.
+      uid: `pre-charge-${jobId}-${accumulator}`,
+      title: `Read the pre-charge again: ${tag}`,
+      description: `${name}. ${printSentence(says, units)}`,
+      on,
+    })),
+  ];
+  const { error, value } = createEvents(
+    entries.map(
+      ({ uid, title, description, on }): EventAttributes => ({
+        uid: `${encodeURIComponent(uid)}@hard-pedal`,
+        productId: 'hard-pedal',
+        title,
+        description,
+        start: dayOf(on),
+        duration: { days: 1 },
+      }),
+    ),
+    { productId: 'hard-pedal', calName: 'Hard Pedal: due dates' },
+  );
   if (error) throw error;
   return value ?? '';
 }

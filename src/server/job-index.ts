@@ -5,10 +5,11 @@ import { FINDING_KINDS } from '@/core/records/entries';
 import type { JobRecord } from '@/core/records/job-record';
 import { judgedRun } from '@/core/records/judged-run';
 import { jobChain } from './journal';
+import { indexPreCharges } from './pre-charges';
 import { readRecord } from './record';
 
 /** Raised when what is derived from the journal changes: the index is then made anew at start. */
-export const INDEX_VERSION = 3;
+export const INDEX_VERSION = 4;
 
 /** Rows that lists and searches go by, made from a job's record alone. */
 export function indexRows(record: JobRecord) {
@@ -97,6 +98,7 @@ export async function indexJob(trx: Knex, record: JobRecord): Promise<void> {
     .insert({ ...job, no })
     .onConflict('id')
     .merge();
+  await indexPreCharges(trx, record);
   for (const run of runs) await trx('runs').insert(run).onConflict('id').merge();
   await trx('job_search').where({ rowid: no }).delete();
   await trx('job_search').insert({ rowid: no, text });

@@ -7,6 +7,7 @@ import { judgements } from './migrations/005-judgements';
 import { shelfRevisions } from './migrations/006-shelf-revisions';
 import { recordings } from './migrations/007-recordings';
 import { listColumns } from './migrations/008-list-columns';
+import { preCharges } from './migrations/009-pre-charges';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
 const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
@@ -18,6 +19,7 @@ const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '006-shelf-revisions': shelfRevisions,
   '007-recordings': recordings,
   '008-list-columns': listColumns,
+  '009-pre-charges': preCharges,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */

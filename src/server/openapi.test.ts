@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { sentence } from '@/core/quantities/sentence';
 import { calendarOf } from './calendar';
 import { csvOf } from './csv';
 import { jobFileJsonSchema, openApi, OPERATIONS } from './openapi';
@@ -59,9 +60,26 @@ describe('files for other programs', () => {
     expect(csvOf(rows)).toBe(`\uFEFF"'=1+1","'@SUM(A1)","'+cmd",-2.5,-2.5,"-3,25","'\ttab",plain,"'-a"\r\n`);
   });
   test('due dates are whole days of a calendar; none is an empty calendar', () => {
-    const text = calendarOf([{ tag: 'V-41', name: 'Vacuum, activation', on: '2026-12-24' }]);
+    const calibrations = [{ tag: 'V-41', name: 'Vacuum, activation', on: '2026-12-24' }];
+    const accumulators = [
+      {
+        jobId: 'a1',
+        tag: 'GF-0431',
+        accumulator: 'accumulator',
+        name: 'Shuttle taxi 5, Accumulator',
+        on: '2027-03-09',
+        says: sentence('4 readings: at {limit} about 2027-05-01.', {
+          limit: { value: 58.5e5, quantity: 'pressure' },
+        }),
+      },
+    ];
+    const text = calendarOf({ calibrations, accumulators }, 'metric');
     expect(text).toMatch(/BEGIN:VEVENT[\s\S]*DTSTART;VALUE=DATE:20261224[\s\S]*END:VEVENT/);
     expect(text).toMatch(/SUMMARY:Calibration due: V-41/);
-    expect(calendarOf([])).toMatch(/BEGIN:VCALENDAR[\s\S]*END:VCALENDAR/);
+    expect(text).toMatch(/BEGIN:VEVENT[\s\S]*DTSTART;VALUE=DATE:20270309[\s\S]*END:VEVENT/);
+    expect(text).toMatch(/SUMMARY:Read the pre-charge again: GF-0431/);
+    expect(text.replaceAll('\r\n\t', '')).toContain('at 58.5 bar about 2027-05-01');
+    const none = calendarOf({ calibrations: [], accumulators: [] }, 'metric');
+    expect(none).toMatch(/BEGIN:VCALENDAR[\s\S]*END:VCALENDAR/);
   });
 });

@@ -2,7 +2,7 @@
 
 import { Box } from '@mui/material';
 import Link from 'next/link';
-import { daysBetween, type DueDate } from '@/core/shop/due';
+import { daysBetween, type AccumulatorDue, type DueDate } from '@/core/shop/due';
 import type { OnBench } from '@/core/shop/on-bench';
 import type { StoredJob } from '@/core/records/views';
 import type { FirstStep } from '@/core/shop/first-steps';
@@ -19,6 +19,8 @@ export interface BenchView {
   readonly next: readonly { readonly job: StoredJob; readonly blockedBy: string | null }[];
   /** Calibrations overdue or due soon. */
   readonly due: readonly DueDate[];
+  /** Accumulators whose gas can be too low by now or soon. */
+  readonly accumulators: readonly AccumulatorDue[];
   readonly today: string;
   /** What a new shop does before its first test; null once it has tested a unit. */
   readonly steps: readonly FirstStep[] | null;
@@ -28,7 +30,7 @@ export interface BenchView {
 
 /** The day: what is on the bench and live, what is next and what blocks it, gauges in use, what is overdue. */
 export function BenchPage({ view }: { view: BenchView }) {
-  const { onBench, next, due, today, steps, gauges } = view;
+  const { onBench, next, due, accumulators, today, steps, gauges } = view;
   return (
     <Page
       title="Bench"
@@ -117,7 +119,31 @@ export function BenchPage({ view }: { view: BenchView }) {
           </Box>
         )}
       </Part>
+      {accumulators.length > 0 && (
+        <Part title="Accumulators" note="by their own history">
+          {accumulators.map((one) => (
+            <AccumulatorLine key={one.jobId + one.accumulator} due={one} today={today} />
+          ))}
+        </Part>
+      )}
     </Page>
+  );
+}
+
+function AccumulatorLine({ due, today }: { due: AccumulatorDue; today: string }) {
+  const print = usePrint();
+  const { jobId, tag, name, on, says } = due;
+  return (
+    <Box sx={{ py: 0.5 }}>
+      <Box component={Link} href={`/jobs/${jobId}`} sx={{ fontWeight: 700, color: 'primary.main' }}>
+        {tag}
+      </Box>{' '}
+      {name}:{' '}
+      {on <= today
+        ? `its gas can be too low since ${on}. Read the pre-charge again.`
+        : `read the pre-charge again by ${on}, in ${daysBetween(today, on)} days.`}
+      <Box sx={{ color: 'text.secondary' }}>{print.sentence(says)}</Box>
+    </Box>
   );
 }
 

@@ -154,6 +154,8 @@ interface Kind<Profile> {
   readonly procedure: (profile: Profile, rig: Rig) => Procedure;
   /** What can be changed or opened, and what that makes stale. */
   readonly parts: readonly Part[];
+  /** Results that are the flick-up of an accumulator, each with the part whose gas that is: it is watched over the years. */
+  readonly gas?: Readonly<Record<string, string>>;
   readonly ports: readonly Port[];
   readonly leakPoints: readonly Port[];
   /** What a healthy unit should show at an item, at the conditions actually read, and what it must keep to. */
@@ -264,6 +266,7 @@ export interface MemberFolder<Profile> {
   readonly results: (profile: Profile, whole: HealthyWhole) => readonly ResultRule[];
   readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
+  readonly gas?: Kind<Profile>['gas'];
   /** Of a unit: the steps in which the way of what it drives shows, and those in which the pressure does that it makes there. */
   readonly shows?: Readonly<Record<keyof typeof SHOWN_BY_UNIT, readonly string[]>>;
   /** Where it is looked for what no gauge shows. */

@@ -237,6 +237,7 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
       ...part,
       disturbs: part.disturbs.flatMap((step) => shownByUnit.get(step) ?? [step]),
     })),
+    gas: Object.assign({}, ...ROLES.map((role) => folders[role].gas)) as NonNullable<Family['gas']>,
     ports: at.ports,
     leakPoints: every<Port>(({ leakPoints }) => leakPoints),
     expect: (context, run, item) => {

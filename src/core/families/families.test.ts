@@ -181,6 +181,13 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       ),
     );
   });
+  test('gas that is watched over the years: a result of its test, and a part that can be replaced', () => {
+    const results = family.results(benchOf(kind as FamilyKind).contextWith(), EMPTY_RUN);
+    for (const [result, part] of Object.entries(family.gas ?? {})) {
+      expect(results.find(({ id }) => id === result)?.quantity).toBe('pressure');
+      expect(family.parts.map(({ id }) => id)).toContain(part);
+    }
+  });
   test.each(family.faults.map((fault) => [fault.id, fault] as const))(
     '%s: what changes a part makes stale every reading and look that its fault can have moved',
     (_id, fault) => {

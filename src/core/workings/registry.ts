@@ -17,6 +17,7 @@ import { pullDown } from './pull-down';
 import { reserve } from './reserve';
 import { runout } from './runout';
 import { stopHeat } from './stop-heat';
+import { stopsInReserve } from './stops-in-reserve';
 import { conversion } from './unit-conversion';
 import { verdict } from './verdict-probability';
 import type { Working } from './working';
@@ -35,6 +36,7 @@ export const WORKINGS: readonly Working[] = [
   effectiveAreaWorking,
   accumulatorCharge,
   applicationsFromFull,
+  stopsInReserve,
   lampTime,
   motorPump,
   meteringValve,

@@ -211,6 +211,34 @@ describe('the workings', () => {
     });
     expect(refusals('applications-from-full', { preCharge_Pa: 170 * BAR })).toHaveProperty('preCharge_Pa');
   });
+  test('stops in a reserve: by the ideal gas where nitrogen is nearly one, and until the pressure is too little', () => {
+    // 1.0133 bar of air. Gas of 5 bar fills 1 L; at 15 bar it has 6.0133/16.0133 = 0.37552 L. 2 000 kg at 2 m/s² take
+    // 4 000 N: at 500 N to the bar 8 bar and none to touch. There it has 6.0133/9.0133 = 0.66716 L, 291.6 cc more;
+    // at once (16.0133/9.0133)^(1/1.4) · 0.37552 = 0.56632 L, 190.8 cc. A stop takes 10 cc + 8 · 0.5 cc = 14 cc.
+    const thin = {
+      shell_m3: 1e-3,
+      preCharge_Pa: 5 * BAR,
+      full_Pa: 15 * BAR,
+      mass_kg: 2000,
+      deceleration_mPerS2: 2,
+      brake_NPerBar: 500,
+      contact_Pa: 0,
+      fill_m3: 10e-6,
+      give_m3PerBar: 0.5e-6,
+    };
+    const { slow, fast, needed_Pa, stop_m3, left_Pa } = answersOf('stops-in-reserve', thin);
+    expect([slow, fast]).toEqual([Math.floor(291.6 / 14), Math.floor(190.8 / 14)]);
+    expect(needed_Pa).toBeCloseTo(8 * BAR, 3);
+    expect(stop_m3).toBeCloseTo(14e-6, 12);
+    // 13 stops are 182 cc: (0.37552/0.55752)^1.4 · 16.0133 − 1.0133 = 8.20 bar; with 1.42, nitrogen's own at 15 bar, 8.12.
+    expect(Number(left_Pa) / BAR).toBeCloseTo(8.12, 1);
+    // Where the gas alone presses enough, all the fluid is used: 624.5 cc.
+    expect(answersOf('stops-in-reserve', { ...thin, mass_kg: 1000 }).slow).toBe(Math.floor(624.5 / 12));
+    expect(refusals('stops-in-reserve', { ...thin, mass_kg: 4000 })).toEqual({
+      full_Pa: 'That deceleration needs more pressure than is stored.',
+    });
+    expect(refusals('stops-in-reserve', { ...thin, fill_m3: 0, give_m3PerBar: 0 })).toHaveProperty('fill_m3');
+  });
   test('time to lamp: 1.7 h at 18 °C, 2.8 at 0, 1.0 at 40; half as much clearance again is 3.4 times as fast', () => {
     // Two lands of 2.30e−17 m³ are the 4.6e−17 of handbook-models 8.6.
     const hours = (change: object = {}) => Number(answersOf('lamp-time', change).time_s) / 3600;

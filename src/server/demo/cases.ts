@@ -12,6 +12,8 @@ export interface DemoCase {
     readonly seed: number;
     readonly fault?: readonly [id: string, severity: number];
     readonly supply_Pa?: number;
+    /** Numbers of this unit that the years have moved, as parts of the healthy ones. */
+    readonly worn?: Readonly<Record<string, number>>;
     readonly gauges?: Readonly<Record<string, { scale?: number; zero_Pa?: number }>>;
     /** Stop before this item: a run half done. */
     readonly until?: string;
@@ -292,6 +294,19 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: { seed: 102, fault: ['gas-loss-rear', 0.5], until: 'in.supply' },
   },
+  // A shuttle that comes every half a year: its gas goes slowly, and the history says when it will be too low.
+  ...(
+    [
+      ['GF-0302', 548, 0.992, 103],
+      ['GF-0348', 366, 0.968, 104],
+      ['GF-0391', 182, 0.943, 105],
+      ['GF-0436', 2, 0.921, 106],
+    ] as const
+  ).map(([tag, daysAgo, preCharge_Pa, seed]): DemoCase => ({
+    job: job(tag, 'tollanShuttle', 'Shuttle taxi 8', 'Half-yearly test of the brake pressure.', 1 - daysAgo),
+    daysAgo,
+    bench: { seed, worn: { preCharge_Pa } },
+  })),
 ];
 
 /** Traces of the demo world: the bench over time, with a logger's noise. */

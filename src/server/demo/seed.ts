@@ -59,8 +59,9 @@ async function addCase(db: Knex, demo: DemoCase, profileId: string, today: Date)
   if (!demo.bench) return;
   const family = FAMILIES[demo.job.kind];
   const run = taken(await startRun(db, stored.id, begin));
-  const { fault: faultAt, seed, supply_Pa = 20 * INHG_PA, gauges = {}, until } = demo.bench;
-  const { values } = family.healthy(profiles[profile]);
+  const { fault: faultAt, seed, supply_Pa = 20 * INHG_PA, gauges = {}, worn = {}, until } = demo.bench;
+  const healthy = family.healthy(profiles[profile]).values;
+  const values = family.parameters.map(({ id }, i) => healthy[i]! * (worn[id] ?? 1));
   const fault = faultAt && family.faults.find(({ id }) => id === faultAt[0]);
   const truth: BenchTruth = {
     parameters: withFault(family, values, faultAt),

@@ -11,6 +11,7 @@ import type { JobRecord } from '@/core/records/job-record';
 import type { Retest } from '@/core/records/staleness';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored, StoredJob } from '@/core/records/views';
+import type { FoundInJob, PreChargeHistory } from '@/core/shop/pre-charges';
 import { call, type Problem } from '../api';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
@@ -22,6 +23,7 @@ import { CompareLinks } from './compare-links';
 import { JobDialog, type DialogKind } from './job-dialogs';
 import { JobTape } from './job-tape';
 import { Mark } from './mark';
+import { PreCharges } from './pre-charges';
 import type { Visit } from './visit';
 
 export interface JobSheetProps {
@@ -34,6 +36,8 @@ export interface JobSheetProps {
   readonly technicians: readonly { id: string; name: string }[];
   /** Everything that was logged of the unit, oldest first. */
   readonly traces: readonly Stored<TraceRecord>[];
+  /** The gas of the unit’s accumulators, by all its jobs. */
+  readonly preCharges: readonly PreChargeHistory<FoundInJob>[];
 }
 
 /** The unit's own continuous tape through its visits: what was found, tested, done and signed, in order. */
@@ -166,6 +170,7 @@ export function JobSheet(props: JobSheetProps) {
             />
           </Box>
           <PointPhotos record={record} nameOf={pointName} />
+          <PreCharges histories={props.preCharges} parts={family.parts} jobId={job.id} />
           {!locked && (
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
               <AddButton label="Finding" name="f" onClick={() => setDialog('finding')} />

@@ -5,6 +5,7 @@ import { unconfirmed } from '@/core/records/unconfirmed';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { findJob } from '@/server/jobs';
+import { preChargesOfUnit } from '@/server/pre-charges';
 import { readRecord } from '@/server/record';
 import { listTechnicians } from '@/server/technicians';
 import { tracesOfJob } from '@/server/traces';
@@ -36,6 +37,7 @@ export default async function JobPage({ params }: Place) {
       unconfirmed={unconfirmed(whole, today())}
       technicians={await listTechnicians(db)}
       traces={await tracesOfJob(db, id)}
+      preCharges={await preChargesOfUnit(db, job.body)}
     />
   );
 }

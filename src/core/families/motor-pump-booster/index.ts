@@ -23,6 +23,7 @@ export const motorPumpBooster: MemberFolder<MotorPumpBoosterProfile> = {
   keeps,
   results,
   parts,
+  gas: { 'pre-charge': 'accumulator' },
   shows: { travel: ['reserve'], pressure: ['assist', 'unpowered', 'reserve'] },
   leakPoints,
 };

@@ -57,6 +57,7 @@ export const pedalValve: Family = defineFamily<PedalValveProfile>({
   looks,
   procedure,
   parts,
+  gas: { 'pre-charge-1': 'accumulator-1', 'pre-charge-2': 'accumulator-2' },
   ports,
   leakPoints,
   expect: (context, run, item) => expectBy(pedalValve, keeps, context, run, item),

@@ -23,5 +23,6 @@ export const storedPressure: MemberFolder<StoredPressureProfile> = {
   keeps,
   results,
   parts,
+  gas: { 'pre-charge': 'accumulator-front', 'pre-charge-2': 'accumulator-rear' },
   leakPoints,
 };

@@ -1,0 +1,56 @@
+import { SEA_LEVEL_PA } from '../air/atmosphere';
+import { USUAL_SETTLING_S, Vessel } from '../fluid/accumulator';
+import { BAR } from './drawing';
+import { field } from './working';
+
+/** An accumulator that is emptied from full with its pump off. */
+export const vesselFields = {
+  shell_m3: field('Inside of the shell', 'volume', 1e-5, 0.02),
+  preCharge_Pa: field('Pre-charge at 20 °C', 'pressure', 0, 250 * BAR),
+  temperature_K: field('Temperature of the shell', 'temperature', 243.15, 353.15),
+  full_Pa: field('Settled at', 'pressure', BAR, 250 * BAR),
+};
+
+interface Fields {
+  readonly shell_m3: number;
+  readonly preCharge_Pa: number;
+  readonly temperature_K: number;
+  readonly full_Pa: number;
+}
+
+/** Draws of fluid beyond so many are not drawn. */
+export const MOST_DRAWN = 120;
+
+/** Whether heat comes in all the way, or none: draws far apart, or one behind the other. */
+type Heated = boolean;
+
+/** @throws RangeError naming the field, where the gas alone stands higher than the full vessel */
+function vesselOf(asked: Fields): Vessel {
+  const vessel = new Vessel(
+    { ...asked, settling_s: USUAL_SETTLING_S },
+    { barometer_Pa: SEA_LEVEL_PA, temperature_K: asked.temperature_K },
+  );
+  if (vessel.flickUp_Pa >= asked.full_Pa)
+    throw new RangeError('preCharge_Pa: the gas alone stands higher than the full vessel');
+  return vessel;
+}
+
+/** Fluid that comes out from full down to a pressure, m³; all of it where the gas alone stands higher. */
+export function given_m3(asked: Fields, to_Pa: number, heated: Heated): number {
+  const vessel = vesselOf(asked);
+  const full = vessel.settledAt(asked.full_Pa);
+  const end = heated ? vessel.settledAt(to_Pa) : vessel.fastTo(full, to_Pa);
+  return vessel.fluid_m3(full) - vessel.fluid_m3(end);
+}
+
+/** Pressure once so much fluid has come out, Pa; none once it is all out. */
+export function left_Pa(asked: Fields, out_m3: number, heated: Heated): number {
+  const vessel = vesselOf(asked);
+  const full = vessel.settledAt(asked.full_Pa);
+  const gas_m3 = full.gas_m3 + out_m3;
+  if (gas_m3 >= asked.shell_m3) return 0;
+  const { temperature_K } = heated
+    ? full
+    : vessel.law.compressedFast(vessel.state(full), gas_m3 / vessel.amount_kmol);
+  return vessel.gauge_Pa({ gas_m3, temperature_K });
+}
