@@ -16,6 +16,14 @@ export interface LoggedAccumulator extends Pick<Accumulator, 'shell_m3' | 'preCh
   readonly name: string;
 }
 
+/** A valve whose pedal is pressed by a travel and that meters the pressure of one circuit or more. */
+export interface LoggedValve {
+  /** Port at which the travel is read. */
+  readonly travel: string;
+  /** Ports of the circuits, each as it is named among others. */
+  readonly circuits: readonly { readonly port: string; readonly name: string }[];
+}
+
 /** What the traces of a unit are worked out with. SI. */
 export interface LoggedUnit {
   readonly slave: SlaveCylinder | null;
@@ -23,4 +31,5 @@ export interface LoggedUnit {
   readonly vacuumVolume_m3: number;
   /** What it has stored under pressure; nothing where it is left out. */
   readonly accumulators?: readonly LoggedAccumulator[];
+  readonly metered?: LoggedValve;
 }

@@ -20,6 +20,7 @@ export const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
   percent: 'Percentage',
   conductance: 'Air leak',
   volumePerPressure: 'Give of a line',
+  pressurePerTravel: 'Pressure for a travel',
   flow: 'Flow',
   fluidVolume: 'Fluid',
   pumpFlow: 'Flow of a small pump',

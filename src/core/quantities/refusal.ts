@@ -21,6 +21,7 @@ const WANTED: Readonly<Record<Quantity, string>> = {
   depressionRate: 'a vacuum change per minute',
   conductance: 'an air leak, in cm³/(s·bar)',
   volumePerPressure: 'a volume for a pressure, in cm³/bar',
+  pressurePerTravel: 'a pressure for a travel, in bar/mm or psi/in',
   flow: 'a flow, in L/min or gal/min',
   fluidVolume: 'a volume of fluid, in cm³',
   pumpFlow: 'a flow, in cm³/s',

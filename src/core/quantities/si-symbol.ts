@@ -20,6 +20,7 @@ export const SI_SYMBOL: Readonly<Record<Quantity, string>> = {
   percent: '1',
   conductance: 'm³/(s·Pa)',
   volumePerPressure: 'm³/Pa',
+  pressurePerTravel: 'Pa/m',
   flow: 'm³/s',
   fluidVolume: 'm³',
   pumpFlow: 'm³/s',

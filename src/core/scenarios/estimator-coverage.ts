@@ -11,6 +11,7 @@ import { vacuumDecay } from '../signals/vacuum-decay';
 import { FAMILIES } from '../families/registry';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { logged } from '../twin/recording';
+import { sweepTrials, swingTrials } from './metered-trials';
 import { chargeTrials, gasTrials } from './stored-pressure-trials';
 import { between, type Trial } from './trial';
 import { BAR, family, INHG, profile, ROOM, slowPull } from './traces';
@@ -38,6 +39,8 @@ export function trialsOf(seed: number): Trial[] {
     ...chargeTrials(seed),
     ...gasTrials(seed, false),
     ...gasTrials(seed, true),
+    ...sweepTrials(seed),
+    ...swingTrials(seed),
   ];
 }
 

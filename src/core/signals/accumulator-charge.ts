@@ -118,7 +118,7 @@ function cutOutOf(values: Samples, { to }: Span, top: number, noise: number): Es
   return fell
     ? told(at, noise, 'pressure')
     : untold(
-        'The log ends while the pump still runs: where it stops is not in it.',
+        'The pump is not seen to stop: what it stopped at is not in the log.',
         'Log until the pump has stopped.',
       );
 }

@@ -1,5 +1,6 @@
 import { sentence, type Sentence } from '../quantities/sentence';
 import { at, LEAST_PULL, result, type About, type Analysis, type Stretch } from './analysis';
+import { meteredIn } from './metered';
 import { pressureVolume } from './pressure-volume';
 import { proportioning } from './proportioning';
 import { forces, pulls } from './pulls';
@@ -28,12 +29,12 @@ const moves = (segments: readonly Segment[]): boolean =>
 
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
-  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump. In this log there is none of these, by the ports it names.';
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held. In this log there is none of these, by the ports it names.';
 
 /** Whether all there is needs no input beside it. */
 const needNoInput = (stretches: readonly Stretch[]) =>
   stretches.length > 0 &&
-  stretches.every(({ kind }) => ['hold', 'charge', 'cycles', 'standing'].includes(kind));
+  stretches.every(({ kind }) => ['hold', 'charge', 'cycles', 'standing', 'sweep', 'held'].includes(kind));
 
 /** Works everything out of a trace that the ports it names allow. */
 export function analyse(trace: Trace, about: About): Analysis {
@@ -58,6 +59,7 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...reserves(trace, segments, about),
     ...splits(trace, about),
     ...storedIn(trace, about),
+    ...meteredIn(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
   const notes: Sentence[] = [];
   const moved = trace.channels.some((channel) => moves(segmentsOf(trace, channel)));

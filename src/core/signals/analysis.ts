@@ -46,6 +46,8 @@ export interface Stretch {
     | 'charge'
     | 'cycles'
     | 'standing'
+    | 'sweep'
+    | 'held'
     | 'blocked';
   readonly name: string;
   readonly from_s: number;

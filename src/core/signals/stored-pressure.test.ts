@@ -81,7 +81,7 @@ describe('a charge', () => {
   test('a log that ends while the pump runs tells the flick-up, not the cut-out', () => {
     const { flickUp, cutOut, chargeTime } = charged(charge, 15);
     expect(flickUp.told).toBe(true);
-    expect(why(cutOut)).toMatch(/pump still runs/);
+    expect(why(cutOut)).toMatch(/not seen to stop/);
     expect(chargeTime.told).toBe(false);
   });
 });

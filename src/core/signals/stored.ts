@@ -3,8 +3,9 @@ import { sentence } from '../quantities/sentence';
 import { accumulatorCharge } from './accumulator-charge';
 import { at, result, type About, type Stretch } from './analysis';
 import { gasHold } from './gas-hold';
+import { untilPressed } from './metered';
 import { pumpCycles, turnsOf, type Turn } from './pump-cycles';
-import { channelAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
+import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace';
 
 /** Below this part of its greatest pressure an accumulator was empty as the log began. */
 const EMPTY_PART = 0.05;
@@ -23,11 +24,12 @@ const RESOLVE_M3PERS = 0.05e-6 / 60;
 export function storedIn(trace: Trace, about: About): Stretch[] {
   return (about.unit?.accumulators ?? []).flatMap((accumulator) => {
     const channel = channelAt(trace, accumulator.port);
-    if (channel?.quantity !== 'pressure' || trace.time_s.length < 3) return [];
+    if (channel?.quantity !== 'pressure') return [];
+    const span = untilPressed(trace, about);
     let greatest = 0;
-    for (const value of channel.values) if (value > greatest) greatest = value;
+    for (const value of channel.values.subarray(span.from, span.to)) if (value > greatest) greatest = value;
     if (greatest < SOME_PA) return [];
-    const turns = turnsOf(trace, channel, wholeOf(trace));
+    const turns = turnsOf(trace, channel, span);
     const charge = charged(trace, channel, accumulator, about, turns, greatest);
     // What leaks is told by the gas that there is, not by the gas that there should be.
     const gas = charge?.results.find(({ id }) => id === preChargeId(accumulator))?.estimate;
@@ -35,8 +37,8 @@ export function storedIn(trace: Trace, about: About): Stretch[] {
     const notes = gas?.told ? [] : [BY_PROFILE];
     return [
       ...(charge ? [charge] : []),
-      ...cycled(trace, channel, found, about, turns),
-      ...stood(trace, channel, found, about, turns),
+      ...cycled(trace, channel, span, found, about, turns),
+      ...stood(trace, channel, span, found, about, turns),
     ].map((stretch) => (stretch.kind === 'charge' ? stretch : { ...stretch, notes }));
   });
 }
@@ -89,12 +91,12 @@ function charged(
 function cycled(
   trace: Trace,
   channel: Channel,
+  span: Span,
   { port, name, ...vessel }: LoggedAccumulator,
   about: About,
   turns: readonly Turn[],
 ): Stretch[] {
   if (!turns.some(({ is }) => is === 'start')) return [];
-  const span = wholeOf(trace);
   const found = pumpCycles(trace, channel, span, vessel, about, turns);
   return [
     {
@@ -119,11 +121,12 @@ function cycled(
 function stood(
   trace: Trace,
   channel: Channel,
+  whole: Span,
   { port, name, ...vessel }: LoggedAccumulator,
   about: About,
   turns: readonly Turn[],
 ): Stretch[] {
-  const end_s = trace.time_s.at(-1)!;
+  const end_s = trace.time_s[whole.to - 1]!;
   const pauses = turns.flatMap(({ is, at_s }, i) =>
     is === 'stop' ? [{ from_s: at_s, to_s: turns[i + 1]?.at_s ?? end_s }] : [],
   );

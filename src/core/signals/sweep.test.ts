@@ -10,7 +10,14 @@ const valve = { spring_NPerM: 160e3, starts_m: 1.5e-3, preload_N: 35, friction_N
 const second = { ...valve, preload_N: 60 };
 
 /** Pressed to 14.4 mm in 12 s and let go in as long, with what the valve lets through at each travel. */
-function logged({ friction_N = 30, noise_bar = 0.2, circuits = 2, down = true, seed = 3 } = {}): Trace {
+function logged({
+  friction_N = 30,
+  noise_bar = 0.2,
+  swings_bar = 0,
+  circuits = 2,
+  down = true,
+  seed = 3,
+} = {}): Trace {
   const random = seeded(seed);
   const seconds = down ? 24 : 12;
   const time_s = Float64Array.from({ length: seconds * 50 }, (_, i) => i / 50);
@@ -18,8 +25,10 @@ function logged({ friction_N = 30, noise_bar = 0.2, circuits = 2, down = true, s
   const of = (one: typeof valve) =>
     travel.map((x, i) => {
       const way = time_s[i]! < 12 ? 'up' : 'down';
+      const swings = swings_bar * Math.sin(2 * Math.PI * 1.3 * time_s[i]!);
       return (
-        meteredPressure_Pa({ ...one, friction_N }, x, way, 0, 90 * BAR) + noise_bar * BAR * gaussian(random)
+        meteredPressure_Pa({ ...one, friction_N }, x, way, 0, 90 * BAR) +
+        (swings + noise_bar * gaussian(random)) * BAR
       );
     });
   const channel = (name: string, quantity: 'travel' | 'pressure', values: Float64Array) => ({
@@ -83,4 +92,11 @@ test('one circuit has no match, a pedal that was not let go no hysteresis: each 
   expect(pressed.slopes[0]!.told).toBe(true);
   const [hysteresis] = pressed.hysteresis;
   expect(hysteresis!.told ? null : hysteresis!.why.text).toMatch(/pressed and let go/);
+});
+
+test('a valve that hunts on its way has no slope and no hysteresis that could be told, and that is said', () => {
+  const { slopes, hysteresis, match, greatest } = swept(logged({ swings_bar: 6 }));
+  for (const one of [...slopes, ...hysteresis, match])
+    expect(one.told ? null : one.why.text).toMatch(/does not rise and fall evenly/);
+  expect(greatest.every(({ told }) => told)).toBe(true);
 });

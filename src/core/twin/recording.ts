@@ -117,6 +117,26 @@ export const leftToItsSwitch = (fed: Hands, seconds: number): Script => [
   [fed, seconds],
 ];
 
+/** A valve fed until its accumulators are full, swept slowly over its travel and back, then set to one travel at once and held. */
+export const sweptAndHeld = ({
+  fed,
+  charge_s,
+  beyondStop_m,
+  held_m,
+}: {
+  readonly fed: Hands;
+  readonly charge_s: number;
+  readonly beyondStop_m: number;
+  readonly held_m: number;
+}): Script => [
+  [{}, 1],
+  [fed, charge_s],
+  [{ treadle_m: beyondStop_m, press_mPerS: beyondStop_m / 20 }, 22],
+  [{ treadle_m: 0, press_mPerS: beyondStop_m / 20 }, 22],
+  [{ treadle_m: held_m, press_mPerS: 10 * held_m }, 12],
+  [{ treadle_m: 0, press_mPerS: 10 * held_m }, 4],
+];
+
 /** A slow application on a full tank, then the source shut: left alone, and applied again and again. */
 export const reserveTest = ({
   input_Pa,

@@ -2,7 +2,10 @@ import { INHG_PA } from '@/core/quantities/units';
 import { FAMILIES } from '@/core/families/registry';
 import type { Fitting, JobEntry } from '@/core/records/entries';
 import type { Job } from '@/core/records/job';
+import { leftToItsSwitch, reserveTest, sweptAndHeld, type Script } from '@/core/twin/recording';
 import { profiles } from './profiles';
+
+const MM = 1e-3;
 
 /** What is wrong with a unit or its bench, hidden from the run. */
 export interface DemoCase {
@@ -318,10 +321,10 @@ export const recorded: readonly {
   readonly supply_Pa?: number;
   /** Logged during the first test of the job. */
   readonly duringTest?: true;
-  /** Applications with the source shut, in place of the whole test of a remote unit. */
-  readonly reserve?: true;
-  /** Charged from empty and left to its switch for so long, s. */
-  readonly cycles_s?: number;
+  /** What is done; the whole test of a remote unit where nothing is said. */
+  readonly script?: Script;
+  readonly rate_Hz?: number;
+  readonly pressureNoise_Pa?: number;
   /** A line of the trace's own story, pinned where it belongs. */
   readonly note?: { readonly at_s: number; readonly words: string };
 }[] = [
@@ -347,7 +350,8 @@ export const recorded: readonly {
     seed: 105,
     fault: ['check-valve-leak', 0.5],
     duringTest: true,
-    reserve: true,
+    script: reserveTest({ input_Pa: 9e5, applications: 8 }),
+    pressureNoise_Pa: 2e3,
   },
   {
     name: 'Shuttle taxi 5, left to its switch',
@@ -355,6 +359,15 @@ export const recorded: readonly {
     seed: 106,
     fault: ['gas-loss', 0.3],
     duringTest: true,
-    cycles_s: 900,
+    script: leftToItsSwitch({ power: true }, 900),
+    rate_Hz: 20,
+  },
+  {
+    name: 'Snow-clearing loader 2, swept and held',
+    tag: 'GF-0430',
+    seed: 107,
+    fault: ['gas-loss-2', 0.35],
+    duringTest: true,
+    script: sweptAndHeld({ fed: { pump: true }, charge_s: 160, beyondStop_m: 14 * MM, held_m: 6 * MM }),
   },
 ];

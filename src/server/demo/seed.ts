@@ -16,7 +16,7 @@ import { aboutFor, changeTrace, keepTrace } from '../traces';
 import { insertEvents, startRetest, startRun } from '../runs';
 import { addInstrument, addProfile, findProfile, writeSettings } from '../shelf';
 import { addTechnician, listTechnicians, signJob } from '../technicians';
-import { leftToItsSwitch, recordBench, reserveTest, wholeTest } from '@/core/twin/recording';
+import { recordBench, wholeTest } from '@/core/twin/recording';
 import { cases, recorded, type DemoCase } from './cases';
 import { profiles } from './profiles';
 import { instruments, settings, signer } from './shelf';
@@ -133,15 +133,11 @@ async function addTrace(db: Knex, demo: (typeof recorded)[number], today: Date):
     withFault(family, values, demo.fault),
     demo.supply_Pa ?? 20 * INHG_PA,
     about,
-    demo.cycles_s
-      ? leftToItsSwitch({ power: true }, demo.cycles_s)
-      : demo.reserve
-        ? reserveTest({ input_Pa: 9e5, applications: 8 })
-        : wholeTest({ bypass_Pa: 60e5, beyondRunout_Pa: 38e5, hold_Pa: 22e5 }),
+    demo.script ?? wholeTest({ bypass_Pa: 60e5, beyondRunout_Pa: 38e5, hold_Pa: 22e5 }),
     {
       seed: demo.seed,
-      rate_Hz: demo.cycles_s ? 20 : 100,
-      pressureNoise_Pa: demo.reserve ? 2e3 : 9e3,
+      rate_Hz: demo.rate_Hz,
+      pressureNoise_Pa: demo.pressureNoise_Pa ?? 9e3,
       vacuumNoise_Pa: 90,
       forceNoise_N: 1.5,
     },

@@ -1,3 +1,5 @@
+import { FAMILIES } from '@/core/families/registry';
+
 /** The theme's variable for what is read at each port: the same on ladders and on traces. */
 const INK: Readonly<Record<string, string>> = {
   input: '--hp-input',
@@ -8,4 +10,14 @@ const INK: Readonly<Record<string, string>> = {
   rear: '--mui-palette-warning-main',
 };
 
-export const inkFor = (port: string | null): string => INK[port ?? ''] ?? '--hp-quiet';
+/** Ports of other names, by the ink that a family gives them; where a port beside it has that ink by its name, the plain line's. */
+const BY_FAMILY: Readonly<Record<string, string>> = Object.fromEntries(
+  Object.values(FAMILIES).flatMap(({ ports }) =>
+    ports.flatMap(({ id, ink }) =>
+      ink ? [[id, ports.some((beside) => beside.id === ink) ? '--hp-line' : INK[ink]!]] : [],
+    ),
+  ),
+);
+
+export const inkFor = (port: string | null): string =>
+  INK[port ?? ''] ?? BY_FAMILY[port ?? ''] ?? '--hp-quiet';

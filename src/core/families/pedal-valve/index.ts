@@ -52,6 +52,13 @@ export const pedalValve: Family = defineFamily<PedalValveProfile>({
       { port: 'supply', name: 'accumulator 1', shell_m3, preCharge_Pa },
       { port: 'supply-2', name: 'accumulator 2', shell_m3, preCharge_Pa },
     ],
+    metered: {
+      travel: 'treadle',
+      circuits: [
+        { port: 'output', name: 'circuit 1' },
+        { port: 'output-2', name: 'circuit 2' },
+      ],
+    },
   }),
   faults,
   looks,
