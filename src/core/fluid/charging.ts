@@ -33,20 +33,25 @@ interface Moment extends Charge {
  * One step of fluid into the vessel: pressed with no heat given off, T·(∂p/∂T)_v/(n·c_v) for each volume by the middle of the step,
  * between two halves of what the shell does to the gas meanwhile; dt/dV = 1/q by Simpson's rule. However slow the pump, it stays
  * stable. Handbook-models P.1.
+ *
+ * @param first what flows in as it begins, m³/s
  */
-function filledBy(vessel: Vessel, from: Moment, fluid_m3: number, flow: FlowAt): Moment {
-  const first = flow(vessel.gauge_Pa(from));
+function filledBy(vessel: Vessel, from: Moment, first: number, fluid_m3: number, flow: FlowAt): Moment {
   const before = vessel.stood(from, fluid_m3 / first / 2);
-  const pressed = (charge: Charge, by_m3: number, slope: Charge): Charge => ({
-    gas_m3: charge.gas_m3 - by_m3,
-    temperature_K: charge.temperature_K + by_m3 * vessel.warmingByVolume_KPerM3(slope),
-  });
-  const middle = pressed(before, fluid_m3 / 2, before);
-  const after = pressed(before, fluid_m3, middle);
-  const [halfway, last] = [middle, after].map((charge) => flow(vessel.gauge_Pa(charge))) as [number, number];
+  const half_m3 = fluid_m3 / 2;
+  const middle = pressed(before, half_m3, vessel.warmingByVolume_KPerM3(before));
+  const after = pressed(before, fluid_m3, vessel.warmingByVolume_KPerM3(middle));
+  const halfway = flow(vessel.gauge_Pa(middle));
+  const last = flow(vessel.gauge_Pa(after));
   const takes_s = (fluid_m3 * (1 / first + 4 / halfway + 1 / last)) / 6;
-  return { ...vessel.stood(after, takes_s / 2), time_s: from.time_s + takes_s };
+  const { gas_m3, temperature_K } = vessel.stood(after, takes_s / 2);
+  return { gas_m3, temperature_K, time_s: from.time_s + takes_s };
 }
+
+const pressed = ({ gas_m3, temperature_K }: Charge, by_m3: number, warming_KPerM3: number): Charge => ({
+  gas_m3: gas_m3 - by_m3,
+  temperature_K: temperature_K + by_m3 * warming_KPerM3,
+});
 
 /**
  * Fills a vessel up to a pressure, the gas giving off heat on the way.
@@ -56,24 +61,26 @@ function filledBy(vessel: Vessel, from: Moment, fluid_m3: number, flow: FlowAt):
  */
 export function filledTo(vessel: Vessel, from: Charge, until_Pa: number, flow: FlowAt): Filled {
   let at: Moment = { ...from, time_s: 0 };
-  const first = flow(vessel.gauge_Pa(from));
+  let at_Pa = vessel.gauge_Pa(from);
+  const first = flow(at_Pa);
   // Where the gas alone stands as high, no fluid gets in.
-  if (vessel.gauge_Pa(from) >= until_Pa || vessel.flickUp_Pa >= until_Pa) return { charge: from, time_s: 0 };
+  if (at_Pa >= until_Pa || vessel.flickUp_Pa >= until_Pa) return { charge: from, time_s: 0 };
   for (;;) {
-    const q = flow(vessel.gauge_Pa(at));
+    const q = flow(at_Pa);
     if (!(q > GIVES_NOTHING * first)) return { charge: at, time_s: Infinity };
     const cooling_m3 = STEP_COOLING * q * vessel.of.settling_s;
     const step = Math.min(STEP_PART * at.gas_m3, Math.max(SHORT_PART * at.gas_m3, cooling_m3));
-    const next = filledBy(vessel, at, step, flow);
+    const next = filledBy(vessel, at, q, step, flow);
     if (!Number.isFinite(next.time_s) || next.time_s < at.time_s) return { charge: at, time_s: Infinity };
-    if (vessel.gauge_Pa(next) < until_Pa) {
-      at = next;
+    const next_Pa = vessel.gauge_Pa(next);
+    if (next_Pa < until_Pa) {
+      [at, at_Pa] = [next, next_Pa];
       continue;
     }
     const before = at;
     const short = (part: number) =>
-      until_Pa - vessel.gauge_Pa(filledBy(vessel, before, Math.max(part, 1e-6) * step, flow));
-    const charge = filledBy(vessel, before, rootOfFalling(short, 0, 1, 1e-6) * step, flow);
+      until_Pa - vessel.gauge_Pa(filledBy(vessel, before, q, Math.max(part, 1e-6) * step, flow));
+    const charge = filledBy(vessel, before, q, rootOfFalling(short, 0, 1, 1e-6) * step, flow);
     return { charge, time_s: charge.time_s };
   }
 }

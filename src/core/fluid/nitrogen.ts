@@ -51,31 +51,25 @@ export interface GasLaw {
   readonly compressedFast: (from: GasState, volume_m3: number) => GasState;
 }
 
-/** Pressure by the equation itself, kPa. */
+/** Pressure by the equation itself, kPa: its powers of the density, the innermost first. */
 function bwr_kPa(t: number, v: number): number {
   const rt = GAS_CONSTANT_KPA * t;
-  const v2 = v * v;
-  return (
-    rt / v +
-    (B0 * rt - A0 - C0 / (t * t)) / v2 +
-    (B * rt - A) / (v2 * v) +
-    (A * ALPHA) / v2 ** 3 +
-    (C / (v2 * v * t * t)) * (1 + GAMMA / v2) * Math.exp(-GAMMA / v2)
-  );
+  const d = 1 / v;
+  const d2 = d * d;
+  const shared = (C / (t * t)) * (1 + GAMMA * d2) * Math.exp(-GAMMA * d2);
+  const second = B0 * rt - A0 - C0 / (t * t);
+  return d * (rt + d * (second + d * (B * rt - A + shared + A * ALPHA * d2 * d)));
 }
 
 /** ∂p/∂v at constant temperature, kPa·kmol/m³. */
 function bwrSlope_kPa(t: number, v: number): number {
   const rt = GAS_CONSTANT_KPA * t;
-  const v2 = v * v;
-  const g = GAMMA / v2;
-  return (
-    -rt / v2 -
-    (2 * (B0 * rt - A0 - C0 / (t * t))) / (v2 * v) -
-    (3 * (B * rt - A)) / (v2 * v2) -
-    (6 * A * ALPHA) / (v2 ** 3 * v) +
-    (C / (v2 * v2 * t * t)) * Math.exp(-g) * (-3 * (1 + g) - 2 * g + 2 * g * (1 + g))
-  );
+  const d = 1 / v;
+  const d2 = d * d;
+  const g = GAMMA * d2;
+  const shared = (C / (t * t)) * Math.exp(-g) * (-3 * (1 + g) - 2 * g + 2 * g * (1 + g));
+  const second = B0 * rt - A0 - C0 / (t * t);
+  return d2 * (-rt + d * (-2 * second + d * (-3 * (B * rt - A) + shared - 6 * A * ALPHA * d2 * d)));
 }
 
 const NEWTON_ROUNDS = 50;
@@ -96,10 +90,15 @@ function bwrVolume_m3(t: number, p_kPa: number): number {
 
 const within = (temperature_K: number) => Math.min(HOTTEST_K, Math.max(COLDEST_K, temperature_K));
 
-/** The nearest state within the range of the equation. */
-function edgeOf({ temperature_K, volume_m3 }: GasState): GasState {
+/** Gas that has so much room stands below the highest pressure of the range, however hot within it. */
+const ROOMY_M3 = bwrVolume_m3(HOTTEST_K, HIGHEST_PA / KPA);
+
+/** The nearest state within the range of the equation: itself, where it lies there. */
+function edgeOf(state: GasState): GasState {
+  const { temperature_K, volume_m3 } = state;
   const t = within(temperature_K);
-  const dense = volume_m3 < DENSE_M3 || bwr_kPa(t, volume_m3) > HIGHEST_PA / KPA;
+  const dense = volume_m3 < ROOMY_M3 && (volume_m3 < DENSE_M3 || bwr_kPa(t, volume_m3) > HIGHEST_PA / KPA);
+  if (t === temperature_K && !dense) return state;
   return { temperature_K: t, volume_m3: dense ? bwrVolume_m3(t, HIGHEST_PA / KPA) : volume_m3 };
 }
 
@@ -118,6 +117,7 @@ export function gasPressure_Pa(state: GasState): number {
   const edge = edgeOf(state);
   const { temperature_K: t, volume_m3: v } = edge;
   const atEdge_Pa = KPA * bwr_kPa(t, v);
+  if (edge === state) return atEdge_Pa;
   const along_Pa = atEdge_Pa + edgeSlope_PaPerK(edge) * (state.temperature_K - t);
   return (Math.max(LEAST_PART * atEdge_Pa, along_Pa) * v) / state.volume_m3;
 }
@@ -154,13 +154,11 @@ export function isochoricSlope_PaPerK(state: GasState): number {
 
 /** The same within the range. */
 function edgeSlope_PaPerK({ temperature_K: t, volume_m3: v }: GasState): number {
-  const v2 = v * v;
-  const slope =
-    GAS_CONSTANT_KPA / v +
-    (B0 * GAS_CONSTANT_KPA + (2 * C0) / t ** 3) / v2 +
-    (B * GAS_CONSTANT_KPA) / (v2 * v) -
-    ((2 * C) / (v2 * v * t ** 3)) * (1 + GAMMA / v2) * Math.exp(-GAMMA / v2);
-  return KPA * slope;
+  const d = 1 / v;
+  const g = GAMMA * d * d;
+  const cubed = 2 / (t * t * t);
+  const third = B * GAS_CONSTANT_KPA - cubed * C * (1 + g) * Math.exp(-g);
+  return KPA * d * (GAS_CONSTANT_KPA + d * (B0 * GAS_CONSTANT_KPA + cubed * C0 + d * third));
 }
 
 /** k_T = −(v/p)·(∂p/∂v) at constant temperature: 1 for an ideal gas, 1.03 at 100 bar, 1.08 at 150. Handbook-models P.1. */
@@ -179,7 +177,7 @@ const sharedTerm = (v: number) => {
 /** Heat capacity at constant volume of one kmol, J/K: that at the edge, beyond it. */
 export function gasHeatCapacity_JPerK(state: GasState): number {
   const { temperature_K: t, volume_m3: v } = edgeOf(state);
-  return KPA * (2.5 * GAS_CONSTANT_KPA + (6 / t ** 3) * (C0 / v - (C * sharedTerm(v)) / GAMMA));
+  return KPA * (2.5 * GAS_CONSTANT_KPA + (6 / (t * t * t)) * (C0 / v - (C * sharedTerm(v)) / GAMMA));
 }
 
 /** Internal energy of one kmol, J, from an origin of its own. */

@@ -73,6 +73,7 @@ const TOLD = new Remembered(20_000);
 export class Circuit {
   private made: Vessel | null = null;
   private key: string | null = null;
+  private lit: Filled | null = null;
   private filled: Filled | null = null;
 
   constructor(
@@ -124,20 +125,31 @@ export class Circuit {
     return this.ceiling_Pa > this.p.out_Pa;
   }
 
-  private filledTo(until_Pa: number): Filled {
-    if (this.ceiling_Pa <= until_Pa) return { charge: this.vessel.empty, time_s: Infinity };
-    return filledTo(this.vessel, this.vessel.empty, until_Pa, this.gains);
+  private filledOn({ charge, time_s }: Filled, until_Pa: number): Filled {
+    if (this.ceiling_Pa <= until_Pa) return { charge, time_s: Infinity };
+    const on = filledTo(this.vessel, charge, until_Pa, this.gains);
+    return { charge: on.charge, time_s: time_s + on.time_s };
   }
 
-  /** Charged up to the cut-out: its time and what settles from it are told by one filling. */
+  /** Charged from empty until its lamp is out. */
+  private get atLamp(): Filled {
+    this.lit ??= this.filledOn({ charge: this.vessel.empty, time_s: 0 }, this.p.lamp_Pa);
+    return this.lit;
+  }
+
+  /** Charged up to the cut-out: the lamp on the way there, its time and what settles from it are told by one filling. */
   private get full(): Filled {
-    this.filled ??= this.filledTo(this.p.out_Pa);
+    const { lamp_Pa, out_Pa } = this.p;
+    this.filled ??= this.filledOn(
+      lamp_Pa < out_Pa ? this.atLamp : { charge: this.vessel.empty, time_s: 0 },
+      out_Pa,
+    );
     return this.filled;
   }
 
   /** Time from empty until its lamp is out, s; no longer than a pump is let run. */
   lampOff_s(): number {
-    return this.told('lamp', () => Math.min(LONGEST_S, this.filledTo(this.p.lamp_Pa).time_s));
+    return this.told('lamp', () => Math.min(LONGEST_S, this.atLamp.time_s));
   }
 
   /** Time from empty until it is cut out, s; no longer than a pump is let run. */
