@@ -1,5 +1,6 @@
-import { expect, test } from './app';
-import { advised, readSoFar, Technician } from './technician';
+import type { Item } from '../src/core/contract/steps';
+import { App, expect, test } from './app';
+import { advised, greatest, onSimulatedBench, readSoFar, runOn, seen, Technician } from './technician';
 
 const DUAL = 'Esk & Moor Summit DV-16';
 
@@ -44,4 +45,64 @@ test('emptied and read at zero behind both check valves before anything is opene
     await expect(report.getByRole('row', { name })).toContainText('Fails');
   for (const name of [/^Flick-up, accumulator 1/, /^Circuit 2 at travel 4/, /^Accumulator 1 after standing/])
     await expect(report.getByRole('row', { name })).toContainText('Meets');
+});
+
+test('a simulated valve whose drilling is nearly plugged: both circuits read themselves, what it shows when pressed at once is read by eye, and the advice finds it', async ({
+  page,
+}) => {
+  test.setTimeout(400_000);
+  const app = await App.start({ demo: true, live: true });
+  try {
+    const { run } = await runOn(app, 'VALVE-64', DUAL, {});
+    await page.goto(`${app.url}/runs/${run.id}`);
+    const hands = await onSimulatedBench(app, page, run.id);
+    const fault = ['drilling-plugged', 0.3];
+    expect(await app.post('/live/hands', { unit: { run: run.id, fault } })).toMatchObject({ ok: true });
+    const bench = await Technician.at(app, page, run.id);
+    await page.keyboard.press('F3');
+    await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
+    const typed = async (value_Pa: number) => {
+      await page.locator('#reading').fill((value_Pa / 1e5).toFixed(1));
+      await page.keyboard.press('Enter');
+    };
+    const jumped: Record<string, number> = {};
+    let peak_Pa = 0;
+    for (;;) {
+      const { action, count } = await bench.next();
+      const item: Item | null = action.kind === 'item' ? action.item : null;
+      if (item?.id === 'hold.wait' || action.kind === 'done') break;
+      if (action.kind === 'source' && action.set.to !== 'off') {
+        await hands({ pump: true });
+        // Each gauge jumps as fluid first enters: seen as it happens.
+        const { shown } = await seen(
+          app,
+          (moment) => moment.shown['A-81']! > 10e5 && moment.shown['A-82']! > 10e5,
+        );
+        Object.assign(jumped, { supply: shown['A-81'], 'supply-2': shown['A-82'] });
+      }
+      if (item?.kind !== 'reading') {
+        await bench.doNext(true);
+        continue;
+      }
+      if (item.id === 'begin.travel') await hands({ treadle_m: 3e-3, press_mPerS: 2e-4 });
+      else if (item.id === 'hold.travel') {
+        await hands({ treadle_m: 0, press_mPerS: 0.02 });
+        await seen(app, ({ shown, settled }) => shown['C-84']! < 1e5 && settled.includes('C-84'));
+        await hands({ treadle_m: item.target_Pa!, press_mPerS: 1 });
+        peak_Pa = await greatest(app, 'C-84', 2);
+      } else if (item.port === 'treadle' && item.measures !== 'zero')
+        await hands({ treadle_m: item.target_Pa!, press_mPerS: 2e-3 });
+      if (item.measures.startsWith('flickUp')) await typed(jumped[item.port]!);
+      else if (item.id === 'hold.peak') await typed(peak_Pa);
+      await expect
+        .poll(async () => (await bench.next()).count, { timeout: 100_000, message: item.id })
+        .toBeGreaterThan(count);
+    }
+    const pane = await advised(app, page, run.id);
+    await expect(pane.getByRole('list', { name: 'Causes' }).getByRole('listitem').first()).toContainText(
+      /drilling/i,
+    );
+  } finally {
+    await app.end();
+  }
 });

@@ -138,6 +138,18 @@ export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Pr
   }
 }
 
+/** The most that a live gauge shows within some seconds. */
+export async function greatest(app: Site, gauge: string, within_s: number): Promise<number> {
+  let most = -Infinity;
+  let from_s: number | null = null;
+  await seen(app, ({ shown, t_s }) => {
+    from_s ??= t_s;
+    most = Math.max(most, shown[gauge]!);
+    return t_s - from_s > within_s;
+  });
+  return most;
+}
+
 /** On a job's sheet, by keyboard: a part was replaced by a new one. */
 export async function replacePart(page: Page, part: string, why: string): Promise<void> {
   const { keyboard } = page;

@@ -74,7 +74,10 @@ export type ResultRule =
       /** Why it cannot be told though all was read, in a sentence. */
       readonly unless?: (read: Readonly<Record<string, number>>) => Sentence | null;
       /** One of the readings may be out by so much beyond its gauge's class, SI. */
-      readonly doubt?: { readonly about: string; readonly off: () => number };
+      readonly doubt?: {
+        readonly about: string;
+        readonly off: (read: Readonly<Record<string, number>>) => number;
+      };
     } & Named)
   | { readonly of: 'health'; readonly step: string; readonly item: string }
   | { readonly of: 'own'; readonly make: () => readonly (Result | null)[] };

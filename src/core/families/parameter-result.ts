@@ -47,7 +47,7 @@ export function parameterResult(
       ...(doubted !== undefined && {
         doubt: {
           instrument: readings[doubted]![1].instrument.tag,
-          u: (rule.doubt!.off() / Math.sqrt(3)) * Math.abs(terms[doubted]!.sensitivity),
+          u: (rule.doubt!.off(values) / Math.sqrt(3)) * Math.abs(terms[doubted]!.sensitivity),
         },
       }),
       captures: captureIds(...readings.map(([, reading]) => reading)),

@@ -21,6 +21,14 @@ describe('the worked example of handbook-models P.1', () => {
     expect(vessel.fluid_m3(charge) / CC).toBeCloseTo(133.6, 1);
     expect(vessel.gauge_Pa(charge) / BAR).toBeCloseTo(150, 3);
   });
+  test('on the way it passes 85 bar when a charge up to there would be over, and is the same charge for it', () => {
+    const past = filledTo(vessel, vessel.empty, 150 * BAR, bySix, 85 * BAR);
+    expect({ charge: past.charge, time_s: past.time_s }).toEqual({ charge, time_s });
+    const to85 = filledTo(vessel, vessel.empty, 85 * BAR, bySix).time_s;
+    expect(past.passed_s).toBeCloseTo(to85, 4);
+    const passed = (bar: number) => filledTo(vessel, vessel.empty, 150 * BAR, bySix, bar * BAR).passed_s;
+    expect([passed(60), passed(150), passed(170)]).toEqual([0, Infinity, Infinity]);
+  });
   test('80 s later 120.1 bar, settled 119.5, with nothing lost', () => {
     expect(vessel.gauge_Pa(vessel.stood(charge, 80)) / BAR).toBeCloseTo(120.1, 1);
     expect(vessel.gauge_Pa(vessel.stood(charge, 1e4)) / BAR).toBeCloseTo(119.5, 1);

@@ -12,6 +12,12 @@ export interface Filled {
   readonly time_s: number;
 }
 
+/** The same, and when it passed a pressure on the way. */
+export interface FilledPast extends Filled {
+  /** s; Infinity where it did not. */
+  readonly passed_s: number;
+}
+
 /** Longest step: this part of the gas that is left, and this part of the time in which the gas cools; and the shortest. */
 const STEP_PART = 0.02;
 const STEP_COOLING = 0.25;
@@ -58,30 +64,44 @@ const pressed = ({ gas_m3, temperature_K }: Charge, by_m3: number, warming_KPerM
  *
  * @param from where it begins; an empty one jumps to its flick-up with the first of the fluid
  * @param flow what comes in at a pressure, m³/s
+ * @param passing_Pa a pressure on the way: the filling itself is the same with or without it
  */
-export function filledTo(vessel: Vessel, from: Charge, until_Pa: number, flow: FlowAt): Filled {
+export function filledTo(
+  vessel: Vessel,
+  from: Charge,
+  until_Pa: number,
+  flow: FlowAt,
+  passing_Pa = Infinity,
+): FilledPast {
   let at: Moment = { ...from, time_s: 0 };
   let at_Pa = vessel.gauge_Pa(from);
+  let passed_s = Infinity;
   const first = flow(at_Pa);
   // Where the gas alone stands as high, no fluid gets in.
-  if (at_Pa >= until_Pa || vessel.flickUp_Pa >= until_Pa) return { charge: from, time_s: 0 };
+  if (at_Pa >= until_Pa || vessel.flickUp_Pa >= until_Pa) return { charge: from, time_s: 0, passed_s };
   for (;;) {
     const q = flow(at_Pa);
-    if (!(q > GIVES_NOTHING * first)) return { charge: at, time_s: Infinity };
+    if (!(q > GIVES_NOTHING * first)) return { charge: at, time_s: Infinity, passed_s };
     const cooling_m3 = STEP_COOLING * q * vessel.of.settling_s;
     const step = Math.min(STEP_PART * at.gas_m3, Math.max(SHORT_PART * at.gas_m3, cooling_m3));
     const next = filledBy(vessel, at, q, step, flow);
-    if (!Number.isFinite(next.time_s) || next.time_s < at.time_s) return { charge: at, time_s: Infinity };
+    if (!Number.isFinite(next.time_s) || next.time_s < at.time_s)
+      return { charge: at, time_s: Infinity, passed_s };
     const next_Pa = vessel.gauge_Pa(next);
+    const before = at;
+    const stoppedAt = (stop_Pa: number): Moment => {
+      const short = (part: number) =>
+        stop_Pa - vessel.gauge_Pa(filledBy(vessel, before, q, Math.max(part, 1e-6) * step, flow));
+      return filledBy(vessel, before, q, rootOfFalling(short, 0, 1, 1e-6) * step, flow);
+    };
+    if (passed_s === Infinity && next_Pa >= passing_Pa && passing_Pa < until_Pa)
+      passed_s = vessel.flickUp_Pa >= passing_Pa ? 0 : stoppedAt(passing_Pa).time_s;
     if (next_Pa < until_Pa) {
       [at, at_Pa] = [next, next_Pa];
       continue;
     }
-    const before = at;
-    const short = (part: number) =>
-      until_Pa - vessel.gauge_Pa(filledBy(vessel, before, q, Math.max(part, 1e-6) * step, flow));
-    const charge = filledBy(vessel, before, q, rootOfFalling(short, 0, 1, 1e-6) * step, flow);
-    return { charge, time_s: charge.time_s };
+    const charge = stoppedAt(until_Pa);
+    return { charge, time_s: charge.time_s, passed_s };
   }
 }
 

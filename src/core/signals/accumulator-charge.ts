@@ -1,6 +1,5 @@
-import { preChargeOf_Pa, Vessel, type Around } from '../fluid/accumulator';
-import { filledTo } from '../fluid/charging';
-import { rootOfFalling } from '../numeric/root';
+import { preChargeOf_Pa, type Around } from '../fluid/accumulator';
+import { flowThatFilled } from '../fluid/filling-flow';
 import { courseOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { leastSquares, varianceOf } from './least-squares';
@@ -34,8 +33,6 @@ const MOST_BLOCKS = 400;
 const PASSED_S = 0.15;
 /** The pump has stopped where the pressure falls by so many standard deviations of a reading from its greatest. */
 const STOPPED = 6;
-/** Gas cools with one of these time constants while it is charged, s: between them lies what is not known of it. */
-const COOLS_S = [10, 20, 40] as const;
 
 /**
  * Pre-charge, cut-out, charge time and flow of the pump from a trace of the pressure as a pump fills an empty vessel. The gauge
@@ -170,7 +167,7 @@ function flickUpOf(trace: Trace, channel: Channel, { to }: Span, { at_s, behind 
   );
 }
 
-/** Flow that takes the vessel from its flick-up to the cut-out in the time that it took, whatever the gas gives off meanwhile. */
+/** Flow that takes the vessel from its flick-up to the cut-out in the time that it took. */
 function flowBehind(
   shell_m3: number,
   around: Around,
@@ -178,22 +175,13 @@ function flowBehind(
   chargeTime: Extract<Estimate, { told: true }>,
   cutOut_Pa: number,
 ): Estimate {
-  const flow = (preCharge_Pa: number, settling_s: number, time_s: number) => {
-    const vessel = new Vessel({ shell_m3, preCharge_Pa, settling_s }, around);
-    if (vessel.flickUp_Pa >= cutOut_Pa) return NaN;
-    const slowly = vessel.fluid_m3(vessel.settledAt(cutOut_Pa)) / time_s;
-    const fast = vessel.fluid_m3(vessel.fastTo(vessel.empty, cutOut_Pa)) / time_s;
-    const late = (q: number) => filledTo(vessel, vessel.empty, cutOut_Pa, () => q).time_s - time_s;
-    return rootOfFalling(late, 0.9 * fast, 1.1 * slowly, 1e-4 * slowly);
-  };
-  const [least, middle, most] = COOLS_S.map((tau_s) => flow(preCharge.value, tau_s, chargeTime.value)) as [
-    number,
-    number,
-    number,
-  ];
-  if (!Number.isFinite(middle))
+  const filledOn = (preCharge_Pa: number) =>
+    flowThatFilled({ shell_m3, preCharge_Pa }, around, cutOut_Pa, chargeTime.value);
+  const found = filledOn(preCharge.value);
+  if (!found)
     return untold('The pump stopped below the pressure of the gas: there is no charge to tell a flow by.');
-  const byGas = flow(preCharge.value + preCharge.u, COOLS_S[1], chargeTime.value) - middle;
-  const byTime = (middle * chargeTime.u) / chargeTime.value;
-  return told(middle, Math.hypot((most - least) / Math.sqrt(12), byGas, byTime), 'pumpFlow');
+  const { usual_m3PerS, spread_m3PerS } = found;
+  const byGas = (filledOn(preCharge.value + preCharge.u)?.usual_m3PerS ?? usual_m3PerS) - usual_m3PerS;
+  const byTime = (usual_m3PerS * chargeTime.u) / chargeTime.value;
+  return told(usual_m3PerS, Math.hypot(spread_m3PerS / Math.sqrt(12), byGas, byTime), 'pumpFlow');
 }

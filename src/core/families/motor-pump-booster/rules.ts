@@ -1,5 +1,9 @@
 import type { Keeps, Limit } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
+import { SEA_LEVEL_PA } from '../../air/atmosphere';
+import { PRE_CHARGE_K } from '../../fluid/accumulator';
+import { flowThatFilled } from '../../fluid/filling-flow';
+import { sentence } from '../../quantities/sentence';
 import { byItem } from '../results-by';
 import type { MotorPumpBoosterProfile } from './profile';
 
@@ -31,12 +35,43 @@ export const keeps: Keeps<Profile>['readings'] = {
   'load.pressure': { to: 'band', says: ({ limits }) => [limits.output_fraction] },
 };
 
+/** Where a charge is read, near enough: gas and its shell are equally warm before it, which is what its flow hangs on. */
+const AROUND = { barometer_Pa: SEA_LEVEL_PA, temperature_K: PRE_CHARGE_K };
+
+const NO_CHARGE = sentence('It stopped below the pressure of its gas: there is no charge to tell a flow by.');
+
+/** Mean flow of the pump over a charge from empty, beside no limit: what it makes hangs on volts, fluid and how full it is. */
+function pumpFlow(shell_m3: number): ResultRule {
+  const filled = ({ flick = 0, time = 0, out = 0 }: Readonly<Record<string, number>>) =>
+    flick > 0 && time > 0 ? flowThatFilled({ shell_m3, preCharge_Pa: flick }, AROUND, out, time) : null;
+  return {
+    of: 'parameter',
+    id: 'pump-flow',
+    name: 'Mean flow of the pump over the charge',
+    about: 'supply',
+    step: 'charge',
+    quantity: 'pumpFlow',
+    from: { flick: 'flick.supply', time: 'charge.time', out: 'charge.supply' },
+    unless: (read) => (filled(read) ? null : NO_CHARGE),
+    value: (read) => filled(read)?.usual_m3PerS ?? NaN,
+    // How fast the gas gives off its heat is not known: as if the time were out by so much.
+    doubt: {
+      about: 'time',
+      off: (read) => {
+        const found = filled(read);
+        return found ? ((found.spread_m3PerS / 2) * read.time!) / found.usual_m3PerS : 0;
+      },
+    },
+  };
+}
+
 /** Results of a motor-pump booster’s tests, in the order of the steps. */
-export function results({ assist_N, lamp_Pa, limits }: Profile): ResultRule[] {
+export function results({ assist_N, lamp_Pa, limits, shell_m3 }: Profile): ResultRule[] {
   return [
     byItem('pre-charge', 'flick.supply', 'Flick-up of the accumulator'),
     byItem('charge-time', 'charge.time', 'Charge from empty'),
     byItem('cut-out', 'charge.supply', 'Switched off at'),
+    pumpFlow(shell_m3),
     byItem('cut-in', 'switch.in', 'Switched on at'),
     byItem('on-time', 'switch.on', 'On-time'),
     byItem('cut-out-again', 'switch.out', 'Switched off at, once settled'),

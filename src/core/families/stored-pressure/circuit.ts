@@ -1,5 +1,5 @@
 import { USUAL_SETTLING_S, Vessel, type Around, type Charge } from '../../fluid/accumulator';
-import { filledTo, stoodLeaking, timeUntilFallen_s, type Filled } from '../../fluid/charging';
+import { filledTo, stoodLeaking, timeUntilFallen_s, type FilledPast } from '../../fluid/charging';
 import { landLeak_m3 } from '../../fluid/hydraulic-fluid';
 import { letThrough_Pa, residualPressure_Pa, type MeteringSpool } from '../../fluid/metering-valve';
 import { mineral_PaS, mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
@@ -73,8 +73,7 @@ const TOLD = new Remembered(20_000);
 export class Circuit {
   private made: Vessel | null = null;
   private key: string | null = null;
-  private lit: Filled | null = null;
-  private filled: Filled | null = null;
+  private filled: FilledPast | null = null;
 
   constructor(
     readonly p: CircuitParameters,
@@ -125,31 +124,26 @@ export class Circuit {
     return this.ceiling_Pa > this.p.out_Pa;
   }
 
-  private filledOn({ charge, time_s }: Filled, until_Pa: number): Filled {
-    if (this.ceiling_Pa <= until_Pa) return { charge, time_s: Infinity };
-    const on = filledTo(this.vessel, charge, until_Pa, this.gains);
-    return { charge: on.charge, time_s: time_s + on.time_s };
-  }
-
-  /** Charged from empty until its lamp is out. */
-  private get atLamp(): Filled {
-    this.lit ??= this.filledOn({ charge: this.vessel.empty, time_s: 0 }, this.p.lamp_Pa);
-    return this.lit;
+  /** Charged from empty up to a pressure, past its lamp. */
+  private filledTo(until_Pa: number): FilledPast {
+    if (this.ceiling_Pa <= until_Pa)
+      return { charge: this.vessel.empty, time_s: Infinity, passed_s: Infinity };
+    return filledTo(this.vessel, this.vessel.empty, until_Pa, this.gains, this.p.lamp_Pa);
   }
 
   /** Charged up to the cut-out: the lamp on the way there, its time and what settles from it are told by one filling. */
-  private get full(): Filled {
-    const { lamp_Pa, out_Pa } = this.p;
-    this.filled ??= this.filledOn(
-      lamp_Pa < out_Pa ? this.atLamp : { charge: this.vessel.empty, time_s: 0 },
-      out_Pa,
-    );
+  private get full(): FilledPast {
+    this.filled ??= this.filledTo(this.p.out_Pa);
     return this.filled;
   }
 
   /** Time from empty until its lamp is out, s; no longer than a pump is let run. */
   lampOff_s(): number {
-    return this.told('lamp', () => Math.min(LONGEST_S, this.atLamp.time_s));
+    const { lamp_Pa, out_Pa } = this.p;
+    const onTheWay = this.stops && lamp_Pa < out_Pa;
+    return this.told('lamp', () =>
+      Math.min(LONGEST_S, onTheWay ? this.full.passed_s : this.filledTo(lamp_Pa).time_s),
+    );
   }
 
   /** Time from empty until it is cut out, s; no longer than a pump is let run. */
