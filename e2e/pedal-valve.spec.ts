@@ -1,6 +1,15 @@
 import type { Item } from '../src/core/contract/steps';
 import { App, expect, test } from './app';
-import { advised, greatest, onSimulatedBench, readSoFar, runOn, seen, Technician } from './technician';
+import {
+  advised,
+  greatest,
+  jumpedTo,
+  onSimulatedBench,
+  readSoFar,
+  runOn,
+  seen,
+  Technician,
+} from './technician';
 
 const DUAL = 'Esk & Moor Summit DV-16';
 
@@ -66,18 +75,15 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
       await page.keyboard.press('Enter');
     };
     const jumped: Record<string, number> = {};
-    let peak_Pa = 0;
+    let [peak_Pa, middle_m] = [0, 0];
     for (;;) {
       const { action, count } = await bench.next();
       const item: Item | null = action.kind === 'item' ? action.item : null;
       if (item?.id === 'hold.wait' || action.kind === 'done') break;
-      if (action.kind === 'source' && action.set.to !== 'off') {
+      if (action.kind === 'source' && action.set.to === 'on') {
         await hands({ pump: true });
         // Each gauge jumps as fluid first enters: seen as it happens.
-        const { shown } = await seen(
-          app,
-          (moment) => moment.shown['A-81']! > 10e5 && moment.shown['A-82']! > 10e5,
-        );
+        const { shown } = await jumpedTo(app, ['A-81', 'A-82']);
         Object.assign(jumped, { supply: shown['A-81'], 'supply-2': shown['A-82'] });
       }
       if (item?.kind !== 'reading') {
@@ -85,13 +91,15 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
         continue;
       }
       if (item.id === 'begin.travel') await hands({ treadle_m: 3e-3, press_mPerS: 2e-4 });
-      else if (item.id === 'hold.travel') {
+      else if (item.id === 'hold.peak') {
         await hands({ treadle_m: 0, press_mPerS: 0.02 });
         await seen(app, ({ shown, settled }) => shown['C-84']! < 1e5 && settled.includes('C-84'));
-        await hands({ treadle_m: item.target_Pa!, press_mPerS: 1 });
+        await hands({ treadle_m: middle_m, press_mPerS: 1 });
         peak_Pa = await greatest(app, 'C-84', 2);
-      } else if (item.port === 'treadle' && item.measures !== 'zero')
-        await hands({ treadle_m: item.target_Pa!, press_mPerS: 2e-3 });
+      } else if (item.port === 'treadle' && item.measures !== 'zero') {
+        middle_m = item.target_Pa!;
+        await hands({ treadle_m: middle_m, press_mPerS: 2e-3 });
+      }
       if (item.measures.startsWith('flickUp')) await typed(jumped[item.port]!);
       else if (item.id === 'hold.peak') await typed(peak_Pa);
       await expect

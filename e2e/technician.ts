@@ -138,6 +138,20 @@ export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Pr
   }
 }
 
+/** Where the gauges of accumulators jump to as fluid first enters: read as they are through with the jump. */
+export async function jumpedTo(app: Site, gauges: readonly string[]): Promise<LiveMoment> {
+  let before: LiveMoment | null = null;
+  return seen(app, (moment) => {
+    const over = gauges.every(
+      (gauge) =>
+        before && before.shown[gauge]! > JUMPED_PA && moment.shown[gauge]! < before.shown[gauge]! * 1.02,
+    );
+    before = moment;
+    return over;
+  });
+}
+const JUMPED_PA = 10e5;
+
 /** The most that a live gauge shows within some seconds. */
 export async function greatest(app: Site, gauge: string, within_s: number): Promise<number> {
   let most = -Infinity;
@@ -268,7 +282,7 @@ export class Technician {
     } else {
       await expect(
         this.page.getByRole('button', {
-          name: /^(Understood|Vacuum is|Pump is|Ignition is|Engine (?:is|idles)|It is|Close the run)/,
+          name: /^(Understood|Vacuum is|Pump is|Power is|Ignition is|Engine (?:is|idles)|It is|Close the run)/,
         }),
       ).toBeEnabled();
       const letter = { acknowledge: 'u', source: 'v', finish: 'c', item: '', stopped: 'e' }[action.kind];

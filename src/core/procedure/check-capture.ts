@@ -183,7 +183,7 @@ export interface LiveShown {
 
 /**
  * What makes a value worth a second look before it is sent: a gauge that still moves, an input far from its aim, a
- * typed value far from what the same gauge shows.
+ * typed value far from what the same gauge shows. One that an eye caught as it passed is not held against what shows by now.
  *
  * @param live the same gauge, where it reads itself
  */
@@ -200,7 +200,7 @@ export function secondLook(candidate: Candidate, live: LiveShown | null): Captur
   const aim = item.measures === 'input' ? item.target_Pa : undefined;
   if (aim !== undefined && !near(aim, NEAR.part * aim))
     return asks((show) => `${show(value_SI)} is far from the aim of ${show(aim)}.`);
-  if (by === 'typed' && live && !near(live.value_SI, DOUBTFUL_PART * span_SI(gauge)))
+  if (by === 'typed' && live && item.moment !== 'by-hand' && !near(live.value_SI, DOUBTFUL_PART * span_SI(gauge)))
     return asks((show) => `You typed ${show(value_SI)}; ${gauge.tag} shows ${show(live.value_SI)}.`);
   return null;
 }

@@ -316,6 +316,15 @@ describe('a capture', () => {
     expect(look(aim, 'gauge', { value_SI: aim, settled: false })).toMatch(/still moving/);
     expect(look(aim, 'gauge', { value_SI: aim, settled: true })).toBeNull();
   });
+  test('of a moment that is over is not held against what the gauge shows by now', () => {
+    const jump: Candidate = {
+      item: { ...item('bypass.2.output'), moment: 'by-hand' },
+      gauge: gauges.outHigh,
+      value_SI: 70 * BAR,
+      by: 'typed',
+    };
+    expect(secondLook(jump, { value_SI: 151 * BAR, settled: true })).toBeNull();
+  });
 });
 
 test.each(Object.keys(FAMILIES) as FamilyKind[])(
