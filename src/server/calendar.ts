@@ -29,16 +29,14 @@ export function calendarOf({ calibrations, accumulators }: Due, units: UnitSet):
     })),
   ];
   const { error, value } = createEvents(
-    entries.map(
-      ({ uid, title, description, on }): EventAttributes => ({
-        uid: `${encodeURIComponent(uid)}@hard-pedal`,
-        productId: 'hard-pedal',
-        title,
-        description,
-        start: dayOf(on),
-        duration: { days: 1 },
-      }),
-    ),
+    entries.map(({ uid, title, description, on }): EventAttributes => ({
+      uid: `${encodeURIComponent(uid)}@hard-pedal`,
+      productId: 'hard-pedal',
+      title,
+      description,
+      start: dayOf(on),
+      duration: { days: 1 },
+    })),
     { productId: 'hard-pedal', calName: 'Hard Pedal: due dates' },
   );
   if (error) throw error;

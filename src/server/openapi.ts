@@ -144,7 +144,12 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Record a calibration',
     body: change(calibrationSchema),
   },
-  { method: 'get', path: '/due.ics', summary: 'Calibrations, and accumulators to be read again, as a calendar', returns: 'text/calendar' },
+  {
+    method: 'get',
+    path: '/due.ics',
+    summary: 'Calibrations, and accumulators to be read again, as a calendar',
+    returns: 'text/calendar',
+  },
   { method: 'get', path: '/technicians', summary: 'Those who may sign' },
   { method: 'post', path: '/technicians', summary: 'Add a technician', body: newTechnicianSchema },
   { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },

@@ -200,7 +200,12 @@ export function secondLook(candidate: Candidate, live: LiveShown | null): Captur
   const aim = item.measures === 'input' ? item.target_Pa : undefined;
   if (aim !== undefined && !near(aim, NEAR.part * aim))
     return asks((show) => `${show(value_SI)} is far from the aim of ${show(aim)}.`);
-  if (by === 'typed' && live && item.moment !== 'by-hand' && !near(live.value_SI, DOUBTFUL_PART * span_SI(gauge)))
+  if (
+    by === 'typed' &&
+    live &&
+    item.moment !== 'by-hand' &&
+    !near(live.value_SI, DOUBTFUL_PART * span_SI(gauge))
+  )
     return asks((show) => `You typed ${show(value_SI)}; ${gauge.tag} shows ${show(live.value_SI)}.`);
   return null;
 }

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
-import { axis, BAR } from './drawing';
-import { given_m3, left_Pa, MOST_DRAWN, vesselFields } from './emptied-vessel';
+import { BAR } from './drawing';
+import { drawEmptied, given_m3, vesselFields } from './emptied-vessel';
 import { defineWorking, field } from './working';
 
 const fields = z.strictObject({
@@ -41,28 +40,18 @@ export const applicationsFromFull = defineWorking<Fields>({
     { id: 'slow_m3', name: 'Fluid given, far apart', value: given(asked, true), quantity: 'fluidVolume' },
     { id: 'fast_m3', name: 'Fluid given at once', value: given(asked, false), quantity: 'fluidVolume' },
   ],
-  picture: (asked, set) => {
-    const most = Math.min(MOST_DRAWN, Math.ceil(1.2 * count(asked, true)) + 1);
-    const x = { title: 'Applications', low: 0, high: most };
-    const y = axis('Pressure left', 'pressure', set, 0, 1.1 * asked.full_Pa);
-    const plot = new Plot(x, y);
-    const curve = (heated: boolean) =>
-      Array.from(
-        { length: most + 1 },
-        (_, n) => [n, y.at(left_Pa(asked, n * asked.application_m3, heated))] as const,
-      );
-    plot.line(curve(true));
-    plot.line(curve(false), { dashed: true });
-    plot.line([
-      [0, y.at(asked.lamp_Pa)],
-      [most, y.at(asked.lamp_Pa)],
-    ]);
-    plot.words(0, y.at(asked.lamp_Pa), 'lamp');
-    const [fast, slow] = [count(asked, false), count(asked, true)];
-    plot.mark(fast, `${fast} one behind the other`);
-    if (slow > fast) plot.mark(slow, `${slow} far apart`);
-    return plot.svg(
-      'Pressure left after each application, far apart; dashed, one behind the other; and the lamp',
-    );
-  },
+  picture: (asked, set) =>
+    drawEmptied(
+      asked,
+      {
+        draws: 'Applications',
+        draw_m3: asked.application_m3,
+        fast: count(asked, false),
+        slow: count(asked, true),
+        least_Pa: asked.lamp_Pa,
+        word: 'lamp',
+        says: 'Pressure left after each application, far apart; dashed, one behind the other; and the lamp',
+      },
+      set,
+    ),
 });

@@ -1,6 +1,8 @@
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { USUAL_SETTLING_S, Vessel } from '../fluid/accumulator';
-import { BAR } from './drawing';
+import { Plot } from '../documents/plot';
+import type { UnitSet } from '../quantities/units';
+import { axis, BAR } from './drawing';
 import { field } from './working';
 
 /** An accumulator that is emptied from full with its pump off. */
@@ -19,7 +21,7 @@ interface Fields {
 }
 
 /** Draws of fluid beyond so many are not drawn. */
-export const MOST_DRAWN = 120;
+const MOST_DRAWN = 120;
 
 /** Whether heat comes in all the way, or none: draws far apart, or one behind the other. */
 type Heated = boolean;
@@ -53,4 +55,40 @@ export function left_Pa(asked: Fields, out_m3: number, heated: Heated): number {
     ? full
     : vessel.law.compressedFast(vessel.state(full), gas_m3 / vessel.amount_kmol);
   return vessel.gauge_Pa({ gas_m3, temperature_K });
+}
+
+/** What is drawn of a vessel that is emptied in equal draws. */
+interface Drawn {
+  /** What a draw is called, several of them. */
+  readonly draws: string;
+  readonly draw_m3: number;
+  /** How many it is enough for, one behind the other and far apart. */
+  readonly fast: number;
+  readonly slow: number;
+  /** Pressure at which it is no longer enough, and the word for that. */
+  readonly least_Pa: number;
+  readonly word: string;
+  /** The picture in a sentence. */
+  readonly says: string;
+}
+
+/** Pressure left after each draw, far apart; dashed, one behind the other. */
+export function drawEmptied(asked: Fields, drawn: Drawn, set: UnitSet): string {
+  const { draws, draw_m3, fast, slow, least_Pa, word, says } = drawn;
+  const most = Math.min(MOST_DRAWN, Math.ceil(1.2 * slow) + 1);
+  const x = { title: draws, low: 0, high: most };
+  const y = axis('Pressure left', 'pressure', set, 0, 1.1 * asked.full_Pa);
+  const plot = new Plot(x, y);
+  const curve = (heated: Heated) =>
+    Array.from({ length: most + 1 }, (_, n) => [n, y.at(left_Pa(asked, n * draw_m3, heated))] as const);
+  plot.line(curve(true));
+  plot.line(curve(false), { dashed: true });
+  plot.line([
+    [0, y.at(least_Pa)],
+    [most, y.at(least_Pa)],
+  ]);
+  plot.words(0, y.at(least_Pa), word);
+  plot.mark(fast, `${fast} one behind the other`);
+  if (slow > fast) plot.mark(slow, `${slow} far apart`);
+  return plot.svg(says);
 }

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
-import { axis, BAR } from './drawing';
-import { given_m3, left_Pa, MOST_DRAWN, vesselFields } from './emptied-vessel';
+import { BAR } from './drawing';
+import { drawEmptied, given_m3, left_Pa, vesselFields } from './emptied-vessel';
 import { defineWorking, field } from './working';
 
 const fields = z.strictObject({
@@ -74,28 +73,18 @@ export const stopsInReserve = defineWorking<Fields>({
       },
     ];
   },
-  picture: (asked, set) => {
-    const [fast, slow] = [stops(asked, false), stops(asked, true)];
-    const most = Math.min(MOST_DRAWN, Math.ceil(1.2 * slow) + 1);
-    const x = { title: 'Stops', low: 0, high: most };
-    const y = axis('Pressure left', 'pressure', set, 0, 1.1 * asked.full_Pa);
-    const plot = new Plot(x, y);
-    const curve = (heated: boolean) =>
-      Array.from(
-        { length: most + 1 },
-        (_, n) => [n, y.at(left_Pa(asked, n * stop_m3(asked), heated))] as const,
-      );
-    plot.line(curve(true));
-    plot.line(curve(false), { dashed: true });
-    plot.line([
-      [0, y.at(needed_Pa(asked))],
-      [most, y.at(needed_Pa(asked))],
-    ]);
-    plot.words(0, y.at(needed_Pa(asked)), 'needed');
-    plot.mark(fast, `${fast} one behind the other`);
-    if (slow > fast) plot.mark(slow, `${slow} far apart`);
-    return plot.svg(
-      'Pressure left after each stop, far apart; dashed, one behind the other; and what a stop needs',
-    );
-  },
+  picture: (asked, set) =>
+    drawEmptied(
+      asked,
+      {
+        draws: 'Stops',
+        draw_m3: stop_m3(asked),
+        fast: stops(asked, false),
+        slow: stops(asked, true),
+        least_Pa: needed_Pa(asked),
+        word: 'needed',
+        says: 'Pressure left after each stop, far apart; dashed, one behind the other; and what a stop needs',
+      },
+      set,
+    ),
 });
