@@ -74,6 +74,30 @@ test('what the valve draws is not taken for a pump that its switch turns: accumu
   expect(numberOf(charges[0], 'supply.pre-charge') / (85 * BAR)).toBeCloseTo(1, 1);
 });
 
+test.each([0, 1, 2, 3])(
+  'a log in which the pedal is pressed after %d readings tells no accumulator, and breaks nothing',
+  (readings) => {
+    const time_s = Float64Array.from({ length: 400 }, (_, i) => i / 20);
+    const on = (port: string, quantity: 'travel' | 'pressure', at: (i: number) => number) => ({
+      name: port,
+      port,
+      quantity,
+      values: time_s.map((_, i) => at(i)),
+    });
+    const travel = (i: number) => (i < readings ? 0 : 6 * MM);
+    const trace = {
+      time_s,
+      channels: [
+        on('treadle', 'travel', travel),
+        on('supply', 'pressure', () => 150 * BAR),
+        on('output', 'pressure', (i) => 5e9 * travel(i)),
+      ],
+    };
+    const { stretches } = analyse(trace, { ...ROOM, unit: family.logged(family.typical) });
+    expect(stretches.filter(({ kind }) => ['charge', 'cycles', 'standing'].includes(kind))).toEqual([]);
+  },
+);
+
 describe('a pedal valve that is set to another travel at once', () => {
   test('a sound one settles, and that is said of both circuits', () => {
     const held = pressed(null, step).find(({ kind }) => kind === 'held')!;
