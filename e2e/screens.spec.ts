@@ -67,6 +67,7 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   'report of a vehicle with steering pump': (demo) => `${demo.run('GF-0433')}/report`,
   'run of a car on stored pressure': (demo) => demo.run('GF-0435'),
   'report of a car on stored pressure': (demo) => `${demo.run('GF-0434')}/report`,
+  'job sheet of a car on stored pressure': (demo) => demo.job('GF-0434'),
   'new profile of a car on stored pressure': () => '/shelf/profiles/new?kind=stored-pressure-vehicle',
   'a vehicle with steering pump from its parts': () => '/shelf/profiles/fitted?kind=hydraulic-vehicle',
   'run finished': (demo) => demo.run('GF-0412'),
