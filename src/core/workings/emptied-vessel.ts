@@ -88,7 +88,7 @@ export function drawEmptied(asked: Fields, drawn: Drawn, set: UnitSet): string {
     [most, y.at(least_Pa)],
   ]);
   plot.words(0, y.at(least_Pa), word);
-  plot.mark(fast, `${fast} one behind the other`);
+  plot.mark(fast, `${fast} in a row`);
   if (slow > fast) plot.mark(slow, `${slow} far apart`);
   return plot.svg(says);
 }
