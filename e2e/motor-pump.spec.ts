@@ -1,6 +1,6 @@
 import type { Item } from '../src/core/contract/steps';
 import { App, expect, test } from './app';
-import { advised, jumpedTo, onSimulatedBench, readSoFar, runOn, seen, Technician } from './technician';
+import { advised, handsFree, jumpedTo, readSoFar, runOn, seen, Technician } from './technician';
 
 const SHUTTLE = 'Tollan Shuttle EB-3';
 
@@ -54,13 +54,7 @@ test('a simulated booster that has lost gas: its accumulator is read as the pump
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'PUMP-65', SHUTTLE, {});
-    await page.goto(`${app.url}/runs/${run.id}`);
-    const hands = await onSimulatedBench(app, page, run.id);
-    const fault = ['gas-loss', 0.4];
-    expect(await app.post('/live/hands', { unit: { run: run.id, fault } })).toMatchObject({ ok: true });
-    const bench = await Technician.at(app, page, run.id);
-    await page.keyboard.press('F3');
-    await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
+    const { bench, hands } = await handsFree(app, page, run.id, ['gas-loss', 0.4]);
     const read: Record<string, string> = {};
     for (;;) {
       const { action, count } = await bench.next();

@@ -1,15 +1,6 @@
 import type { Item } from '../src/core/contract/steps';
 import { App, expect, test } from './app';
-import {
-  advised,
-  greatest,
-  jumpedTo,
-  onSimulatedBench,
-  readSoFar,
-  runOn,
-  seen,
-  Technician,
-} from './technician';
+import { advised, greatest, handsFree, jumpedTo, readSoFar, runOn, seen, Technician } from './technician';
 
 const DUAL = 'Esk & Moor Summit DV-16';
 
@@ -63,13 +54,7 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'VALVE-64', DUAL, {});
-    await page.goto(`${app.url}/runs/${run.id}`);
-    const hands = await onSimulatedBench(app, page, run.id);
-    const fault = ['drilling-plugged', 0.3];
-    expect(await app.post('/live/hands', { unit: { run: run.id, fault } })).toMatchObject({ ok: true });
-    const bench = await Technician.at(app, page, run.id);
-    await page.keyboard.press('F3');
-    await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
+    const { bench, hands } = await handsFree(app, page, run.id, ['drilling-plugged', 0.3]);
     const typed = async (value_Pa: number) => {
       await page.locator('#reading').fill((value_Pa / 1e5).toFixed(1));
       await page.keyboard.press('Enter');

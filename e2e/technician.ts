@@ -117,6 +117,20 @@ export async function onSimulatedBench(app: Site, page: Page, runId: string) {
     expect(await app.post('/live/hands', { hands: change })).toMatchObject({ ok: true });
 }
 
+/**
+ * What a run tests, simulated with a hidden fault of which nothing of the run knows, worked hands-free.
+ *
+ * @returns who works on it, and what is done with the hands
+ */
+export async function handsFree(app: Site, page: Page, runId: string, fault: readonly [string, number]) {
+  const hands = await onSimulatedBench(app, page, runId);
+  expect(await app.post('/live/hands', { unit: { run: runId, fault } })).toMatchObject({ ok: true });
+  const bench = await Technician.at(app, page, runId);
+  await page.keyboard.press('F3');
+  await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
+  return { bench, hands };
+}
+
 /** Looks at the live gauges until something is so. @returns the moment at which it was */
 export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Promise<LiveMoment> {
   const ends = new AbortController();

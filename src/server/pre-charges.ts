@@ -47,13 +47,12 @@ export async function indexPreCharges(trx: Knex, record: JobRecord): Promise<voi
   if (rows.length > 0) await trx('pre_charges').insert(rows);
 }
 
-type Tagged = Row & { tag: string; body: string };
+type Tagged = Row & { tag: string };
 
 const rowsOf = (db: Knex) =>
   db('pre_charges')
     .join('jobs', 'jobs.id', 'pre_charges.job_id')
-    .select<Tagged[]>('pre_charges.*', 'jobs.tag', 'jobs.body')
-    .orderBy('pre_charges.at');
+    .select<Tagged[]>('pre_charges.*', 'jobs.tag');
 
 const eventOf = ({ job_id, tag, accumulator, at, ...row }: Tagged): FoundInJob | AccumulatorReplaced =>
   row.on === null
@@ -78,20 +77,31 @@ export async function preChargesOfUnit(db: Knex, job: Job): Promise<PreChargeHis
 /** Accumulators whose pre-charge is to be read again, by the day from which it can be too low, soonest first. */
 export async function dueAccumulators(db: Knex): Promise<AccumulatorDue[]> {
   const units = new Map<string, Tagged[]>();
-  for (const row of await rowsOf(db)) units.set(row.unit, [...(units.get(row.unit) ?? []), row]);
-  return [...units.values()]
-    .flatMap(dueOf)
+  for (const row of await rowsOf(db)) {
+    const own = units.get(row.unit);
+    if (own) own.push(row);
+    else units.set(row.unit, [row]);
+  }
+  const due = [...units.values()].flatMap((rows) =>
+    preChargeHistories(rows.map(eventOf)).flatMap((history) => {
+      const on = readAgainBy(history.forecast);
+      return on ? [{ history, on, last: history.found.at(-1)! }] : [];
+    }),
+  );
+  const jobs = await db('jobs')
+    .whereIn(
+      'id',
+      due.map(({ last }) => last.jobId),
+    )
+    .select<{ id: string; body: string }[]>('id', 'body');
+  const bodies = new Map(jobs.map(({ id, body }) => [id, JSON.parse(body) as Job]));
+  return due
+    .map(({ history, on, last: { jobId, tag } }): AccumulatorDue => {
+      const { accumulator } = history;
+      const { kind, from, serial } = bodies.get(jobId)!;
+      const part = FAMILIES[kind].parts.find(({ id }) => id === accumulator)!;
+      const name = [from, serial, printNames([part.name])].filter(Boolean).join(', ');
+      return { jobId, tag, accumulator, name, on, says: forecastSentence(history) };
+    })
     .sort((a, b) => a.on.localeCompare(b.on) || a.tag.localeCompare(b.tag));
-}
-
-function dueOf(rows: readonly Tagged[]): AccumulatorDue[] {
-  return preChargeHistories(rows.map(eventOf)).flatMap((history) => {
-    const on = readAgainBy(history.forecast);
-    if (!on) return [];
-    const { jobId, tag } = history.found.at(-1)!;
-    const { kind, from, serial } = JSON.parse(rows.find(({ job_id }) => job_id === jobId)!.body) as Job;
-    const part = FAMILIES[kind].parts.find(({ id }) => id === history.accumulator)!;
-    const name = [from, serial, printNames([part.name])].filter(Boolean).join(', ');
-    return [{ jobId, tag, accumulator: history.accumulator, name, on, says: forecastSentence(history) }];
-  });
 }

@@ -1,3 +1,4 @@
+import { Remembered } from '../numeric/remembered';
 import { rootOfFalling } from '../numeric/root';
 import { Vessel, type Accumulator, type Around } from './accumulator';
 import { filledTo } from './charging';
@@ -26,13 +27,23 @@ export function flowThatFilled(
   until_Pa: number,
   time_s: number,
 ): FillingFlow | null {
-  const [least, usual, most] = COOLS_S.map((settling_s) => {
-    const vessel = new Vessel({ ...of, settling_s }, around);
-    if (vessel.flickUp_Pa >= until_Pa) return NaN;
-    const slowly = vessel.fluid_m3(vessel.settledAt(until_Pa)) / time_s;
-    const fast = vessel.fluid_m3(vessel.fastTo(vessel.empty, until_Pa)) / time_s;
-    const late = (q: number) => filledTo(vessel, vessel.empty, until_Pa, () => q).time_s - time_s;
-    return rootOfFalling(late, 0.9 * fast, 1.1 * slowly, 1e-4 * slowly);
-  }) as [number, number, number];
+  const { shell_m3, preCharge_Pa } = of;
+  const asked = [shell_m3, preCharge_Pa, around.barometer_Pa, around.temperature_K, until_Pa, time_s];
+  const [least, usual, most] = COOLS_S.map((settling_s) =>
+    TOLD.tell([...asked, settling_s].join(), () =>
+      flow_m3PerS(new Vessel({ ...of, settling_s }, around), until_Pa, time_s),
+    ),
+  ) as [number, number, number];
   return Number.isFinite(usual) ? { usual_m3PerS: usual, spread_m3PerS: Math.abs(most - least) } : null;
+}
+
+/** Flows that were looked for: results are worked out anew with each event of a run, mostly from the same readings. */
+const TOLD = new Remembered(2_000);
+
+function flow_m3PerS(vessel: Vessel, until_Pa: number, time_s: number): number {
+  if (vessel.flickUp_Pa >= until_Pa) return NaN;
+  const slowly = vessel.fluid_m3(vessel.settledAt(until_Pa)) / time_s;
+  const fast = vessel.fluid_m3(vessel.fastTo(vessel.empty, until_Pa)) / time_s;
+  const late = (q: number) => filledTo(vessel, vessel.empty, until_Pa, () => q).time_s - time_s;
+  return rootOfFalling(late, 0.9 * fast, 1.1 * slowly, 1e-4 * slowly);
 }

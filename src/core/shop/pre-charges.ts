@@ -33,27 +33,28 @@ export type PreChargeEvent = FoundInAccumulator | AccumulatorReplaced;
 const isFound = (event: PreChargeEvent): event is FoundInAccumulator => 'preCharge_Pa' in event;
 
 /**
- * Every pre-charge that the finished tests of a job found, and every accumulator that was replaced in it, in the order of time. A
- * reading that a re-test carried over is one reading.
+ * Every pre-charge that the finished tests of a job found, and every accumulator that was replaced in it. A reading that a
+ * re-test carried over is one reading, of the day on which it was made.
  */
 export function preChargesIn(record: JobRecord): PreChargeEvent[] {
   const gas = FAMILIES[record.job.kind].gas ?? {};
   if (Object.keys(gas).length === 0) return [];
   const found = new Map<string, FoundInAccumulator>();
   for (const run of record.runs.filter(({ finishedAt }) => finishedAt)) {
-    const { barometer_Pa, temperature_K } = run.context.conditions;
+    const { barometer_Pa, temperature_K, day } = run.context.conditions;
     const at20_Pa = (read_Pa: number) =>
       read_Pa > 0 ? preChargeOf_Pa(read_Pa, { barometer_Pa, temperature_K }) : 0;
     for (const { id, value, u, limits, captures } of judgedRun(run).results) {
       const accumulator = gas[id];
       const low = limits?.low;
       const capture = run.events.find((event) => event.id === captures[0]);
-      if (!accumulator || !capture || value === null || !u || typeof low !== 'number') continue;
+      if (!accumulator || !capture || found.has(capture.id)) continue;
+      if (value === null || !u || typeof low !== 'number') continue;
       const preCharge_Pa = at20_Pa(value);
       found.set(capture.id, {
         accumulator,
         at: capture.at,
-        on: dayOf(capture.at),
+        on: day,
         preCharge_Pa,
         u_Pa: Math.abs(at20_Pa(value + u) - preCharge_Pa),
         limit_Pa: at20_Pa(low),
@@ -65,10 +66,8 @@ export function preChargesIn(record: JobRecord): PreChargeEvent[] {
       ? [{ accumulator: what.part, at }]
       : [],
   );
-  return [...found.values(), ...replaced].sort((a, b) => a.at.localeCompare(b.at));
+  return [...found.values(), ...replaced];
 }
-
-const dayOf = (at: string) => at.slice(0, 10);
 
 /**
  * What tells one unit from another of the same profile: its serial number, else from whom it comes. Null where neither was written
@@ -91,7 +90,7 @@ export interface PreChargeHistory<Found extends FoundInAccumulator = FoundInAccu
   readonly forecast: PreChargeForecast;
 }
 
-/** Histories of a unit’s accumulators, each since it was last replaced; one of which nothing was found since then has none. */
+/** Histories of a unit’s accumulators from all that happened to them, in whatever order; each since it was last replaced; one of which nothing was found since then has none. */
 export function preChargeHistories<Found extends FoundInAccumulator>(
   events: readonly (Found | AccumulatorReplaced)[],
 ): PreChargeHistory<Found>[] {

@@ -22,10 +22,12 @@ const RESOLVE_M3PERS = 0.05e-6 / 60;
 
 /** What a log tells of the accumulators of a unit: how each was charged, how its pump keeps it, and what it loses standing. */
 export function storedIn(trace: Trace, about: About): Stretch[] {
-  return (about.unit?.accumulators ?? []).flatMap((accumulator) => {
+  const accumulators = about.unit?.accumulators ?? [];
+  if (accumulators.length === 0) return [];
+  const span = untilPressed(trace, about);
+  return accumulators.flatMap((accumulator) => {
     const channel = channelAt(trace, accumulator.port);
     if (channel?.quantity !== 'pressure') return [];
-    const span = untilPressed(trace, about);
     let greatest = 0;
     for (const value of channel.values.subarray(span.from, span.to)) if (value > greatest) greatest = value;
     if (greatest < SOME_PA) return [];

@@ -43,3 +43,18 @@ describe('flow of the pump by the charge', () => {
     expect(Math.abs(spent.value! / sound.value! - 1)).toBeLessThan(0.12);
   });
 });
+
+test('a flow is told so closely that what it hangs on shows in differences of a ten-thousandth', () => {
+  const of = { shell_m3: 0.3e-3, preCharge_Pa: 65 * BAR };
+  const flow = (time_s: number) => flowThatFilled(of, ROOM, 160 * BAR, time_s)!.usual_m3PerS;
+  for (const time_s of [12, 17.3, 21.9, 26.4, 33.1]) {
+    const slope = (flow(time_s * 1.0001) - flow(time_s * 0.9999)) / (2e-4 * time_s);
+    // q·t is the fluid, which grows a little with the time in which the gas cools: d(ln q)/d(ln t) between −1 and −0.7.
+    const part = (slope * time_s) / flow(time_s);
+    expect(part).toBeGreaterThan(-1);
+    expect(part).toBeLessThan(-0.7);
+    // And it moves evenly: no step of the search stands in it.
+    const again = (flow(time_s * 1.0003) - flow(time_s * 1.0001)) / (2e-4 * time_s);
+    expect(again / slope).toBeCloseTo(1, 2);
+  }
+});
