@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pressureFor_Pa } from '../vehicle/brake-force';
 import { BAR } from './drawing';
 import { drawEmptied, given_m3, left_Pa, vesselFields } from './emptied-vessel';
 import { defineWorking, field } from './working';
@@ -14,9 +15,12 @@ const fields = z.strictObject({
 });
 type Fields = z.infer<typeof fields>;
 
-/** Line pressure for the deceleration, Pa: m·a/K + p_c. Handbook-models 11. */
+/** Line pressure for the deceleration, Pa: of both axles as one, with nothing held back. */
 const needed_Pa = ({ mass_kg, deceleration_mPerS2, brake_NPerBar, contact_Pa }: Fields) =>
-  ((mass_kg * deceleration_mPerS2) / brake_NPerBar) * BAR + contact_Pa;
+  pressureFor_Pa(
+    { front_NPerPa: brake_NPerBar / BAR, rear_NPerPa: 0, contact_Pa, split_Pa: Infinity, slope: 1 },
+    mass_kg * deceleration_mPerS2,
+  );
 
 /** Fluid that a stop takes, m³: V_fill + C·p. Handbook-models 8.7. @throws RangeError where it takes none */
 function stop_m3(asked: Fields): number {
