@@ -66,8 +66,7 @@ test('a simulated booster that has lost gas: its accumulator is read as the pump
         continue;
       }
       if (action.kind === 'source' && action.set.to === 'on') {
-        await hands({ power: true });
-        const from = await jumpedTo(app, ['A-91']);
+        const from = await jumpedTo(app, ['A-91'], () => hands({ power: true }));
         // As it stops the gas begins to cool: until then the pressure only rises.
         let most_Pa = 0;
         const to = await seen(app, ({ shown }) => {

@@ -66,9 +66,8 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
       const item: Item | null = action.kind === 'item' ? action.item : null;
       if (item?.id === 'hold.wait' || action.kind === 'done') break;
       if (action.kind === 'source' && action.set.to === 'on') {
-        await hands({ pump: true });
         // Each gauge jumps as fluid first enters: seen as it happens.
-        const { shown } = await jumpedTo(app, ['A-81', 'A-82']);
+        const { shown } = await jumpedTo(app, ['A-81', 'A-82'], () => hands({ pump: true }));
         Object.assign(jumped, { supply: shown['A-81'], 'supply-2': shown['A-82'] });
       }
       if (item?.kind !== 'reading') {
@@ -79,8 +78,7 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
       else if (item.id === 'hold.peak') {
         await hands({ treadle_m: 0, press_mPerS: 0.02 });
         await seen(app, ({ shown, settled }) => shown['C-84']! < 1e5 && settled.includes('C-84'));
-        await hands({ treadle_m: middle_m, press_mPerS: 1 });
-        peak_Pa = await greatest(app, 'C-84', 2);
+        peak_Pa = await greatest(app, 'C-84', 2, () => hands({ treadle_m: middle_m, press_mPerS: 1 }));
       } else if (item.port === 'treadle' && item.measures !== 'zero') {
         middle_m = item.target_Pa!;
         await hands({ treadle_m: middle_m, press_mPerS: 2e-3 });

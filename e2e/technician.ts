@@ -131,10 +131,21 @@ export async function handsFree(app: Site, page: Page, runId: string, fault: rea
   return { bench, hands };
 }
 
-/** Looks at the live gauges until something is so. @returns the moment at which it was */
-export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Promise<LiveMoment> {
+/**
+ * Looks at the live gauges until something is so.
+ *
+ * @param does what the hands do once the gauges are watched: what a gauge shows for a moment only is missed by somebody who
+ * looks up afterwards
+ * @returns the moment at which it was
+ */
+export async function seen(
+  app: Site,
+  when: (moment: LiveMoment) => boolean,
+  does?: () => Promise<void>,
+): Promise<LiveMoment> {
   const ends = new AbortController();
   const stream = await fetch(`${app.url}/api/v1/live`, { signal: ends.signal });
+  let done: Promise<void> | undefined;
   try {
     let rest = '';
     for await (const piece of stream.body!.pipeThrough(new TextDecoderStream())) {
@@ -143,7 +154,11 @@ export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Pr
       for (const line of lines) {
         if (!line.startsWith('data: ')) continue;
         const message = JSON.parse(line.slice(6)) as LiveMessage;
-        if (message.type === 'moment' && when(message.moment)) return message.moment;
+        if (message.type !== 'moment') continue;
+        done ??= does?.();
+        if (!when(message.moment)) continue;
+        await done;
+        return message.moment;
       }
     }
     throw new Error('The line to the logger broke.');
@@ -152,29 +167,46 @@ export async function seen(app: Site, when: (moment: LiveMoment) => boolean): Pr
   }
 }
 
-/** Where the gauges of accumulators jump to as fluid first enters: read as they are through with the jump. */
-export async function jumpedTo(app: Site, gauges: readonly string[]): Promise<LiveMoment> {
+/** Where the gauges of accumulators jump to as what is done lets fluid enter: read as they are through with the jump. */
+export async function jumpedTo(
+  app: Site,
+  gauges: readonly string[],
+  does: () => Promise<void>,
+): Promise<LiveMoment> {
   let before: LiveMoment | null = null;
-  return seen(app, (moment) => {
+  const isOver = (moment: LiveMoment) => {
     const over = gauges.every(
       (gauge) =>
         before && before.shown[gauge]! > JUMPED_PA && moment.shown[gauge]! < before.shown[gauge]! * 1.02,
     );
     before = moment;
     return over;
-  });
+  };
+  return seen(app, isOver, does);
 }
 const JUMPED_PA = 10e5;
 
-/** The most that a live gauge shows within some seconds. */
-export async function greatest(app: Site, gauge: string, within_s: number): Promise<number> {
+/** The most that a live gauge shows from the moment at which something is done until some seconds after it. */
+export async function greatest(
+  app: Site,
+  gauge: string,
+  within_s: number,
+  does: () => Promise<void>,
+): Promise<number> {
   let most = -Infinity;
-  let from_s: number | null = null;
-  await seen(app, ({ shown, t_s }) => {
-    from_s ??= t_s;
-    most = Math.max(most, shown[gauge]!);
-    return t_s - from_s > within_s;
-  });
+  let [isDone, from_s] = [false, Infinity];
+  await seen(
+    app,
+    ({ shown, t_s }) => {
+      most = Math.max(most, shown[gauge]!);
+      if (isDone) from_s = Math.min(from_s, t_s);
+      return t_s - from_s > within_s;
+    },
+    async () => {
+      await does();
+      isDone = true;
+    },
+  );
   return most;
 }
 
