@@ -42,6 +42,7 @@ test('a body that stands on springs alone: nothing is bled before stands and bot
   await page.goto(`${app.url}/runs/${run}/report`);
   const report = page.getByRole('article', { name: 'Report' });
   await expect(report.getByText('The stored pressure fails')).toBeVisible();
+  await expect(report.getByText(/moderate stop .* such stops, until a lamp lights/)).toBeVisible();
   for (const side of ['left', 'right']) {
     await expect(report.getByRole('row', { name: `Height on springs alone, ${side}` })).toContainText(
       'Fails',

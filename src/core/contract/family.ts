@@ -18,6 +18,7 @@ import type { Vector } from '../model/descriptor';
 import type { InputDescriptor } from '../model/vectors';
 import { overTime, type OverTime } from '../model/over-time';
 import type { Assessment, Expectation, Result } from './result';
+import type { WithoutPower } from './without-power';
 
 /**
  * How far something looked at, listened to or felt for can be trusted: P(seen) = falseAlarm + (1 − falseAlarm − miss)·sign,
@@ -164,6 +165,8 @@ interface Kind<Profile> {
   readonly settling?: (context: RunContext<Profile>, run: RunState) => Settling | null;
   /** Results of a run, in the order of the tests; those with no readings yet are 'not taken'. */
   readonly results: (context: RunContext<Profile>, run: RunState) => Result[];
+  /** What braking is like once nothing assists it; left out where no vehicle is tested, null where the profile does not tell. */
+  readonly withoutPower?: (profile: Profile) => WithoutPower | null;
   /** The run in a sentence or two: what falls short, and what does not. */
   readonly assess: (context: RunContext<Profile>, run: RunState, results: readonly Result[]) => Assessment;
 }

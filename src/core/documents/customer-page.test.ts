@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { bench, contextWith, faultyTruth, truthWith } from '../scenarios/bench';
+import { bench, benchOf, contextWith, faultyTruth, truthWith } from '../scenarios/bench';
 import { PRINTING, recordOf, uuid } from '../scenarios/job-records';
 import type { Document } from './document';
 import type { Written } from '../records/job-record';
@@ -93,4 +93,24 @@ test('the appendix is headed as one, under the report’s own number', () => {
     text: 'Appendix',
     aside: ['Report GF-7/1', '2026-11-23'],
   });
+});
+
+test.each([
+  ['knows', { mass_kg: 1750, front_NPerBar: 110, rear_NPerBar: 75, contact_Pa: 4e4 }],
+  ['does not know', null],
+] as const)('braking without power: of a vehicle whose profile %s its mass', (_, stop) => {
+  const { contextWith: of, truthWith: sound } = benchOf('stored-pressure-vehicle');
+  const context = of();
+  const profile = context.profile as { load: object };
+  const known = { ...context, profile: { ...profile, load: { ...profile.load, stop } } };
+  const [page, appendix] = halves(reportOf(recordOf(sound(), known, [], 'stored-pressure-vehicle')));
+  if (stop) {
+    expect(page).toMatch(
+      /Without power.*everything sound.*takes \d+ N at the pedal.*such stops, until a lamp lights/,
+    );
+    expect(appendix).toMatch(/Such stops until the lamp, rear circuit","\d+"/);
+    return;
+  }
+  expect(page).not.toMatch(/Without power/);
+  expect(appendix).toMatch(/Not told: the profile knows neither the mass/);
 });

@@ -275,12 +275,29 @@ function untested({ content, run }: ReportSubject): Block[] {
   ];
 }
 
+/** What braking feels like once nothing assists it, where that can be told. */
+function withoutPower({ kind, context }: StoredRun, { set }: Printing): Block[] {
+  const told = FAMILIES[kind].withoutPower?.(context.profile);
+  if (!told) return [];
+  return [
+    { kind: 'heading', text: 'Without power' },
+    {
+      kind: 'paragraph',
+      text: [
+        'By its profile, with everything sound.',
+        ...told.plain.map((one) => printSentence(one, set)),
+      ].join(' '),
+    },
+  ];
+}
+
 const DRAINED = 'Drain the old fluid from the vehicle first, and do not mix kinds.';
 
-function toKnow({ record, run }: ReportSubject): Block[] {
+function toKnow({ record, run, printing }: ReportSubject): Block[] {
   const fluid = FAMILIES[run.kind].fluid(run.context.profile);
   if (onVehicle(run))
     return [
+      ...withoutPower(run, printing),
       { kind: 'heading', text: 'What to know before it is driven' },
       {
         kind: 'paragraph',

@@ -106,6 +106,7 @@ class Appendix {
         ? { kind: 'chart', ...chart }
         : { kind: 'paragraph', text: 'Nothing was measured under vacuum, so there is nothing to compare.' },
       ...loggedBlocks(this.logged, this.printing.set),
+      ...this.withoutPower(),
       { kind: 'heading', text: 'Seep findings' },
       {
         kind: 'paragraph',
@@ -161,6 +162,29 @@ class Appendix {
       { kind: 'list', items: content.cautions.map(({ hazard, action }) => ({ lead: hazard, text: action })) },
       { kind: 'heading', text: 'Not claimed' },
       { kind: 'paragraph', text: NOT_CLAIMED },
+    ];
+  }
+
+  /** Figures of braking without power; of a vehicle whose profile does not say what a stop follows from, that. */
+  private withoutPower(): Block[] {
+    const { kind, context } = this.run;
+    const { withoutPower } = FAMILIES[kind];
+    if (!withoutPower) return [];
+    const told = withoutPower(context.profile);
+    return [
+      { kind: 'heading', text: 'Braking without power' },
+      told
+        ? {
+            kind: 'facts',
+            facts: told.figures.map(
+              ({ name, value, quantity, u = null }) =>
+                [name, this.value(value, quantity, { u_SI: u })] as const,
+            ),
+          }
+        : {
+            kind: 'paragraph',
+            text: 'Not told: the profile knows neither the mass of the vehicle nor the forces of its brakes.',
+          },
     ];
   }
 

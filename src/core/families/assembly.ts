@@ -24,6 +24,8 @@ import type { Member } from '../model/member';
 import { overTime } from '../model/over-time';
 import type { HealthyUnit } from '../model/vectors';
 import type { LoggedUnit } from '../contract/logged-unit';
+import type { HealthyWhole } from '../contract/family';
+import type { WithoutPower } from '../contract/without-power';
 import type { RunState } from '../contract/run-state';
 import { sentence } from '../quantities/sentence';
 import { assessAssembly, type Excused, type SpokenOf } from './assess-assembly';
@@ -53,6 +55,11 @@ export interface Setting extends TestedAt {
   readonly names: SpokenOf;
 }
 
+/** A stored profile of a whole in whatever form it was written. */
+export interface RawWhole {
+  readonly load: object;
+}
+
 /** What a kind of whole is made of. */
 interface Parts<S, U, L> {
   readonly kind: string;
@@ -80,6 +87,14 @@ interface Parts<S, U, L> {
   /** What its traces are worked out with. */
   readonly logged: (profile: AssemblyProfile<S, U, L>) => Partial<LoggedUnit>;
   readonly excused: Excused;
+  /** From each earlier form of its profiles to the next. */
+  readonly upcasts?: readonly ((stored: RawWhole) => RawWhole)[];
+  /** Of a vehicle: what braking is like once nothing assists it. */
+  readonly withoutPower?: (
+    profile: AssemblyProfile<S, U, L>,
+    whole: HealthyWhole,
+    full: Readonly<Record<string, number>>,
+  ) => WithoutPower | null;
 }
 
 /**
@@ -89,7 +104,7 @@ interface Parts<S, U, L> {
  */
 export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
   type Profile = AssemblyProfile<S, U, L>;
-  const { kind, name, at, members, curve, fluid, behind } = parts;
+  const { kind, name, at, members, curve, fluid, behind, upcasts = [] } = parts;
   const folders: Readonly<Record<Role, MemberFolder<unknown>>> = {
     source: parts.source as MemberFolder<unknown>,
     unit: parts.unit as MemberFolder<unknown>,
@@ -176,8 +191,9 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     kind,
     name,
     role: 'unit',
-    revision: 1,
-    upcast: (stored) => stored,
+    revision: 1 + upcasts.length,
+    upcast: (stored, from) =>
+      upcasts.slice(from - 1).reduce((raw, upcast) => upcast(raw), stored as RawWhole),
     profile: z.strictObject({
       kind: z.literal(kind),
       ...identityFields,
@@ -246,6 +262,14 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
       return expectBy(cut ? behindGauge : family, keeps as Keeps<unknown>, context, run, item);
     },
     results: sayingOverdue((context, run) => results(context as RunContext<Profile>, run)),
+    ...(parts.withoutPower && {
+      withoutPower: (profile) =>
+        parts.withoutPower!(
+          profile as Profile,
+          healthyWhole(family, profile),
+          parts.full(profile as Profile),
+        ),
+    }),
     assess: (context, run, found) => assessAssembly(found, parts.excused, at.names),
   };
   const behindGauge: Family = { ...family, ...behindView };

@@ -1,6 +1,8 @@
 import type { Port } from '../contract/family';
 import { HOT_K } from '../fluid/steering-fluid';
 import { assemblyOf, type AssemblyProfile } from './assembly';
+import { knowingNoStop } from './stop-figures';
+import { byFoot } from './without-power';
 import { mustBe, untilMended } from './bench-items';
 import { hydraulicBooster, member as booster, type HydraulicBoosterProfile } from './hydraulic-booster/index';
 import { member as pump, steeringPump, type SteeringPumpProfile } from './steering-pump/index';
@@ -124,5 +126,7 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
     // With the engine running it plays no part: what is stored is known by its first application.
     applications: 1,
   }),
+  upcasts: [knowingNoStop],
+  withoutPower: ({ load }, whole, full) => byFoot({ stop: load.stop, valve: load, whole, powered: full }),
   excused: { supply: ['assist.1', 'assist.2', 'assist.3', 'drop'], load: ['drop', 'reserve', 'hour'] },
 });

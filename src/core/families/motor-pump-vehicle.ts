@@ -1,5 +1,7 @@
 import type { Port } from '../contract/family';
 import { assemblyOf, type AssemblyProfile } from './assembly';
+import { knowingNoStop } from './stop-figures';
+import { byFoot } from './without-power';
 import { emptied, PUMP_PORTS, pumpedBooster } from './motor-pump-bench';
 import { member as pump, motionOn as pumpOn, motorPump, type MotorPumpProfile } from './motor-pump/index';
 import {
@@ -75,5 +77,8 @@ export const motorPumpVehicle = assemblyOf<MotorPumpProfile, MotorPumpBoosterPro
   behind: behindFront,
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   ...pumpedBooster,
+  upcasts: [knowingNoStop],
+  withoutPower: ({ load, unit }, whole, full) =>
+    byFoot({ stop: load.stop, valve: load, whole, powered: { ...full, supply_Pa: unit.in_Pa } }),
   excused: { supply: ['charge-time', 'on-time', 'relief'], load: ['applications'] },
 });

@@ -1,4 +1,7 @@
 import type { Port } from '../contract/family';
+import { SEA_LEVEL_PA } from '../air/atmosphere';
+import { PRE_CHARGE_K } from '../fluid/accumulator';
+import { brakeVolume_m3, type BrakeLine } from '../fluid/closed-line';
 import { assemblyOf, type AssemblyProfile } from './assembly';
 import { mustBe, untilMended } from './bench-items';
 import { enginePump, member as pump, motionOn as pumpOn, type EnginePumpProfile } from './engine-pump/index';
@@ -14,8 +17,10 @@ import {
   storedPressure,
   type StoredPressureProfile,
 } from './stored-pressure/index';
+import { knowingNoStop } from './stop-figures';
 import { BRAKE_PORTS } from './vehicle-ports';
 import { onVehicle } from './vehicle-steps';
+import { byReserve, type StoredCircuit } from './without-power';
 
 /** What is fitted to a car on stored pressure. */
 export interface StoredPressureVehicleProfile extends AssemblyProfile<
@@ -184,5 +189,30 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
     fluid_K: 293.15,
     applications: 0,
   }),
+  upcasts: [knowingNoStop],
+  withoutPower: ({ unit, load }, whole, full) => {
+    const circuit = (side: 'front' | 'rear', reading: string, line: BrakeLine): StoredCircuit => ({
+      name: `${side} circuit`,
+      vessel: { ...unit, full_Pa: unit.in_Pa, temperature_K: PRE_CHARGE_K },
+      reading,
+      lamp_Pa: unit.lamp_Pa,
+      taken_m3: (pressure_Pa) => brakeVolume_m3(line, pressure_Pa, SEA_LEVEL_PA),
+    });
+    return byReserve({
+      stop: load.stop,
+      whole,
+      powered: { ...full, supply_Pa: unit.in_Pa, supply2_Pa: unit.in_Pa },
+      front: circuit('front', 'output', {
+        takeUp_m3: load.frontTakeUp_m3,
+        air_m3: 0,
+        stiffness_m3PerPa: load.frontGive_m3PerPa,
+      }),
+      rear: circuit('rear', 'output2', {
+        takeUp_m3: load.rearTakeUp_m3,
+        air_m3: 0,
+        stiffness_m3PerPa: load.rearGive_m3PerPa,
+      }),
+    });
+  },
   excused: { supply: [], load: ['applications', 'applications-2'] },
 });

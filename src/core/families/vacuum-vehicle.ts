@@ -2,6 +2,8 @@ import type { Family } from '../contract/family';
 import { member as booster, pedalVacuum, type PedalVacuumProfile } from './pedal-vacuum/index';
 import { asRead, member as supply, vacuumSupply, type VacuumSupplyProfile } from './vacuum-supply/index';
 import { assemblyOf, type AssemblyProfile } from './assembly';
+import { knowingNoStop } from './stop-figures';
+import { byFoot } from './without-power';
 import { ON_VEHICLE } from './vehicle-steps';
 import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';
 
@@ -44,5 +46,13 @@ export const vacuumVehicle: Family = assemblyOf({
   // With the engine running: a later one on what is stored is no full application.
   full: ({ unit }) => ({ pedal_N: unit.heavy_N, applications: 0 }),
   logged: ({ unit, source }) => ({ vacuumVolume_m3: unit.front_m3 + unit.rear_m3 + source.tank_m3 }),
+  upcasts: [knowingNoStop],
+  withoutPower: ({ load }, whole, full) =>
+    byFoot({
+      stop: load.stop,
+      valve: load,
+      whole,
+      powered: { ...full, supply_Pa: whole.shows('source.atUnit', full) },
+    }),
   excused: { supply: ['reserve', 'standing-reserve'], load: ['drop'] },
 });

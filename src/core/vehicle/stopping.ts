@@ -32,6 +32,20 @@ export function failedAssistLimit_m(speed_mPerS: number): number {
   return 0.1 * speed_kmPerH + 0.0158 * speed_kmPerH ** 2;
 }
 
+/** Time that the rule of a failed assist allows until the brake is on, s: its 0.1·v, v in km/h. Handbook 11. */
+const RESPONSE_S = 0.36;
+
+/** Deceleration with which that rule is just kept, m/s²: its 0.0158·v², v in km/h, as v²/2a. Handbook 11. */
+export const FAILED_ASSIST_MPERS2 = 1 / (2 * 0.0158 * 3.6 ** 2);
+
+/**
+ * Stopping distance as the rule of a failed assist reckons it, m: 0.1·v and v²/2a.
+ *
+ * @throws RangeError where nothing slows the vehicle down
+ */
+export const failedAssistStop_m = (speed_mPerS: number, deceleration_mPerS2: number): number =>
+  stoppingDistance_m({ speed_mPerS, deceleration_mPerS2, delay_s: RESPONSE_S, rise_s: 0 });
+
 /** Part of a vehicle's energy of motion that turns with its wheels and engine. Handbook-models 11. */
 const TURNING = 1.04;
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BAR } from './drawing';
-import { drawEmptied, given_m3, vesselFields } from './emptied-vessel';
+import { given_m3 } from '../fluid/emptied';
+import { drawEmptied, vesselFields } from './emptied-vessel';
 import { defineWorking, field } from './working';
 
 const fields = z.strictObject({

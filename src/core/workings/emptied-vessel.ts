@@ -1,5 +1,4 @@
-import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { USUAL_SETTLING_S, Vessel } from '../fluid/accumulator';
+import { left_Pa, type Emptied, type Heated } from '../fluid/emptied';
 import { Plot } from '../documents/plot';
 import type { UnitSet } from '../quantities/units';
 import { axis, BAR } from './drawing';
@@ -13,49 +12,8 @@ export const vesselFields = {
   full_Pa: field('Settled at', 'pressure', BAR, 250 * BAR),
 };
 
-interface Fields {
-  readonly shell_m3: number;
-  readonly preCharge_Pa: number;
-  readonly temperature_K: number;
-  readonly full_Pa: number;
-}
-
 /** Draws of fluid beyond so many are not drawn. */
 const MOST_DRAWN = 120;
-
-/** Whether heat comes in all the way, or none: draws far apart, or one behind the other. */
-type Heated = boolean;
-
-/** @throws RangeError naming the field, where the gas alone stands higher than the full vessel */
-function vesselOf(asked: Fields): Vessel {
-  const vessel = new Vessel(
-    { ...asked, settling_s: USUAL_SETTLING_S },
-    { barometer_Pa: SEA_LEVEL_PA, temperature_K: asked.temperature_K },
-  );
-  if (vessel.flickUp_Pa >= asked.full_Pa)
-    throw new RangeError('preCharge_Pa: the gas alone stands higher than the full vessel');
-  return vessel;
-}
-
-/** Fluid that comes out from full down to a pressure, m³; all of it where the gas alone stands higher. */
-export function given_m3(asked: Fields, to_Pa: number, heated: Heated): number {
-  const vessel = vesselOf(asked);
-  const full = vessel.settledAt(asked.full_Pa);
-  const end = heated ? vessel.settledAt(to_Pa) : vessel.fastTo(full, to_Pa);
-  return vessel.fluid_m3(full) - vessel.fluid_m3(end);
-}
-
-/** Pressure once so much fluid has come out, Pa; none once it is all out. */
-export function left_Pa(asked: Fields, out_m3: number, heated: Heated): number {
-  const vessel = vesselOf(asked);
-  const full = vessel.settledAt(asked.full_Pa);
-  const gas_m3 = full.gas_m3 + out_m3;
-  if (gas_m3 >= asked.shell_m3) return 0;
-  const { temperature_K } = heated
-    ? full
-    : vessel.law.compressedFast(vessel.state(full), gas_m3 / vessel.amount_kmol);
-  return vessel.gauge_Pa({ gas_m3, temperature_K });
-}
 
 /** What is drawn of a vessel that is emptied in equal draws. */
 interface Drawn {
@@ -73,7 +31,7 @@ interface Drawn {
 }
 
 /** Pressure left after each draw, far apart; dashed, one behind the other. */
-export function drawEmptied(asked: Fields, drawn: Drawn, set: UnitSet): string {
+export function drawEmptied(asked: Emptied, drawn: Drawn, set: UnitSet): string {
   const { draws, draw_m3, fast, slow, least_Pa, word, says } = drawn;
   const most = Math.min(MOST_DRAWN, Math.ceil(1.2 * slow) + 1);
   const x = { title: draws, low: 0, high: most };

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { pressureFor_Pa } from '../vehicle/brake-force';
 import { BAR } from './drawing';
-import { drawEmptied, given_m3, left_Pa, vesselFields } from './emptied-vessel';
+import { given_m3, left_Pa } from '../fluid/emptied';
+import { drawEmptied, vesselFields } from './emptied-vessel';
 import { defineWorking, field } from './working';
 
 const fields = z.strictObject({

@@ -71,6 +71,14 @@ function vehicle(
   };
 }
 
+/** Mass, and brake force of each axle for a bar. */
+const stopOf = (mass_kg: number, front_NPerBar: number, rear_NPerBar: number) => ({
+  mass_kg,
+  front_NPerBar,
+  rear_NPerBar,
+  contact_Pa: 0.4 * BAR,
+});
+
 const school18 = { value: 18 * INHG_PA, source: 'Bench handbook 15: the 18 inHg school, uncorrected' };
 
 /** Remote units of different size: large cans, small ones, with and without a stop-lamp switch, both schools of supply. */
@@ -244,7 +252,12 @@ export const profiles = {
     maker: 'Tollan',
     source: { ...motorPumpVehicle.source, name: 'Tollan pump P-14', supply_V: 12.8 },
     unit: { ...motorPumpVehicle.unit, name: 'Tollan EB-4', in_Pa: 115 * BAR, out_Pa: 150 * BAR },
-    load: { ...motorPumpVehicle.load, name: 'Tollan shuttle brakes', masterBore_m: 0.0254 },
+    load: {
+      ...motorPumpVehicle.load,
+      name: 'Tollan shuttle brakes',
+      masterBore_m: 0.0254,
+      stop: stopOf(2900, 230, 120),
+    },
   },
   quayTruck: {
     ...hydraulicVehicle,
@@ -252,7 +265,12 @@ export const profiles = {
     maker: 'Varnholt',
     source: { ...hydraulicVehicle.source, name: 'Varnholt steering pump' },
     unit: { ...hydraulicVehicle.unit, name: 'Varnholt HB-6', preCharge_Pa: 48 * BAR },
-    load: { ...hydraulicVehicle.load, name: 'Varnholt truck brakes', masterBore_m: 0.0286 },
+    load: {
+      ...hydraulicVehicle.load,
+      name: 'Varnholt truck brakes',
+      masterBore_m: 0.0286,
+      stop: stopOf(3400, 260, 150),
+    },
   },
   moorSaloon: {
     ...storedPressure,
@@ -265,9 +283,9 @@ export const profiles = {
       preCharge_Pa: 62 * BAR,
       lamp_Pa: 80 * BAR,
     },
-    load: { ...storedPressure.load, name: 'Esk & Moor saloon brakes' },
+    load: { ...storedPressure.load, name: 'Esk & Moor saloon brakes', stop: stopOf(1750, 110, 75) },
   },
-  mailVan: vehicle('Tollan Mail Van 3', 'Tollan', {}),
+  mailVan: vehicle('Tollan Mail Van 3', 'Tollan', { load: { stop: stopOf(1900, 175, 70) } }),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
       name: 'Varnholt Tandem 8',

@@ -38,6 +38,8 @@ const textOf = (name: string, kept = KEPT) => readFileSync(path.join(kept, name)
  */
 const SECOND = path.join(__dirname, 'revision-2');
 const SECOND_FILES = filesIn(SECOND);
+/** Job files of vehicles whose profiles knew nothing of what a stop follows from: the first revision of each such family. */
+const VEHICLES = path.join(__dirname, 'vehicles-1');
 const AT = '2026-12-01T08:00:00.000Z';
 
 /** Families that 0.1.0 had. */
@@ -193,6 +195,28 @@ describe('job files with entries of the second revision', () => {
   });
 });
 
+describe('job files of vehicles of the first revision', () => {
+  test.each(filesIn(VEHICLES))('%s opens the same, and makes up no mass', async (name) => {
+    const db = await openDatabase(path.join(folder, `${name}.sqlite`));
+    const record = await importInto(db, textOf(name, VEHICLES));
+    expect(record.runs.length).toBeGreaterThan(0);
+    for (const run of record.runs) {
+      expect(run.context.profile).toMatchObject({ load: { stop: null } });
+      expect(FAMILIES[run.kind].withoutPower!(run.context.profile)).toBeNull();
+    }
+    for (const run of finished(record)) {
+      expect(run.judged).toMatchObject({ how: 'finished' });
+      expect(saidOtherwise(run)).toBeNull();
+    }
+    expect((await verify(db)).alterations).toEqual([]);
+    const again = await exportJob(db, record.id);
+    expect(JSON.parse(again.ok ? again.value : '').entries).toEqual(
+      (JSON.parse(textOf(name, VEHICLES)) as { entries: unknown }).entries,
+    );
+    await db.destroy();
+  });
+});
+
 describe('nothing that reads old records is exercised by nothing', () => {
   const entriesOf = (kept: string) =>
     filesIn(kept)
@@ -226,7 +250,7 @@ describe('nothing that reads old records is exercised by nothing', () => {
   test('every revision of a family that is past has a kept profile that its upcast brings to the present', () => {
     for (const kind of Object.keys(FAMILIES) as FamilyKind[]) {
       const family = FAMILIES[kind];
-      const kept = entries.flatMap((entry) => {
+      const kept = [...entries, ...entriesOf(VEHICLES)].flatMap((entry) => {
         const profile = entry.profile as { kind: string; revision?: number; body: unknown } | undefined;
         return profile?.kind === kind ? [{ revision: profile.revision ?? 1, body: profile.body }] : [];
       });

@@ -75,6 +75,7 @@ function healthy({
   name: _name,
   maker: _maker,
   travel_N: _travel_N,
+  stop: _stop,
   ...values
 }: LineBrakesProfile & { readonly pedalRatio: number }) {
   const give = limits.give_fraction.value;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { amount, identityFields, limit } from '../profile-fields';
+import { stopFigures } from '../stop-figures';
 
 const CC = 1e-6;
 
@@ -18,6 +19,7 @@ export const lineBrakesProfile = z.strictObject({
   freeTravel_m: amount('Small master, free travel of its rod', 'travel', 0, 0.01),
   feelGive_m3PerPa: amount('Give of what the small master fills', 'volumePerPressure', 1e-14, 1e-11),
   travel_N: amount('Pedal force at which its travel is read', 'force', 20, 600),
+  stop: stopFigures.nullable(),
   limits: z
     .strictObject({
       give_fraction: limit('Give, either way', 'percent', 0.01, 0.9),

@@ -19,5 +19,7 @@ export const typical: LineBrakesProfile = {
   freeTravel_m: 1.2e-3,
   feelGive_m3PerPa: 1.5e-13,
   travel_N: 100,
+  // The mass of another vehicle is no stand-in for this one's.
+  stop: null,
   limits: { give_fraction: typicalLimit(0.2) },
 };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { amount, fluidField, identityFields, limit } from '../profile-fields';
+import { stopFigures } from '../stop-figures';
 
 const BAR = 1e5;
 
@@ -22,6 +23,7 @@ export const wheelBrakesProfile = z.strictObject({
   split_Pa: amount('Pressure at which the rear is held back', 'pressure', BAR, 200 * BAR),
   slope: amount('Rear pressure for each front one beyond that', 'ratio', 0.05, 1),
   sink_s: amount('Pedal held for the sink', 'duration', 5, 600),
+  stop: stopFigures.nullable(),
   limits: z
     .strictObject({
       stiffness_fraction: limit('Give, either way', 'percent', 0.01, 0.9),

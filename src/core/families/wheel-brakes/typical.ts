@@ -18,6 +18,8 @@ export const typical: WheelBrakesProfile = {
   split_Pa: 30 * BAR,
   slope: 0.4,
   sink_s: 60,
+  // The mass of another vehicle is no stand-in for this one's.
+  stop: null,
   limits: {
     stiffness_fraction: typicalLimit(0.15),
     rear_Pa: typicalLimit(3 * BAR),

@@ -1,0 +1,113 @@
+import fc from 'fast-check';
+import { printSentence } from '../quantities/sentence';
+import { hydraulicVehicle, type HydraulicVehicleProfile } from './hydraulic-vehicle';
+import { FAMILIES, type FamilyKind } from './registry';
+import { storedPressureVehicle, type StoredPressureVehicleProfile } from './stored-pressure-vehicle';
+import type { StopFigures } from './stop-figures';
+
+const BAR = 1e5;
+const STOP: StopFigures = { mass_kg: 1750, front_NPerBar: 110, rear_NPerBar: 75, contact_Pa: 0.4 * BAR };
+
+const truck = hydraulicVehicle.typical as HydraulicVehicleProfile;
+const truckWith = (stop: StopFigures, bore_m = 0.0286) => ({
+  ...truck,
+  load: { ...truck.load, stop, masterBore_m: bore_m },
+});
+const car = storedPressureVehicle.typical as StoredPressureVehicleProfile;
+const carWith = (unit: Partial<StoredPressureVehicleProfile['unit']> = {}) => ({
+  ...car,
+  unit: { ...car.unit, ...unit },
+  load: { ...car.load, stop: STOP },
+});
+const figures = (kind: FamilyKind, profile: unknown): Record<string, number> =>
+  Object.fromEntries(FAMILIES[kind].withoutPower!(profile)!.figures.map(({ name, value }) => [name, value]));
+const said = (kind: FamilyKind, profile: unknown) =>
+  FAMILIES[kind].withoutPower!(profile)!
+    .plain.map((one) => printSentence(one, 'metric'))
+    .join(' ');
+
+const VEHICLES = (Object.keys(FAMILIES) as FamilyKind[]).filter(
+  (kind) => FAMILIES[kind].setting === 'vehicle',
+);
+
+test.each(VEHICLES)('%s: without its mass nothing is told of a stop, and nothing made up', (kind) => {
+  expect(FAMILIES[kind].withoutPower!(FAMILIES[kind].typical)).toBeNull();
+});
+
+test('by the foot alone, a truck: the stop of the rule, and the metres that 500 N come to', () => {
+  const [mass_kg, front_NPerBar, rear_NPerBar] = [3400, 260, 150];
+  const profile = truckWith({ mass_kg, front_NPerBar, rear_NPerBar, contact_Pa: 0.4 * BAR });
+  const { pedalRatio, spring_N, friction_N } = profile.unit;
+  // 3 400 kg · 2.4418 m/s² = 8 302 N over 410 N/bar, and 0.4 bar: 20.65 bar, below the split at 30.
+  const needed_bar = 8302.1 / 410 + 0.4;
+  // On π/4 · 28.6² mm² = 6.4242 cm²: 64.242 N for a bar, and what spring and friction of the booster take.
+  const alone_N = (needed_bar * 64.242 + spring_N + friction_N) / pedalRatio;
+  // 500 N: 4 · 500 less spring and friction over 64.242 N/bar; (p − 0.4) · 410/3 400; 10 m and v²/2a.
+  const rule_bar = (500 * pedalRatio - spring_N - friction_N) / 64.242;
+  const slows_mPerS2 = ((rule_bar - 0.4) * 410) / mass_kg;
+  const told = figures('hydraulic-vehicle', profile);
+  expect(told['Deceleration that the rule of a failed assist comes to']).toBeCloseTo(2.4418, 4);
+  expect(told['Pedal force for it, without power']).toBeCloseTo(alone_N, 0);
+  expect(told['Stopping distance with it, from the speed of the rule']).toBeCloseTo(
+    10 + (100 / 3.6) ** 2 / (2 * slows_mPerS2),
+    0,
+  );
+  // Rod at 20.65 bar: free travel and (V₀ + c·p)/A, the pedal so many times as far.
+  const { freeTravel_m, takeUp_m3, stiffness_m3PerPa } = profile.load;
+  expect(told['Pedal travel for it, without power']).toBeCloseTo(
+    pedalRatio * (freeTravel_m + (takeUp_m3 + stiffness_m3PerPa * needed_bar * BAR) / 6.4242e-4),
+    5,
+  );
+  expect(told['Pedal force for it, with power']!).toBeLessThan(alone_N / 3);
+});
+
+test('the smaller master presses more for the same foot, and its pedal goes further', () => {
+  const bores = fc.tuple(
+    fc.double({ min: 0.02, max: 0.04, noNaN: true }),
+    fc.double({ min: 0.7, max: 0.95, noNaN: true }),
+  );
+  fc.assert(
+    fc.property(bores, ([bore_m, part]) => {
+      const [large, small] = [bore_m, part * bore_m].map((bore) =>
+        figures('hydraulic-vehicle', truckWith(STOP, bore)),
+      );
+      const [force, travel] = ['Pedal force for it, without power', 'Pedal travel for it, without power'];
+      expect(small![force!]!).toBeLessThan(large![force!]!);
+      expect(small![travel!]!).toBeGreaterThan(large![travel!]!);
+    }),
+    { numRuns: 20 },
+  );
+});
+
+test('where the rule is missed that is said; where no foot is enough, that, with no metres', () => {
+  const heavy = truckWith({ ...STOP, mass_kg: 6000 });
+  expect(said('hydraulic-vehicle', heavy)).toMatch(/168 m at most, which is less\.$/);
+  const lorry = truckWith({ ...STOP, mass_kg: 60_000 }, 0.05);
+  expect(said('hydraulic-vehicle', lorry)).toBe(
+    'Without power no foot presses hard enough for a moderate stop (2.44 m/s²).',
+  );
+});
+
+test('on what is stored, a car: usual effort, and so many stops in each circuit until its lamp', () => {
+  const profile = carWith();
+  const told = figures('stored-pressure-vehicle', profile);
+  // u = 4·F − 40 − 12 N on 0.7 and 1.0 cm²: u/7 and u/10 bar. 110·(u/7 − 0.4) + 75·(u/10 − 0.4) = 1 750 · 2.4418 N: u = 187.3.
+  expect(told['Pedal force for it']).toBeCloseTo((187.27 + 52) / 4, 1);
+  // Gas from 145 bar down to 85 with no heat on the way: index 1.5 at 60 bar and 1.75 at 150, so 1.65 between; Z 1.02 for 0.994
+  // (handbook-models P.1). Brakes: 1.2 cc and 0.4 cc for 10 bar.
+  const filled_m3 = (4e-4 * (65 + 1.013) * (1.02 / 0.994)) / (145 + 1.013);
+  const given_m3 = filled_m3 * (((145 + 1.013) / (85 + 1.013)) ** (1 / 1.65) - 1);
+  const stops = (bar: number) => given_m3 / (1.2e-6 + 4e-13 * bar * BAR);
+  const front = told['Such stops until the lamp, front circuit']!;
+  expect(Math.abs(front / stops(187.27 / 7) - 1)).toBeLessThan(0.06);
+  expect(told['Such stops until the lamp, rear circuit']!).toBeGreaterThan(front);
+  expect(said('stored-pressure-vehicle', profile)).toMatch(
+    new RegExp(`enough for ${front} such stops, until a lamp lights\\. With nothing stored`),
+  );
+});
+
+test('twice the accumulator has twice the stops, one more or less', () => {
+  const of = (shell_m3: number) =>
+    figures('stored-pressure-vehicle', carWith({ shell_m3 }))['Such stops until the lamp, front circuit']!;
+  expect(Math.abs(of(8e-4) - 2 * of(4e-4))).toBeLessThanOrEqual(1);
+});

@@ -1,0 +1,165 @@
+import type { HealthyWhole } from '../contract/family';
+import type { WithoutPower } from '../contract/without-power';
+import { given_m3, type Emptied } from '../fluid/emptied';
+import type { HeldBack } from '../fluid/held-back';
+import { rootOfFalling } from '../numeric/root';
+import { sentence } from '../quantities/sentence';
+import { GRAVITY_M_PER_S2 } from '../vehicle/axle-loads';
+import { axleForces_N, pressureFor_Pa } from '../vehicle/brake-force';
+import {
+  FAILED_ASSIST,
+  FAILED_ASSIST_MPERS2,
+  failedAssistLimit_m,
+  failedAssistStop_m,
+} from '../vehicle/stopping';
+import { brakesOf, type StopFigures } from './stop-figures';
+
+/** No foot presses harder. */
+const MOST_N = 3000;
+const CLOSE_N = 0.01;
+/** How closely travel is told: brakes alike differ by as much in their clearances. */
+const TRAVEL_TOLD_M = 1.5e-3;
+/** A dry road holds no more than this part of the weight. */
+const DRY = 0.8;
+
+const { pedal_N: RULE_N, speed_mPerS } = FAILED_ASSIST;
+const ASKED = { value: FAILED_ASSIST_MPERS2, quantity: 'acceleration' } as const;
+const RULE = { value: RULE_N, quantity: 'force' } as const;
+const SPEED = { value: speed_mPerS, quantity: 'speed' } as const;
+const LIMIT = { value: failedAssistLimit_m(speed_mPerS), quantity: 'altitude' } as const;
+
+/** Pedal force at which what is told reaches so much. */
+const pedalFor_N = (needed: number, at: (pedal_N: number) => number): number =>
+  rootOfFalling((pedal_N) => needed - at(pedal_N), 0, MOST_N, CLOSE_N);
+
+/** A master cylinder that the foot pushes through a booster. */
+interface ByFoot {
+  readonly stop: StopFigures | null;
+  readonly valve: HeldBack;
+  readonly whole: HealthyWhole;
+  /** Inputs under which the booster helps, besides the pedal force. */
+  readonly powered: Readonly<Record<string, number>>;
+}
+
+/**
+ * What braking by the foot alone is like: pedal force and travel of the stop that both main rule families ask of passenger cars,
+ * with and without power, and the metres that their 500 N come to. Handbook 11, failed assist.
+ *
+ * @returns null where the profile does not say what a stop follows from
+ */
+export function byFoot({ stop, valve, whole, powered }: ByFoot): WithoutPower | null {
+  if (!stop) return null;
+  const brakes = brakesOf(stop, valve);
+  // Nothing comes, and nothing is stored either.
+  const unpowered = { ...powered, supply_Pa: 0, applications: 0 };
+  const line_Pa = (power: typeof powered) => (pedal_N: number) =>
+    whole.shows('load.pressure', { ...power, pedal_N });
+  const needed_Pa = pressureFor_Pa(brakes, stop.mass_kg * ASKED.value);
+  const alone = { value: pedalFor_N(needed_Pa, line_Pa(unpowered)), quantity: 'force' } as const;
+  const helped = { value: pedalFor_N(needed_Pa, line_Pa(powered)), quantity: 'force' } as const;
+  const travel_m = whole.shows('load.travel', { ...unpowered, pedal_N: alone.value });
+  const travel = { value: travel_m, quantity: 'travel', u: TRAVEL_TOLD_M } as const;
+  const { front_N, rear_N } = axleForces_N(brakes, line_Pa(unpowered)(RULE_N));
+  const slows_mPerS2 = Math.min(DRY * GRAVITY_M_PER_S2, (front_N + rear_N) / stop.mass_kg);
+  if (alone.value >= MOST_N || slows_mPerS2 <= 0)
+    return {
+      plain: [
+        sentence('Without power no foot presses hard enough for a moderate stop ({asked}).', {
+          asked: ASKED,
+        }),
+      ],
+      figures: [{ name: 'Pedal force for that stop, with power', ...helped }],
+    };
+  const slows = { value: slows_mPerS2, quantity: 'acceleration' } as const;
+  const metres = { value: failedAssistStop_m(speed_mPerS, slows_mPerS2), quantity: 'altitude' } as const;
+  return {
+    plain: [
+      sentence(
+        'Without power the foot alone works the brake: a moderate stop ({asked}) takes {alone} at the pedal instead of {helped}, and {travel} of its travel.',
+        { asked: ASKED, alone, helped, travel },
+      ),
+      sentence(
+        `With {rule} at the pedal it stops from {speed} in {metres}; rules for passenger cars ask for {limit} at most${metres.value > LIMIT.value ? ', which is less' : ''}.`,
+        { rule: RULE, speed: SPEED, metres, limit: LIMIT },
+      ),
+    ],
+    figures: [
+      { name: 'Deceleration that the rule of a failed assist comes to', ...ASKED },
+      { name: 'Pedal force for it, without power', ...alone },
+      { name: 'Pedal force for it, with power', ...helped },
+      { name: 'Pedal travel for it, without power', ...travel },
+      { name: 'Deceleration with the pedal force of the rule, without power', ...slows },
+      { name: 'Stopping distance with it, from the speed of the rule', ...metres },
+      { name: 'The same, asked of passenger cars at most', ...LIMIT },
+    ],
+  };
+}
+
+/** A circuit whose brakes are filled from its own accumulator. */
+export interface StoredCircuit {
+  readonly name: string;
+  readonly vessel: Emptied;
+  /** Reading of its brakes' pressure. */
+  readonly reading: string;
+  /** Its low-pressure lamp, Pa. */
+  readonly lamp_Pa: number;
+  /** Fluid that its brakes take at a pressure, m³. */
+  readonly taken_m3: (pressure_Pa: number) => number;
+}
+
+/** Brakes that nothing but stored pressure works. */
+interface ByReserve {
+  readonly stop: StopFigures | null;
+  readonly whole: HealthyWhole;
+  readonly powered: Readonly<Record<string, number>>;
+  readonly front: StoredCircuit;
+  readonly rear: StoredCircuit;
+}
+
+/**
+ * What braking is like on what is stored, the pump off: pedal force and travel of the stop that both main rule families ask of
+ * passenger cars, how many of them each circuit has from its cut-in until its lamp, one behind the other, and that nothing is left
+ * to brake with behind them. Handbook 8.6, 11.
+ *
+ * @returns null where the profile does not say what a stop follows from
+ */
+export function byReserve({ stop, whole, powered, front, rear }: ByReserve): WithoutPower | null {
+  if (!stop) return null;
+  const { front_NPerPa, rear_NPerPa, contact_Pa } = brakesOf(stop);
+  const brakes_Pa = ({ reading }: StoredCircuit, pedal_N: number) =>
+    whole.shows(reading, { ...powered, pedal_N });
+  const force_N = (pedal_N: number) =>
+    front_NPerPa * Math.max(0, brakes_Pa(front, pedal_N) - contact_Pa) +
+    rear_NPerPa * Math.max(0, brakes_Pa(rear, pedal_N) - contact_Pa);
+  const pedal = { value: pedalFor_N(stop.mass_kg * ASKED.value, force_N), quantity: 'force' } as const;
+  const travel_m = whole.shows('load.travel', { ...powered, pedal_N: pedal.value });
+  const travel = { value: travel_m, quantity: 'travel', u: TRAVEL_TOLD_M } as const;
+  const stopsOf = (circuit: StoredCircuit): number => {
+    const pressure_Pa = brakes_Pa(circuit, pedal.value);
+    const given = given_m3(circuit.vessel, Math.max(circuit.lamp_Pa, pressure_Pa), false);
+    return Math.floor(given / circuit.taken_m3(pressure_Pa));
+  };
+  const counts = [front, rear].map((circuit) => ({
+    name: circuit.name,
+    value: stopsOf(circuit),
+    quantity: 'count' as const,
+  }));
+  const stops = { value: Math.min(...counts.map(({ value }) => value)), quantity: 'count' } as const;
+  return {
+    plain: [
+      sentence(
+        'With the engine stopped the brake works on what is stored, with the usual effort: a moderate stop ({asked}) takes {pedal} at the pedal and {travel} of its travel. From the least that is stored with the engine running it is enough for {stops} such stops, until a lamp lights.',
+        { asked: ASKED, pedal, travel, stops },
+      ),
+      sentence(
+        'With nothing stored the pedal moves and brakes nothing: the vehicle waits until its lamps are out.',
+      ),
+    ],
+    figures: [
+      { name: 'Deceleration of the stop', ...ASKED },
+      { name: 'Pedal force for it', ...pedal },
+      { name: 'Pedal travel for it', ...travel },
+      ...counts.map(({ name, ...count }) => ({ name: `Such stops until the lamp, ${name}`, ...count })),
+    ],
+  };
+}
