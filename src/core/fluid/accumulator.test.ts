@@ -87,6 +87,22 @@ describe('limits', () => {
     expect(vessel.gauge_Pa(charge) / BAR).toBeGreaterThan(126);
     expect(vessel.gauge_Pa(charge) / BAR).toBeLessThanOrEqual(128);
   });
+  test('a pump that gives out near the pressure asked for: some charge, and a time or for ever, never neither', () => {
+    const ends = fc.double({ min: -3, max: 3, noNaN: true });
+    const gives = fc.double({ min: 0.02, max: 10, noNaN: true });
+    fc.assert(
+      fc.property(ends, gives, fc.double({ min: 70, max: 149, noNaN: true }), (beyond, cc, from_bar) => {
+        // What it gives falls evenly, to nothing so many bar beyond the pressure asked for, and below nothing behind that.
+        const flow = (pressure_Pa: number) => ((150 + beyond) * BAR - pressure_Pa) * ((cc * CC) / (80 * BAR));
+        const filled = filledTo(vessel, vessel.settledAt(from_bar * BAR), 150 * BAR, flow);
+        expect(filled.time_s).toBeGreaterThanOrEqual(0);
+        expect(vessel.gauge_Pa(filled.charge) / BAR).toBeGreaterThan(from_bar - 0.01);
+        expect(vessel.gauge_Pa(filled.charge) / BAR).toBeLessThan(150.01);
+        if (beyond < 0) expect(filled.time_s).toBe(Infinity);
+      }),
+      { numRuns: 400 },
+    );
+  });
   test('an ideal gas would have said 24.2 s, 127.1 bar after 80 s and 126.7 settled: real gas matters', () => {
     const ideal = new Vessel(small, around, IDEAL_NITROGEN);
     const { time_s, charge } = filledTo(ideal, ideal.empty, to_Pa, bySix);

@@ -2,7 +2,7 @@ import { GAUSS_8 } from '../numeric/quadrature';
 import { rootOfFalling } from '../numeric/root';
 import type { Charge, Vessel } from './accumulator';
 
-/** Flow at a pressure of the fluid, m³/s. It may fall to nothing, never below. */
+/** Flow at a pressure of the fluid, m³/s. Where it falls below nothing it is taken for none. */
 export type FlowAt = (pressure_Pa: number) => number;
 
 /** A vessel that was filled. */
@@ -49,7 +49,9 @@ function filledBy(vessel: Vessel, from: Moment, first: number, fluid_m3: number,
   const after = pressed(before, fluid_m3, vessel.warmingByVolume_KPerM3(middle));
   const halfway = flow(vessel.gauge_Pa(middle));
   const last = flow(vessel.gauge_Pa(after));
-  const takes_s = (fluid_m3 * (1 / first + 4 / halfway + 1 / last)) / 6;
+  // Where the pump gives out on the way the step is never over, and the gas settles meanwhile.
+  const givesOut = !(halfway > 0 && last > 0);
+  const takes_s = givesOut ? Infinity : (fluid_m3 * (1 / first + 4 / halfway + 1 / last)) / 6;
   const { gas_m3, temperature_K } = vessel.stood(after, takes_s / 2);
   return { gas_m3, temperature_K, time_s: from.time_s + takes_s };
 }
@@ -101,7 +103,9 @@ export function filledTo(
       continue;
     }
     const charge = stoppedAt(until_Pa);
-    return { charge, time_s: charge.time_s, passed_s };
+    return Number.isFinite(charge.time_s)
+      ? { charge, time_s: charge.time_s, passed_s }
+      : { charge: before, time_s: Infinity, passed_s };
   }
 }
 
