@@ -40,7 +40,8 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
     );
   },
   'pedal-valve': performOnPack,
-  'motor-pump-booster': performOnPump,
+  'motor-pump-booster': (...at) => performOnPump('motor-pump-booster', ...at),
+  'motor-pump-vehicle': (...at) => performOnPump('motor-pump-vehicle', ...at),
   'stored-pressure-vehicle': performOnStored,
   'remote-vacuum': (parameters, room, step, set) =>
     performOnBench(

@@ -1,6 +1,7 @@
 import type { Step } from '../../src/core/contract/steps';
 import { FAMILIES } from '../../src/core/families/registry';
 import type { MotorPumpBenchProfile } from '../../src/core/families/motor-pump-bench';
+import type { MotorPumpVehicleProfile } from '../../src/core/families/motor-pump-vehicle';
 import { Running } from '../../src/core/model/running';
 import type { BenchRoom } from './bench-top';
 import type { SetTo } from './vehicle';
@@ -25,15 +26,19 @@ const EVERY_S = 10;
 const FIRST_S = 0.05;
 const LOOK_S = 0.05;
 
-/** A motor-pump booster on its bench, tested through time: each step but the first begins charged and settled. */
+/**
+ * A motor-pump booster on its bench or in its vehicle, tested through time: but for the charge itself, and where what is stored was
+ * used up, a step begins charged and settled.
+ */
 export function performOnPump(
+  kind: 'motor-pump-booster' | 'motor-pump-vehicle',
   parameters: readonly number[],
   room: BenchRoom,
   step: Step,
   set: SetTo,
 ): Record<string, number> {
-  const family = FAMILIES['motor-pump-booster'];
-  const { watch_s, lamp_Pa } = (family.typical as MotorPumpBenchProfile).unit;
+  const family = FAMILIES[kind];
+  const { watch_s, lamp_Pa } = (family.typical as MotorPumpBenchProfile | MotorPumpVehicleProfile).unit;
   const lamp = parameters[family.parameters.findIndex(({ id }) => id === 'lamp_Pa')] ?? lamp_Pa;
   const bench = new Watching(
     new Running(family.motion!, parameters, room, family.ports.length),
@@ -59,14 +64,16 @@ export function performOnPump(
     }
   };
   const powered = step.state.power === 'on';
-  if (step.id !== 'charge' && step.id !== 'unpowered') {
+  if (step.id !== 'charge' && step.state.charge !== 'spent') {
     bench.set({ power: true });
     bench.wait(CHARGES_S);
     if (!powered) bench.set({ power: false });
   }
   let applied = 0;
+  let travel_m = 0;
   for (const item of step.items) {
     if (item.kind === 'wait') {
+      if (item.id === 'sink.wait') travel_m = bench.now('travel');
       if (item.id !== 'off.wait') bench.wait(item.duration_s);
       continue;
     }
@@ -140,6 +147,9 @@ export function performOnPump(
         applied += 1;
         press(item.target_Pa ?? 0, AT_ONCE_NPERS, HELD_S);
         break;
+      case 'load.sink':
+        shown[item.id] = bench.now('travel') - travel_m;
+        continue;
       case 'lamp':
         shown[item.id] = lamp;
         continue;
