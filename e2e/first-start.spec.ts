@@ -26,6 +26,17 @@ test('a shop without any data is led in order to its first test, with a unit to 
     const begun = await app.post<StoredRun>('/practice', {});
     expect(page.url()).toContain(begun.id);
 
+    // Another kind is practised on from the same place, with what it is read by.
+    await page.goto(app.url);
+    await steps.getByRole('combobox', { name: 'What to practise on' }).click();
+    await page.getByRole('option', { name: 'Dual pedal valve' }).click();
+    await steps.getByRole('button', { name: 'Practise on the simulated bench' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: /Practice 2/ })).toBeVisible();
+    await expect(page.getByText('Simulated bench reads')).toBeVisible();
+    for (const tag of ['A-81', 'A-82', 'C-84', 'C-85'])
+      await expect(page.getByText(tag, { exact: true }).first()).toBeVisible();
+    expect(await app.post('/live/hands', { hands: { treadle_m: 0.004 } })).toMatchObject({ ok: true });
+
     // The first of the steps leads to what it names, and is done once it is.
     await page.goto(app.url);
     await steps.getByRole('link', { name: 'Begin: Technicians' }).click();

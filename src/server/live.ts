@@ -1,8 +1,9 @@
 import type { Knex } from 'knex';
 import type { LiveMessage } from '@/core/shop/live';
+import { PRACTICE_LOGGER } from '@/core/shop/live';
 import { fileRecording } from './live-filing';
 import { Link, OFF } from './live-link';
-import { PRACTICE_LOGGER, practiceBench } from './practice';
+import { practiceBench } from './practice-bench';
 import { keptRecordings } from './recordings';
 import { readSettings } from './shelf';
 

@@ -15,6 +15,7 @@ import { installationSchema, steadySchema } from '@/core/workings/open-models';
 import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live-recording';
 import { noteSchema } from './notes';
+import { practiceSchema } from './practice';
 import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
 import { importQuerySchema } from './trace-import';
@@ -237,7 +238,8 @@ export const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/practice',
-    summary: 'A practice unit on the simulated bench: its run, begun or gone on with',
+    summary: 'A practice unit of a kind on the simulated bench: its run, begun or gone on with',
+    body: practiceSchema,
   },
   { method: 'get', path: '/settings', summary: 'Settings of the bench' },
   { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },

@@ -1,67 +1,56 @@
 import type { Knex } from 'knex';
-import { FAMILIES } from '@/core/families/registry';
+import { z } from 'zod';
+import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
+import { mixes } from '@/core/fluid/kinds';
 import type { Instrument } from '@/core/metrology/instrument';
 import { jobQuerySchema } from '@/core/records/job-query';
 import type { StoredRun } from '@/core/records/views';
-import { StandIn } from '@/devices/logger/stand-in';
-import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
+import { PRACTICE_LOGGER } from '@/core/shop/live';
+import { instruments } from './demo/shelf';
 import { searchJobs } from './job-list';
 import { addJob } from './jobs';
-import { refused, type Outcome } from './outcome';
+import { link } from './live';
+import { recordStep } from './live-recording';
+import { done, invalid, refused, type Outcome } from './outcome';
+import { putOnBench } from './practice-bench';
 import { findRun, startRun } from './runs';
 import { addProfile, listProfiles, readSettings, writeSettings } from './shelf';
 
-/** Where the simulated bench of a shop's own listens; its hands, on the port above. */
-const PORT = 5725;
-export const PRACTICE_LOGGER = `127.0.0.1:${PORT}`;
-
-const { kind: KIND } = TYPICAL_BENCH;
 const PROFILE_NAME = 'Practice unit';
 /** What every practice job is called, with a number. */
 export const PRACTICE_TAG = 'Practice';
 
-const held = globalThis as typeof globalThis & { hardPedalPractice?: Promise<void> };
-
-/** Starts the simulated bench in this process, once. Where another process has it already, that one is used. */
-export function practiceBench(): Promise<void> {
-  held.hardPedalPractice ??= new StandIn(TYPICAL_BENCH, () => performance.now() / 1000)
-    .start(PORT, PORT + 1)
-    .then(
-      () => undefined,
-      (error: NodeJS.ErrnoException) => {
-        if (error.code !== 'EADDRINUSE') throw error;
-      },
-    );
-  return held.hardPedalPractice;
-}
+/** What is asked for: a kind of unit, the first of them where none is named. */
+export const practiceSchema = z.strictObject({ kind: z.enum(SIMULATED).default(SIMULATED[0]!) });
 
 /** Gauges of the simulated bench: they belong to the practice run and never come on the Shelf, nor into a real test. */
-const practiceGauges = (): Instrument[] =>
-  TYPICAL_BENCH.gauges
-    .filter(({ port, quantity }) =>
-      FAMILIES[KIND].ports.some((one) => one.id === port && one.quantity === quantity),
-    )
-    .map((gauge, _i, all) => {
-      const wider = all.find((other) => other.port === gauge.port && other.fullScale_Pa > gauge.fullScale_Pa);
-      return {
-        tag: gauge.tag,
-        name: 'Simulated, for practice',
-        quantity: gauge.quantity,
-        fullScale_Pa: gauge.fullScale_Pa,
-        accuracy: { kind: 'en-837-1', class: '0.6' },
-        step_Pa: gauge.step_Pa,
-        usualPort: gauge.port,
-        tiedTo: wider?.tag ?? null,
-        correction: null,
-        calibratedOn: null,
-        calibrationDue: null,
-      };
-    });
+function practiceGauges(kind: FamilyKind): Instrument[] {
+  const { ports, fluid, typical } = FAMILIES[kind];
+  const works = fluid(typical);
+  const fitting = instruments.filter(
+    (gauge) =>
+      ports.some(({ id, quantity }) => id === gauge.usualPort && quantity === gauge.quantity) &&
+      (!works || !gauge.fluid || mixes(gauge.fluid, works)),
+  );
+  const tags = new Set(fitting.map(({ tag }) => tag));
+  return fitting.map((gauge) => ({
+    ...gauge,
+    name: 'Simulated, for practice',
+    tiedTo: gauge.tiedTo && tags.has(gauge.tiedTo) ? gauge.tiedTo : null,
+    fluid: null,
+    correction: null,
+    calibratedOn: null,
+    calibrationDue: null,
+  }));
+}
 
 /**
- * A practice unit on the simulated bench: nothing has to be set up for it. One that was begun is gone on with.
+ * A practice unit of a kind on the simulated bench: nothing has to be set up for it. One that was begun is gone on with.
  */
-export async function startPractice(db: Knex, now: string): Promise<Outcome<StoredRun>> {
+export async function startPractice(db: Knex, input: unknown, now: string): Promise<Outcome<StoredRun>> {
+  const asked = practiceSchema.safeParse(input);
+  if (!asked.success) return invalid(asked.error.issues);
+  const { kind } = asked.data;
   const settings = await readSettings(db);
   const { logger } = settings.body;
   if (logger !== '' && logger !== PRACTICE_LOGGER)
@@ -71,23 +60,25 @@ export async function startPractice(db: Knex, now: string): Promise<Outcome<Stor
     });
   const { jobs } = await searchJobs(db, jobQuerySchema.parse({ q: PRACTICE_TAG }));
   const practised = jobs.filter(({ body }) => body.tag.startsWith(`${PRACTICE_TAG} `));
-  const open = practised.flatMap(({ runs }) => runs).find(({ finishedAt }) => !finishedAt);
+  const open = practised
+    .filter(({ body }) => body.kind === kind)
+    .flatMap(({ runs }) => runs)
+    .find(({ finishedAt }) => !finishedAt);
   if (logger === '') {
     const set = await writeSettings(db, settings.version, { ...settings.body, logger: PRACTICE_LOGGER }, now);
     if (!set.ok) return set;
   }
-  await practiceBench();
-  const begun = open && (await findRun(db, open.id));
-  if (begun) return { ok: true, value: begun };
-  const known = (await listProfiles(db)).find(({ body }) => body.name === PROFILE_NAME);
-  const body = { ...(FAMILIES[KIND].typical as object), kind: KIND, name: PROFILE_NAME };
+  const found = open && (await findRun(db, open.id));
+  if (found) return onBench(db, found, now);
+  const known = (await listProfiles(db)).find((one) => one.body.name === PROFILE_NAME && one.kind === kind);
+  const body = { ...(FAMILIES[kind].typical as object), kind, name: PROFILE_NAME };
   const profile = known ? null : await addProfile(db, body, now);
   if (profile && !profile.ok) return profile;
   const job = await addJob(
     db,
     {
       tag: `${PRACTICE_TAG} ${practised.length + 1}`,
-      kind: KIND,
+      kind,
       profileId: known?.id ?? (profile as { value: { id: string } }).value.id,
       from: 'The simulated bench',
       complaint: 'Practice. No real unit was tested.',
@@ -97,6 +88,14 @@ export async function startPractice(db: Knex, now: string): Promise<Outcome<Stor
     now,
   );
   if (!job.ok) return job;
-  const shelf = practiceGauges();
-  return startRun(db, job.value.id, now, { gauges: shelf });
+  const run = await startRun(db, job.value.id, now, { gauges: practiceGauges(kind) });
+  return run.ok ? onBench(db, run.value, now) : run;
+}
+
+/** The same with its unit on the bench, which no other run has any more. */
+async function onBench(db: Knex, run: StoredRun, now: string): Promise<Outcome<StoredRun>> {
+  await putOnBench(run);
+  const owner = (await link(db))?.status.owner;
+  if (owner && owner.run !== run.id) await recordStep(db, owner.run, { step: null, take: false }, now);
+  return done(run);
 }

@@ -1,13 +1,10 @@
 'use client';
 
-import { Box, Button } from '@mui/material';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { Box } from '@mui/material';
 import type { FirstStep } from '@/core/shop/first-steps';
-import type { StoredRun } from '@/core/records/views';
-import { call } from './api';
 import { LinkButton } from './link-button';
 import { Part } from './page';
+import { Practice } from './practice';
 
 /** A new shop on its way to its first test, in order; and a unit to practise on before anything is set up. */
 export function FirstSteps({ steps }: { steps: readonly FirstStep[] }) {
@@ -60,36 +57,5 @@ export function FirstSteps({ steps }: { steps: readonly FirstStep[] }) {
       </Box>
       <Practice />
     </Part>
-  );
-}
-
-function Practice() {
-  const router = useRouter();
-  const [problem, setProblem] = useState('');
-  const [busy, setBusy] = useState(false);
-  const begin = async () => {
-    setBusy(true);
-    const answer = await call<StoredRun>('POST', '/practice');
-    if (answer.ok) {
-      router.push(`/runs/${answer.value.id}`);
-      // The bench has a logger now: what stands around every screen is to know it.
-      return router.refresh();
-    }
-    setBusy(false);
-    setProblem(answer.problem.title);
-  };
-  return (
-    <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', pt: 2 }}>
-      <Button variant="outlined" disabled={busy} onClick={() => void begin()} sx={{ minHeight: 44 }}>
-        Practise on the simulated bench
-      </Button>
-      <Box sx={{ flex: 1, minWidth: 260, color: 'text.secondary' }}>
-        A made-up unit with gauges, a pump and a handle of its own: nothing has to be set up, and nothing of
-        it comes on the Shelf but its profile.
-      </Box>
-      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
-        {problem}
-      </Box>
-    </Box>
   );
 }

@@ -25,3 +25,6 @@ export const FAMILIES = {
 export type FamilyKind = keyof typeof FAMILIES;
 
 export const FAMILY_KINDS = Object.keys(FAMILIES) as [FamilyKind, ...FamilyKind[]];
+
+/** Kinds that are known over time: those that the simulated bench can be. */
+export const SIMULATED: readonly FamilyKind[] = FAMILY_KINDS.filter((kind) => FAMILIES[kind].motion !== null);

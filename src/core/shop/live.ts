@@ -60,3 +60,7 @@ export const simUnitSchema = z
     supply_Pa: z.number().min(0).max(100_000),
   })
   .partial();
+
+/** Where the simulated bench of a shop's own listens; its hands, on the port above. */
+export const PRACTICE_PORT = 5725;
+export const PRACTICE_LOGGER = `127.0.0.1:${PRACTICE_PORT}`;

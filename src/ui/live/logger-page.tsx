@@ -14,13 +14,14 @@ import {
 import { useState } from 'react';
 import { faultsOf } from '@/core/contract/family';
 import { portName } from '@/core/families/port-names';
-import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
-import type { LoggerChannel } from '@/core/shop/live';
+import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
+import { PRACTICE_LOGGER, type LoggerChannel } from '@/core/shop/live';
 import type { StoredInstrument } from '@/core/records/views';
 import { findUnit, INHG_PA, toSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
+import { Practice } from '../practice';
 import { usePrint, useSettings } from '../settings-context';
 import { Columns } from '../table-head';
 import { useLive } from './use-live';
@@ -73,6 +74,11 @@ export function LoggerPage({ instruments }: { instruments: readonly StoredInstru
           </Nothing>
         )}
       </Part>
+      {(settings.logger === '' || settings.logger === PRACTICE_LOGGER) && (
+        <Part title="Practice">
+          <Practice />
+        </Part>
+      )}
       {status?.simulated && state === 'streaming' && <SimulatedUnit />}
     </Page>
   );
@@ -107,9 +113,6 @@ function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
     </TableRow>
   );
 }
-
-/** What is known over time, so that it can be simulated. */
-const SIMULATED = FAMILY_KINDS.filter((one) => FAMILIES[one].motion);
 
 /** What stands on the simulated bench, and what is hidden in it. */
 function SimulatedUnit() {

@@ -1,4 +1,5 @@
-import { answer, now } from '@/server/http';
+import { answer, bodyOf, now } from '@/server/http';
 import { startPractice } from '@/server/practice';
 
-export const POST = () => answer(async (db) => startPractice(db, now()), 201);
+export const POST = (request: Request) =>
+  answer(async (db) => startPractice(db, await bodyOf(request), now()), 201);

@@ -1,0 +1,79 @@
+/** @jest-environment node */
+import { connect } from 'node:net';
+import { once } from 'node:events';
+import type { Knex } from 'knex';
+import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
+import { PRACTICE_LOGGER, PRACTICE_PORT } from '@/core/shop/live';
+import { openDatabase } from './database';
+import { hangUp, link } from './live';
+import { recordStep } from './live-recording';
+import { startPractice } from './practice';
+import { practiceBench } from './practice-bench';
+import { listInstruments, readSettings, writeSettings } from './shelf';
+
+const AT = '2026-11-28T09:00:00.000Z';
+let db: Knex;
+beforeAll(async () => {
+  db = await openDatabase(':memory:');
+});
+afterAll(async () => {
+  hangUp();
+  await (await (await practiceBench()).bench)?.stop();
+  await db.destroy();
+});
+
+const begun = async (kind: FamilyKind) => {
+  const outcome = await startPractice(db, { kind }, AT);
+  if (!outcome.ok) throw new Error(outcome.why.message);
+  return outcome.value;
+};
+/** What the bench answers to its hands. */
+async function handsAre(hands: Record<string, unknown>): Promise<unknown> {
+  const socket = connect(PRACTICE_PORT + 1, '127.0.0.1');
+  socket.setEncoding('utf8');
+  socket.write(`${JSON.stringify({ hands })}\n`);
+  const [line] = (await once(socket, 'data')) as [string];
+  socket.destroy();
+  return JSON.parse(line);
+}
+
+test.each(SIMULATED)(
+  '%s can be practised on with nothing set up, and leaves no gauge on the Shelf',
+  async (kind) => {
+    const run = await begun(kind);
+    expect(run.kind).toBe(kind);
+    const bare = FAMILIES[kind].ports.filter(({ id, optional }) => !optional && !run.context.rig[id]?.length);
+    expect(bare).toEqual([]);
+    for (const gauge of Object.values(run.context.rig).flat())
+      expect(gauge).toMatchObject({ name: 'Simulated, for practice', fluid: null, calibrationDue: null });
+    expect(await listInstruments(db)).toEqual([]);
+  },
+);
+
+test('what was begun is gone on with, each kind with its own, and that is what lies on the bench', async () => {
+  const valve = await begun('pedal-valve');
+  const servo = await begun('rod-servo');
+  expect(servo.id).not.toBe(valve.id);
+  expect(await handsAre({ treadle_m: 0.005 })).toMatchObject({ ok: false });
+  expect((await begun('pedal-valve')).id).toBe(valve.id);
+  expect(await handsAre({ treadle_m: 0.005 })).toMatchObject({ ok: true, hands: { treadle_m: 0.005 } });
+  // What the bench recorded for the one is over once the other lies there.
+  await recordStep(db, valve.id, { step: 'cautions' }, AT);
+  expect((await link(db))!.status.owner).toMatchObject({ run: valve.id });
+  await begun('rod-servo');
+  expect((await link(db))!.status.owner).toBeNull();
+  await begun('pedal-valve');
+  await handsAre({ treadle_m: 0.005 });
+  // Asked for once more it stays as it lies there.
+  await begun('pedal-valve');
+  expect(await handsAre({})).toMatchObject({ ok: true, hands: { treadle_m: 0.005 } });
+});
+
+test('a kind that is not known over time is refused, and so is a bench with a logger of its own', async () => {
+  expect(await startPractice(db, { kind: 'hydraulic-vehicle' }, AT)).toMatchObject({ ok: false });
+  const { version, body } = await readSettings(db);
+  expect(body.logger).toBe(PRACTICE_LOGGER);
+  await writeSettings(db, version, { ...body, logger: '10.0.0.9:5025' }, AT);
+  const refused = await startPractice(db, {}, AT);
+  expect(refused.ok ? '' : refused.why.message).toMatch(/a logger of its own, 10\.0\.0\.9:5025/);
+});
