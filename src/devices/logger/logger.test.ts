@@ -78,11 +78,12 @@ describe('the simulated bench with a servo on it', () => {
     expect(shown[place('G-11')]! / BAR).toBeCloseTo(9, 1);
     expect([place('G-21'), place('G-22'), place('V-41')].map((i) => shown[i])).toEqual([0, 0, 0]);
   });
-  test('with a remote unit on it the load cell lies idle', () => {
+  test('with a remote unit on it the load cell lies idle, and a thermometer in no oil shows the room', () => {
     const bench = new SimBench({ ...TYPICAL_BENCH, noise_steps: 0 });
     bench.set({ handle_Pa: 20 * BAR, pull_PaPerS: 20 * BAR });
     bench.advance(4, 0.1, () => undefined);
     expect(bench.read()[place('L-51')]).toBe(0);
+    for (const tag of ['T-87', 'T-95']) expect(bench.read()[place(tag)]).toBeCloseTo(293.15, 1);
     expect(bench.read()[place('G-22')]! / BAR).toBeCloseTo(20, 0);
   });
 });

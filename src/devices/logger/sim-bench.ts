@@ -90,7 +90,9 @@ export class SimBench {
   private shown(truth: ArrayLike<number>): number[] {
     return this.unit.gauges.map((gauge, i) => {
       const noise_Pa = this.unit.noise_steps * gauge.step_Pa * gaussian(this.random);
-      return shownBy(gauge, truth[this.places[i]!] ?? 0, { ...gauge, noise_Pa }, OVER_RANGE);
+      // What lies vented shows nothing but how warm the room is.
+      const vented = gauge.quantity === 'temperature' ? this.unit.room.temperature_K : 0;
+      return shownBy(gauge, truth[this.places[i]!] ?? vented, { ...gauge, noise_Pa }, OVER_RANGE);
     });
   }
 }
