@@ -128,7 +128,7 @@ describe('a run as files', () => {
     expect(Math.min(...data)).toBeLessThan(90);
     expect(taken(await chartFile(db, run, 'svg')).body).toMatch(/^<svg/);
   });
-  test('a run in which nothing was measured under vacuum has no chart, and says so', async () => {
+  test('a run in which nothing was measured with its supply on has no chart, and says so', async () => {
     const run = (await desk.jobOf('GF-0415')).runs[0]!.id;
     expect(whyNot(await chartFile(db, 'none', 'svg'))).toMatch(/no such run/);
     expect((await findRunWithRecord(db, run))!.record.job.tag).toBe('GF-0415');

@@ -88,7 +88,10 @@ export async function chartFile(db: Knex, runId: string, kind: 'svg' | 'png'): P
   if (!found) return missing('run');
   const chart = ratioChart(found.run, (await readSettings(db)).body.unitSet);
   if (!chart)
-    return refused({ code: 'refused', message: 'Nothing was measured under vacuum, so there is no chart.' });
+    return refused({
+      code: 'refused',
+      message: 'Nothing was measured with its supply on, so there is no chart.',
+    });
   const svg = plainColours(chart.svg);
   const name = `${found.record.job.tag} output against input.${kind}`;
   if (kind === 'svg') return done({ name, body: svg });

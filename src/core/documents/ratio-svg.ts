@@ -20,7 +20,7 @@ export interface Chart {
  * The curve of the unit: what a healthy one gives on the supply read, its band and where it bends, and what was
  * measured.
  *
- * @returns null where nothing was measured under vacuum
+ * @returns null where nothing was measured with its supply on
  */
 export function ratioChart(run: StoredRun, set: UnitSet): Chart | null {
   const state = stateOf(run);

@@ -104,7 +104,10 @@ class Appendix {
       { kind: 'heading', text: 'Expected against measured' },
       chart
         ? { kind: 'chart', ...chart }
-        : { kind: 'paragraph', text: 'Nothing was measured under vacuum, so there is nothing to compare.' },
+        : {
+            kind: 'paragraph',
+            text: 'Nothing was measured with its supply on, so there is nothing to compare.',
+          },
       ...loggedBlocks(this.logged, this.printing.set),
       ...this.withoutPower(),
       { kind: 'heading', text: 'Seep findings' },
