@@ -5,7 +5,7 @@ import { admitEvent, runRefusalSentence } from '@/core/procedure/admission';
 import { jobEntrySchema } from '@/core/records/entries';
 import type { JobRecord } from '@/core/records/job-record';
 import { stateOf } from '@/core/records/judged-run';
-import { disturbance, disturbs } from '@/core/records/staleness';
+import { disturbance, disturbs, impossible } from '@/core/records/staleness';
 import { portNamer } from '@/core/families/port-names';
 import { write } from './jobs';
 import { readRecord } from './record';
@@ -44,6 +44,9 @@ export async function addNote(
   if (!parsed.success)
     return invalid(parsed.error.issues.map((issue) => ({ ...issue, path: issue.path.slice(2) })));
   const { id, entry } = parsed.data;
+  const record = entry.type === 'work' ? await readRecord(db, jobId) : null;
+  const why = record && entry.type === 'work' ? impossible(record.profile, entry.work) : null;
+  if (why) return invalid([{ path: ['did'], message: why }]);
   return db
     .transaction(async (trx) => {
       const outcome = await write(trx, jobId, { id, at, entry });

@@ -5,13 +5,13 @@ import { rehearse } from '@/core/procedure/rehearse';
 import type { Work } from '@/core/records/entries';
 import { daysBetween } from '@/core/shop/due';
 import { preChargesIn } from '@/core/shop/pre-charges';
-import { Desk, taken } from './demo/desk';
+import { Desk, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { addJob } from './jobs';
 import { dueAccumulators, preChargesOfUnit } from './pre-charges';
 import { readRecord } from './record';
 import { findRun, insertEvents, startRetest, startRun } from './runs';
-import { readSettings, writeSettings } from './shelf';
+import { addProfile, findProfile, readSettings, writeSettings } from './shelf';
 
 const BAR = 1e5;
 const LAST = 'GF-0436';
@@ -94,6 +94,26 @@ test('an accumulator that was replaced has no history yet; taken back, it has it
   // One that was taken out and put back is the same one.
   taken(await desk.note(id, work('accumulator', 'reused')));
   expect((await historyOf(LAST))!.found).toHaveLength(4);
+});
+
+test('an accumulator that was rebuilt holds other gas: it has no history yet', async () => {
+  const { id } = await desk.jobOf(LAST);
+  taken(await desk.note(id, work('accumulator', 'rebuilt')));
+  expect(await historyOf(LAST)).toBeUndefined();
+});
+
+test('a sealed accumulator is replaced: that it was rebuilt is not written down; a bolted one may be', async () => {
+  const rebuilt = work('accumulator-front', 'rebuilt');
+  const { id, body } = await desk.jobOf('GF-0434');
+  expect(whyNot(await desk.note(id, rebuilt))).toMatch(/sealed: it is replaced/);
+  expect((await readRecord(desk.db, id))!.work).toEqual([]);
+  taken(await desk.note(id, work('accumulator-front', 'replaced')));
+  taken(await desk.note(id, work('valve-front', 'rebuilt')));
+  const sealed = (await findProfile(desk.db, body.profileId))!.body as unknown as { unit: object };
+  const bolted = { ...sealed, name: 'Bolted', unit: { ...sealed.unit, sphere: 'bolted' } };
+  const { id: profileId } = taken(await addProfile(desk.db, bolted, NOW));
+  const other = taken(await addJob(desk.db, { ...body, tag: 'GF-0993', profileId }, NOW));
+  taken(await desk.note(other.id, rebuilt));
 });
 
 test('a deleted job says nothing; put back, it does again', async () => {

@@ -90,6 +90,8 @@ export interface Part {
   readonly disturbs: readonly string[];
   /** Ports of which a line is opened when it is worked on: none of them may hold pressure or vacuum then. */
   readonly opens: readonly string[];
+  /** Of a part that a profile can say is never rebuilt: why not, in a sentence; null where it may be. */
+  readonly neverRebuilt?: (profile: unknown) => string | null;
 }
 
 /** The curve that a technician knows a kind of unit by. Names of the family's inputs and readings. */

@@ -249,10 +249,13 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     ),
     looks: every(({ looks }) => looks),
     procedure: (profile, rig) => procedure(profile as Profile, rig),
-    parts: every((folder) => folder.parts).map((part) => ({
-      ...part,
-      disturbs: part.disturbs.flatMap((step) => shownByUnit.get(step) ?? [step]),
-    })),
+    parts: ROLES.flatMap((role) =>
+      folders[role].parts.map(({ neverRebuilt, ...part }) => ({
+        ...part,
+        disturbs: part.disturbs.flatMap((step) => shownByUnit.get(step) ?? [step]),
+        ...(neverRebuilt && { neverRebuilt: (profile: unknown) => neverRebuilt((profile as Profile)[role]) }),
+      })),
+    ),
     gas: Object.assign({}, ...ROLES.map((role) => folders[role].gas)) as NonNullable<Family['gas']>,
     ports: at.ports,
     leakPoints: every<Port>(({ leakPoints }) => leakPoints),

@@ -39,6 +39,7 @@ export type Finding = z.infer<typeof findingSchema>;
 
 export const WORK_DONE = {
   replaced: 'Replaced',
+  rebuilt: 'Rebuilt or filled again',
   reused: 'Taken out and used again',
   refused: 'Refused',
   opened: 'Opened or moved',

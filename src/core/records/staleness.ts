@@ -17,6 +17,10 @@ export const disturbs = ({ what, withdrawn }: Noted<Work>) => !withdrawn && what
 export const partOf = (kind: StoredRun['kind'], work: Work): Part | null =>
   FAMILIES[kind].parts.find(({ id }) => id === work.part) ?? null;
 
+/** Why some work cannot have been done on a unit of a profile; null where it can. */
+export const impossible = ({ kind, body }: JobRecord['profile'], work: Work): string | null =>
+  work.did === 'rebuilt' ? (partOf(kind, work)?.neverRebuilt?.(body) ?? null) : null;
+
 /** What some work did to the readings of a run: the steps to be done again, and why. */
 export interface Disturbance {
   readonly steps: string[];

@@ -1,10 +1,14 @@
 import { FAMILIES } from '../families/registry';
 import { preChargeOf_Pa } from '../fluid/accumulator';
 import { sentence, type Sentence } from '../quantities/sentence';
+import type { Work } from '../records/entries';
 import type { Job } from '../records/job';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun } from '../records/judged-run';
 import { preChargeForecast, type FoundPreCharge, type PreChargeForecast } from './pre-charge-forecast';
+
+/** Work behind which there is other gas in an accumulator. */
+const NEW_GAS: readonly Work['did'][] = ['replaced', 'rebuilt'];
 
 /** A pre-charge that a test found in one of a unit's accumulators. */
 export interface FoundInAccumulator extends FoundPreCharge {
@@ -22,7 +26,7 @@ export interface FoundInJob extends FoundInAccumulator {
   readonly tag: string;
 }
 
-/** From here on another accumulator is in its place, and what was found before says nothing of it. */
+/** From here on another accumulator is in its place, or other gas in it, and what was found before says nothing of it. */
 export interface AccumulatorReplaced {
   readonly accumulator: string;
   readonly at: string;
@@ -33,7 +37,7 @@ export type PreChargeEvent = FoundInAccumulator | AccumulatorReplaced;
 const isFound = (event: PreChargeEvent): event is FoundInAccumulator => 'preCharge_Pa' in event;
 
 /**
- * Every pre-charge that the finished tests of a job found, and every accumulator that was replaced in it. A reading that a
+ * Every pre-charge that the finished tests of a job found, and every accumulator that was replaced or rebuilt in it. A reading that a
  * re-test carried over is one reading, of the day on which it was made.
  */
 export function preChargesIn(record: JobRecord): PreChargeEvent[] {
@@ -62,7 +66,7 @@ export function preChargesIn(record: JobRecord): PreChargeEvent[] {
     }
   }
   const replaced = record.work.flatMap(({ what, at, withdrawn }) =>
-    !withdrawn && what.did === 'replaced' && Object.values(gas).includes(what.part)
+    !withdrawn && NEW_GAS.includes(what.did) && Object.values(gas).includes(what.part)
       ? [{ accumulator: what.part, at }]
       : [],
   );
@@ -85,12 +89,12 @@ export function unitOf({
 /** The gas of one accumulator over the years. */
 export interface PreChargeHistory<Found extends FoundInAccumulator = FoundInAccumulator> {
   readonly accumulator: string;
-  /** Since it was last replaced, oldest first; never empty. */
+  /** Since it was last replaced or rebuilt, oldest first; never empty. */
   readonly found: readonly Found[];
   readonly forecast: PreChargeForecast;
 }
 
-/** Histories of a unit’s accumulators from all that happened to them, in whatever order; each since it was last replaced; one of which nothing was found since then has none. */
+/** Histories of a unit’s accumulators from all that happened to them, in whatever order; each since it was last replaced or rebuilt; one of which nothing was found since then has none. */
 export function preChargeHistories<Found extends FoundInAccumulator>(
   events: readonly (Found | AccumulatorReplaced)[],
 ): PreChargeHistory<Found>[] {

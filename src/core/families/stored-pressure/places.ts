@@ -1,6 +1,7 @@
 import type { Part, Port } from '../../contract/family';
 import { gauge, line, part } from '../part-kinds';
 import type { Side } from './parameters';
+import type { StoredPressureProfile } from './profile';
 
 /** Where it is looked for what no gauge shows. */
 export const leakPoints: readonly Port[] = [
@@ -17,8 +18,16 @@ const METERING = ['metering', 'travel', ...STANDS, 'applications'];
 const HEIGHTS = ['heights', 'on-stands', 'rams', 'springs', 'bumps', 'rise'];
 const EVERYTHING = [...new Set([...STORE, ...METERING, ...HEIGHTS, 'asked', 'seep'])];
 
+const neverRebuilt = (profile: unknown) =>
+  (profile as StoredPressureProfile).sphere === 'sealed'
+    ? 'This accumulator is sealed: it is replaced, and handled and disposed of as a charged vessel.'
+    : null;
+
 const ofSide = (side: Side): readonly Part[] => [
-  part(`accumulator-${side}`, `Accumulator, ${side} circuit`, ['asked', 'seep', ...STORE], [PORT[side]]),
+  {
+    ...part(`accumulator-${side}`, `Accumulator, ${side} circuit`, ['asked', 'seep', ...STORE], [PORT[side]]),
+    neverRebuilt,
+  },
   part(`valve-${side}`, `Distribution valve, ${side}`, [...METERING, 'seep'], [PORT[side], BRAKE[side]]),
   part(`block-${side}`, `Valve block, ${side} circuit`, [...STORE, 'seep'], [PORT[side]]),
   part(`switch-${side}`, `Pressure switch, ${side} circuit`, SWITCHED, [PORT[side]]),
