@@ -4,6 +4,7 @@ import { Box } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
+import { workCautions } from '@/core/families/work-cautions';
 import { findingSchema, workSchema } from '@/core/records/entries';
 import type { StoredJob } from '@/core/records/views';
 import { CautionList } from '../run/caution-list';
@@ -86,7 +87,7 @@ export function JobDialog({ kind, job, technicians, unconfirmed, onClose, onSave
           wrap={(work) => ({ id, entry: { type: 'work', work } })}
           intro={
             <Box sx={{ mb: 2 }}>
-              <CautionList ids={['open-line', 'spring-casing']} />
+              <CautionList ids={workCautions(job.body.kind)} />
             </Box>
           }
         />
