@@ -11,7 +11,7 @@ test.each(FAMILY_KINDS)(
     expect(said.includes('held-by-check-valves')).toBe(has(/^accumulator/));
     expect(said.includes('body-moves')).toBe(has(/^ram-line/));
     // The can of whatever vacuum works.
-  const onVacuum = FAMILIES[kind].ports.some(({ quantity }) => quantity === 'depression');
-  expect(said.includes('spring-casing')).toBe(onVacuum);
+    const onVacuum = FAMILIES[kind].ports.some(({ quantity }) => quantity === 'depression');
+    expect(said.includes('spring-casing')).toBe(onVacuum);
   },
 );
