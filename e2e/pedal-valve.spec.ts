@@ -75,9 +75,11 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
         continue;
       }
       if (item.id === 'begin.travel') await hands({ treadle_m: 3e-3, press_mPerS: 2e-4 });
-      else if (item.id === 'hold.peak') {
+      else if (item.id === 'hold.travel') {
+        // It still stands there from the sweep, and is not taken for pressed at once: it is let go first.
         await hands({ treadle_m: 0, press_mPerS: 0.02 });
         await seen(app, ({ shown, settled }) => shown['C-84']! < 1e5 && settled.includes('C-84'));
+        expect((await bench.next()).action).toMatchObject({ item: { id: 'hold.travel' } });
         peak_Pa = await greatest(app, 'C-84', 2, () => hands({ treadle_m: middle_m, press_mPerS: 1 }));
       } else if (item.port === 'treadle' && item.measures !== 'zero') {
         middle_m = item.target_Pa!;

@@ -137,6 +137,19 @@ describe('a servo that acts on a rod', () => {
   });
 });
 
+describe('a pedal valve', () => {
+  const { procedure: steps } = benchOf('pedal-valve').contextWith();
+  const hold = findItem(steps, 'hold.travel')!.item as ReadingItem;
+  const at = (part: number): LivePorts => ({
+    treadle: { value: part * hold.target_Pa!, settled: true, step: 2e-5 },
+  });
+  test('it is pressed at once from where it was let go, not read where it stands from the sweep', () => {
+    expect(readyFor(steps, hold, at(1))).toBe(false);
+    expect(readyFor(steps, hold, at(0))).toBe(true);
+    expect(captureNow(steps, hold, at(1))).toBe(true);
+  });
+});
+
 describe('a vehicle, where the input is a force and the output a pressure', () => {
   const { procedure: steps } = benchOf('vacuum-vehicle').contextWith();
   const of = (id: string) => findItem(steps, id)!.item as ReadingItem;

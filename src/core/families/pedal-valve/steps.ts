@@ -38,8 +38,8 @@ const both = (
   reading(`${id}.supply2`, 'supply-2', measures[1], prompt('accumulator 2'), more),
 ];
 
-const setTo = (id: string, target_Pa: number, prompt: string): ReadingItem =>
-  reading(`${id}.travel`, 'treadle', 'input', prompt, { target_Pa });
+const setTo = (id: string, target_Pa: number, prompt: string, more: Partial<ReadingItem> = {}): ReadingItem =>
+  reading(`${id}.travel`, 'treadle', 'input', prompt, { target_Pa, ...more });
 
 /** A travel of the sweep, and both circuits at it. */
 const swept = (id: string, travel_m: number): Item[] => [
@@ -197,7 +197,9 @@ export function procedure(profile: PedalValveProfile, rig: Rig): Procedure {
       needs: ['sweep'],
       leaves: { input: 'applied' },
       items: [
-        setTo('hold', middle_m, 'Press at once to this travel, hold it there and read it.'),
+        setTo('hold', middle_m, 'Press at once to this travel, hold it there and read it.', {
+          moment: 'next-application',
+        }),
         reading('hold.peak', 'output', 'peak', 'Read the highest that circuit 1 came to.', {
           target_Pa: middle_m,
           inputFrom: 'hold.travel',
