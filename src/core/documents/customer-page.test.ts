@@ -112,5 +112,5 @@ test.each([
     return;
   }
   expect(page).not.toMatch(/Without power/);
-  expect(appendix).toMatch(/Not told: the profile knows neither the mass/);
+  expect(appendix).toMatch(/Not told: of booster, mass and brake forces/);
 });

@@ -186,7 +186,7 @@ class Appendix {
           }
         : {
             kind: 'paragraph',
-            text: 'Not told: the profile knows neither the mass of the vehicle nor the forces of its brakes.',
+            text: 'Not told: of booster, mass and brake forces the profile does not know all of this vehicle’s own.',
           },
     ];
   }

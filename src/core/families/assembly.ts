@@ -266,12 +266,12 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     },
     results: sayingOverdue((context, run) => results(context as RunContext<Profile>, run)),
     ...(parts.withoutPower && {
-      withoutPower: (profile) =>
-        parts.withoutPower!(
-          profile as Profile,
-          healthyWhole(family, profile),
-          parts.full(profile as Profile),
-        ),
+      withoutPower: (given) => {
+        const profile = given as Profile;
+        // Of figures that stand in for a vehicle's own no stop is told.
+        if (!profile.known.unit || !profile.known.load) return null;
+        return parts.withoutPower!(profile, healthyWhole(family, profile), parts.full(profile));
+      },
     }),
     assess: (context, run, found) => assessAssembly(found, parts.excused, at.names),
   };

@@ -34,6 +34,13 @@ test.each(VEHICLES)('%s: without its mass nothing is told of a stop, and nothing
   expect(FAMILIES[kind].withoutPower!(FAMILIES[kind].typical)).toBeNull();
 });
 
+test.each(['unit', 'load'] as const)('by typical figures of its %s nothing is told of a stop', (part) => {
+  const own = carWith();
+  const standsIn = { ...own, known: { ...own.known, [part]: false } };
+  expect(storedPressureVehicle.withoutPower!(own)).not.toBeNull();
+  expect(storedPressureVehicle.withoutPower!(standsIn)).toBeNull();
+});
+
 test('by the foot alone, a truck: the stop of the rule, and the metres that 500 N come to', () => {
   const [mass_kg, front_NPerBar, rear_NPerBar] = [3400, 260, 150];
   const profile = truckWith({ mass_kg, front_NPerBar, rear_NPerBar, contact_Pa: 0.4 * BAR });
@@ -104,6 +111,17 @@ test('on what is stored, a car: usual effort, and so many stops in each circuit 
   expect(said('stored-pressure-vehicle', profile)).toMatch(
     new RegExp(`enough for ${front} such stops, until a lamp lights\\. With nothing stored`),
   );
+});
+
+test('a car too heavy for what is stored is told so, with no count of stops', () => {
+  const own = carWith();
+  const heavy = { ...own, load: { ...own.load, stop: { ...STOP, mass_kg: 60_000 } } };
+  expect(said('stored-pressure-vehicle', heavy)).toMatch(
+    /^What is stored presses too little for a moderate stop \(2\.44 m\/s²\)\. With nothing stored/,
+  );
+  expect(figures('stored-pressure-vehicle', heavy)).toEqual({
+    'Deceleration of the stop': expect.closeTo(2.44, 2),
+  });
 });
 
 test('twice the accumulator has twice the stops, one more or less', () => {

@@ -132,6 +132,18 @@ export function byReserve({ stop, whole, powered, front, rear }: ByReserve): Wit
     front_NPerPa * Math.max(0, brakes_Pa(front, pedal_N) - contact_Pa) +
     rear_NPerPa * Math.max(0, brakes_Pa(rear, pedal_N) - contact_Pa);
   const pedal = { value: pedalFor_N(stop.mass_kg * ASKED.value, force_N), quantity: 'force' } as const;
+  const empty = sentence(
+    'With nothing stored the pedal moves and brakes nothing: the vehicle waits until its lamps are out.',
+  );
+  const asked = { name: 'Deceleration of the stop', ...ASKED };
+  if (pedal.value >= MOST_N)
+    return {
+      plain: [
+        sentence('What is stored presses too little for a moderate stop ({asked}).', { asked: ASKED }),
+        empty,
+      ],
+      figures: [asked],
+    };
   const travel_m = whole.shows('load.travel', { ...powered, pedal_N: pedal.value });
   const travel = { value: travel_m, quantity: 'travel', u: TRAVEL_TOLD_M } as const;
   const stopsOf = (circuit: StoredCircuit): number => {
@@ -151,12 +163,10 @@ export function byReserve({ stop, whole, powered, front, rear }: ByReserve): Wit
         'With the engine stopped the brake works on what is stored, with the usual effort: a moderate stop ({asked}) takes {pedal} at the pedal and {travel} of its travel. From the least that is stored with the engine running it is enough for {stops} such stops, until a lamp lights.',
         { asked: ASKED, pedal, travel, stops },
       ),
-      sentence(
-        'With nothing stored the pedal moves and brakes nothing: the vehicle waits until its lamps are out.',
-      ),
+      empty,
     ],
     figures: [
-      { name: 'Deceleration of the stop', ...ASKED },
+      asked,
       { name: 'Pedal force for it', ...pedal },
       { name: 'Pedal travel for it', ...travel },
       ...counts.map(({ name, ...count }) => ({ name: `Such stops until the lamp, ${name}`, ...count })),
