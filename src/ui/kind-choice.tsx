@@ -1,8 +1,8 @@
 'use client';
 
-import { MenuItem, TextField } from '@mui/material';
 import { usePathname, useRouter } from 'next/navigation';
-import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
+import type { FamilyKind } from '@/core/families/registry';
+import { KindSelect } from './kind-select';
 
 interface KindChoiceProps {
   readonly kind: FamilyKind;
@@ -12,22 +12,16 @@ interface KindChoiceProps {
 }
 
 /** What kind of unit a page is about: chosen in its address. */
-export function KindChoice({ kind, kinds = FAMILY_KINDS, label = 'Kind of unit' }: KindChoiceProps) {
+export function KindChoice({ kind, kinds, label = 'Kind of unit' }: KindChoiceProps) {
   const router = useRouter();
   const path = usePathname();
   return (
-    <TextField
-      select
+    <KindSelect
       label={label}
-      value={kind}
-      onChange={(event) => router.replace(`${path}?kind=${event.target.value}`)}
+      kind={kind}
+      kinds={kinds}
+      onKind={(chosen) => router.replace(`${path}?kind=${chosen}`)}
       sx={{ width: 320 }}
-    >
-      {kinds.map((one) => (
-        <MenuItem key={one} value={one}>
-          {FAMILIES[one].name}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
+import { SIMULATED } from '@/core/families/registry';
 import type { StoredRun } from '@/core/records/views';
 import { call } from './api';
+import { KindSelect } from './kind-select';
 
 /** A made-up unit or vehicle of a kind on the simulated bench, to be practised on. */
 export function Practice() {
@@ -26,20 +27,14 @@ export function Practice() {
   };
   return (
     <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', pt: 2 }}>
-      <TextField
-        select
+      <KindSelect
         size="small"
         label="What to practise on"
-        value={kind}
-        onChange={({ target }) => setKind(target.value as FamilyKind)}
+        kind={kind}
+        kinds={SIMULATED}
+        onKind={setKind}
         sx={{ width: 300 }}
-      >
-        {SIMULATED.map((one) => (
-          <MenuItem key={one} value={one}>
-            {FAMILIES[one].name}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       <Button variant="outlined" disabled={busy} onClick={() => void begin()} sx={{ minHeight: 44 }}>
         Practise on the simulated bench
       </Button>

@@ -1,11 +1,14 @@
 import type { Port } from '../contract/family';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { PRE_CHARGE_K } from '../fluid/accumulator';
-import { brakeVolume_m3, type BrakeLine } from '../fluid/closed-line';
+import { brakeVolume_m3 } from '../fluid/closed-line';
 import { assemblyOf, type AssemblyProfile } from './assembly';
 import { mustBe, untilMended } from './bench-items';
 import { enginePump, member as pump, motionOn as pumpOn, type EnginePumpProfile } from './engine-pump/index';
 import {
+  FRONT,
+  lineOf,
+  REAR,
   lineBrakes,
   member as brakes,
   motionOn as brakesOn,
@@ -191,27 +194,20 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
   }),
   upcasts: [knowingNoStop],
   withoutPower: ({ unit, load }, whole, full) => {
-    const circuit = (side: 'front' | 'rear', reading: string, line: BrakeLine): StoredCircuit => ({
+    const circuit = (side: 'front' | 'rear', reading: string): StoredCircuit => ({
       name: `${side} circuit`,
       vessel: { ...unit, full_Pa: unit.in_Pa, temperature_K: PRE_CHARGE_K },
       reading,
       lamp_Pa: unit.lamp_Pa,
-      taken_m3: (pressure_Pa) => brakeVolume_m3(line, pressure_Pa, SEA_LEVEL_PA),
+      taken_m3: (pressure_Pa) =>
+        brakeVolume_m3(lineOf(load, side === 'front' ? FRONT : REAR), pressure_Pa, SEA_LEVEL_PA),
     });
     return byReserve({
       stop: load.stop,
       whole,
       powered: { ...full, supply_Pa: unit.in_Pa, supply2_Pa: unit.in_Pa },
-      front: circuit('front', 'output', {
-        takeUp_m3: load.frontTakeUp_m3,
-        air_m3: 0,
-        stiffness_m3PerPa: load.frontGive_m3PerPa,
-      }),
-      rear: circuit('rear', 'output2', {
-        takeUp_m3: load.rearTakeUp_m3,
-        air_m3: 0,
-        stiffness_m3PerPa: load.rearGive_m3PerPa,
-      }),
+      front: circuit('front', 'output'),
+      rear: circuit('rear', 'output2'),
     });
   },
   excused: { supply: [], load: ['applications', 'applications-2'] },

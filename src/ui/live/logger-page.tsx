@@ -19,6 +19,7 @@ import { PRACTICE_LOGGER, type LoggerChannel } from '@/core/shop/live';
 import type { StoredInstrument } from '@/core/records/views';
 import { findUnit, INHG_PA, toSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
+import { KindSelect } from '../kind-select';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
 import { Practice } from '../practice';
@@ -135,21 +136,15 @@ function SimulatedUnit() {
   return (
     <Part title="Simulated bench" note="what is hidden in the unit is not shown to the run">
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 3, pt: 1 }}>
-        <TextField
-          select
+        <KindSelect
           label="Unit or vehicle, with typical figures"
-          value={kind}
-          onChange={(event) => {
-            setKind(event.target.value as FamilyKind);
+          kind={kind}
+          kinds={SIMULATED}
+          onKind={(chosen) => {
+            setKind(chosen);
             setFault('');
           }}
-        >
-          {SIMULATED.map((one) => (
-            <MenuItem key={one} value={one}>
-              {FAMILIES[one].name}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         <TextField
           select
           label="Hidden fault"

@@ -24,10 +24,12 @@ const readings = [{ id: 'travel', name: 'Pedal travel', quantity: 'travel' }] as
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
 
-export const [FRONT, REAR, FEEL] = [0, 1, 2];
+export const [FRONT, REAR, FEEL] = [0, 1, 2] as const;
+
+type Lines = Pick<Parameters, 'frontTakeUp_m3' | 'frontGive_m3PerPa' | 'rearTakeUp_m3' | 'rearGive_m3PerPa'>;
 
 /** The line to the brakes at a terminal. */
-export const lineOf = (p: Parameters, terminal: number): BrakeLine =>
+export const lineOf = (p: Lines, terminal: number): BrakeLine =>
   terminal === FRONT
     ? { takeUp_m3: p.frontTakeUp_m3, air_m3: 0, stiffness_m3PerPa: p.frontGive_m3PerPa }
     : { takeUp_m3: p.rearTakeUp_m3, air_m3: 0, stiffness_m3PerPa: p.rearGive_m3PerPa };
