@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { StoredInstrument, StoredRun } from '../src/core/records/views';
+import { violations } from './accessible';
 import { App, expect, test } from './app';
 
 test('a shop without any data is led in order to its first test, with a unit to practise on from the first minute', async ({
@@ -14,8 +14,7 @@ test('a shop without any data is led in order to its first test, with a unit to 
     await expect(steps.getByRole('link', { name: 'Begin: Gauges' })).toBeVisible();
     await expect(steps.getByText('needs gauges and a profile')).toBeVisible();
     await expect(page.getByText(/every job has been tested/i)).toHaveCount(0);
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.map(({ id }) => id)).toEqual([]);
+    expect(await violations(page)).toEqual([]);
 
     // Practice needs none of it, and leaves nothing on the Shelf but its profile.
     await steps.getByRole('button', { name: 'Practise on the simulated bench' }).click();

@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
+import { violations } from './accessible';
 import { App, expect, test, type Site } from './app';
 import { newRun, Technician } from './technician';
 
@@ -94,11 +94,6 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   'read a log': () => '/traces/new',
   'nothing here': () => '/jobs/no-such-job',
 };
-
-async function violations(page: Page): Promise<string[]> {
-  const { violations: found } = await new AxeBuilder({ page }).analyze();
-  return found.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
-}
 
 const sizeOf = (page: Page) =>
   page.evaluate(() => ({
