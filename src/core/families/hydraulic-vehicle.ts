@@ -4,8 +4,18 @@ import { assemblyOf, type AssemblyProfile } from './assembly';
 import { knowingNoStop } from './stop-figures';
 import { byFoot } from './without-power';
 import { mustBe, untilMended } from './bench-items';
-import { hydraulicBooster, member as booster, type HydraulicBoosterProfile } from './hydraulic-booster/index';
-import { member as pump, steeringPump, type SteeringPumpProfile } from './steering-pump/index';
+import {
+  hydraulicBooster,
+  member as booster,
+  motionOn as boosterOn,
+  type HydraulicBoosterProfile,
+} from './hydraulic-booster/index';
+import {
+  member as pump,
+  motionOn as pumpOn,
+  steeringPump,
+  type SteeringPumpProfile,
+} from './steering-pump/index';
 import { applied_N } from './power-booster';
 import { BRAKE_PORTS } from './vehicle-ports';
 import { onVehicle } from './vehicle-steps';
@@ -107,7 +117,11 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
   source: steeringPump,
   unit: hydraulicBooster,
   load: wheelBrakes,
-  members: { source: pump, unit: booster, load: brakes },
+  members: {
+    source: { ...pump, motion: pumpOn(PORTS) },
+    unit: { ...booster, motion: boosterOn(PORTS) },
+    load: brakes,
+  },
   behind: behindFront,
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   curve: {

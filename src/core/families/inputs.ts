@@ -42,6 +42,9 @@ export const FLUID = {
   from: { port: 'fluid', as: 'source', until: 'source.fluid', stays: true },
 } as const satisfies InputDescriptor;
 
+/** A load valve in the line of a steering pump is closed until the gauge shows this, and the flow read there, Pa. Handbook-models 8.4. */
+export const LOADED_PA = 50e5;
+
 /** Outlets of a pump into the accumulators of two circuits, and where those are fed. */
 export const CHARGED_CIRCUITS = [
   { id: 'charge', name: 'Charge, front circuit', coupling: 'pumped', circuit: 'front' },

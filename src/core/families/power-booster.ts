@@ -37,7 +37,7 @@ export const POWER_PARAMETERS = [
   { id: 'spool_m3', name: 'Let go with each release', quantity: 'fluidVolume' },
 ] as const;
 
-type Powered = Readonly<Record<(typeof POWER_PARAMETERS)[number]['id'], number>>;
+export type Powered = Readonly<Record<(typeof POWER_PARAMETERS)[number]['id'], number>>;
 
 /** How far a sound spool's opening and a sound spring may be off, as a part: they show at light forces and without a pump. */
 const OPENS_PART = 0.25;

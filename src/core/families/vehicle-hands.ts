@@ -9,6 +9,12 @@ export type VehicleHands = {
   readonly key: 'off' | 'ignition' | 'engine';
 };
 
+/** The same with a load valve in the pressure line of the steering. */
+export type SteeringHands = VehicleHands & {
+  /** Open to brakes and steering, closed until the gauge shows 50 bar, or shut. */
+  readonly loadValve: 'open' | 'half' | 'shut';
+};
+
 export const PEDAL_COMMAND: Command = {
   kind: 'level',
   id: 'pedal_N',
@@ -28,5 +34,17 @@ export const KEY_COMMAND: Command = {
     { id: 'off', name: 'Off' },
     { id: 'ignition', name: 'Ignition' },
     { id: 'engine', name: 'Idling' },
+  ],
+};
+
+export const LOAD_VALVE_COMMAND: Command = {
+  kind: 'choice',
+  id: 'loadValve',
+  name: 'Load valve',
+  usual: 'open',
+  choices: [
+    { id: 'open', name: 'Open' },
+    { id: 'half', name: 'Closed to 50 bar' },
+    { id: 'shut', name: 'Shut' },
   ],
 };

@@ -66,6 +66,7 @@ const belt = {
   override_PaSPerM3: 4e9,
   efficiency: 0.85,
   belt_Nm: 30,
+  fluidPart: 1,
 };
 const turns = 1.15 * 750 * PER_MINUTE;
 const hot = viscosity_PaS(HYDRAULIC_FLUIDS.steering, celsius(80));
@@ -78,6 +79,14 @@ describe('a pump on a belt, handbook-models P.3', () => {
     const worn = { ...belt, leak_m3: 5 * belt.leak_m3 };
     expect(Math.abs(litres(beltPumpFlow_m3PerS(worn, turns, hot, 50 * BAR)) / 3.67 - 1)).toBeLessThan(0.01);
     expect(Math.abs(shutOff_Pa(worn, turns, hot) / BAR / 90 - 1)).toBeLessThan(0.01);
+  });
+  test('a pump that loses all it turns below its relief stands where it does: D·n·μ/k', () => {
+    // 9.6 cc · 14.375 turns a second, all of it lost at μ/k of that: 63.9 bar of seven times the leak, whatever stands above.
+    const spent = { ...belt, leak_m3: 7 * belt.leak_m3 };
+    const lost_Pa = (9.6e-6 * 14.375 * hot) / (7 * 2.8e-14);
+    expect(shutOff_Pa(spent, turns, hot) / lost_Pa).toBeCloseTo(1, 4);
+    // With a part of it air it gives less, and so the same part sooner.
+    expect(shutOff_Pa({ ...spent, fluidPart: 0.8 }, turns, hot) / lost_Pa).toBeCloseTo(1, 4);
   });
   test('at the pressure found, what is given is what the relief lets back and what is taken besides', () => {
     const lost = (pressure_Pa: number) => (2e-13 * pressure_Pa) / hot;

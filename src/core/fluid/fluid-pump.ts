@@ -17,11 +17,26 @@ export interface BeltPump {
   readonly efficiency: number;
   /** Torque at which the belt slips, N·m. */
   readonly belt_Nm: number;
+  /** Part of what it gives that is fluid: the rest is air. */
+  readonly fluidPart: number;
 }
 
 /** Pressure above which the belt slips and nothing is given, Pa: 2π·η·T_b/D. */
 export const slips_Pa = ({ efficiency, belt_Nm, displacement_m3 }: BeltPump): number =>
   (2 * Math.PI * efficiency * belt_Nm) / displacement_m3;
+
+/** What it would give while its belt holds, m³/s: below zero above the pressure at which all that it turns is lost in it. */
+const turned_m3PerS = (
+  pump: BeltPump,
+  turns_PerS: number,
+  viscosity_PaS: number,
+  pressure_Pa: number,
+): number =>
+  pump.fluidPart *
+  Math.min(
+    pump.control_m3PerS,
+    pump.displacement_m3 * turns_PerS - (pump.leak_m3 * pressure_Pa) / viscosity_PaS,
+  );
 
 /** What a belt pump gives at a pressure, m³/s, before its relief. @param turns_PerS of the pump, behind the pulley */
 export const beltPumpFlow_m3PerS = (
@@ -30,15 +45,7 @@ export const beltPumpFlow_m3PerS = (
   viscosity_PaS: number,
   pressure_Pa: number,
 ): number =>
-  pressure_Pa > slips_Pa(pump)
-    ? 0
-    : Math.max(
-        0,
-        Math.min(
-          pump.control_m3PerS,
-          pump.displacement_m3 * turns_PerS - (pump.leak_m3 * pressure_Pa) / viscosity_PaS,
-        ),
-      );
+  pressure_Pa > slips_Pa(pump) ? 0 : Math.max(0, turned_m3PerS(pump, turns_PerS, viscosity_PaS, pressure_Pa));
 
 /** How much more pressure a relief needs for each flow that it passes, where nothing is known of it, Pa·s/m³. Handbook-models P.3: 3 to 5e9. */
 export const USUAL_OVERRIDE_PASPERM3 = 4e9;
@@ -50,7 +57,7 @@ export const relieved_m3PerS = (
 ): number => Math.max(0, pressure_Pa - relief_Pa) / override_PaSPerM3;
 
 /**
- * Pressure of a belt pump that is shut off, Pa: where the relief lets back all that is given, or the belt slips.
+ * Pressure of a belt pump that is shut off, Pa: where relief and leak let back all that is turned, or the belt slips.
  *
  * @param lost what is taken at a pressure besides, m³/s: a booster's leak
  */
@@ -63,7 +70,7 @@ export function shutOff_Pa(
   const slips = slips_Pa(pump);
   const most = pump.relief_Pa + pump.override_PaSPerM3 * pump.control_m3PerS;
   const over = (pressure_Pa: number) =>
-    beltPumpFlow_m3PerS(pump, turns_PerS, viscosity_PaS, Math.min(pressure_Pa, slips)) -
+    turned_m3PerS(pump, turns_PerS, viscosity_PaS, pressure_Pa) -
     relieved_m3PerS(pump, pressure_Pa) -
     lost(pressure_Pa);
   return Math.min(slips, rootOfFalling(over, 0, most, CLOSE_PA));

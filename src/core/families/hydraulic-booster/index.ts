@@ -7,6 +7,7 @@ import { steps } from './steps';
 import { typical } from './typical';
 
 export { member } from './member';
+export { motionOn } from './motion';
 export type { HydraulicBoosterProfile };
 
 /** Booster that the steering pump feeds. Handbook-models 8.4. */

@@ -62,7 +62,7 @@ const PLACE = Object.fromEntries(readings.map(({ id }, i) => [id, i])) as Record
 const [CHARGE, ROD] = [0, 1];
 
 /** Pressure in an open line at which the flow through the return is taken, Pa. Handbook-models 8.4: 3 to 8 bar at rest. */
-const OPEN_PA = 5e5;
+export const OPEN_PA = 5e5;
 const CLOSE_PA = 500;
 /** Steps in force by which a release is followed. */
 const RELEASE_STEPS = 16;

@@ -6,6 +6,7 @@ import { steps } from './steps';
 import { typical } from './typical';
 
 export { member } from './member';
+export { motionOn } from './motion';
 export type { SteeringPumpProfile };
 
 /** A pump that the engine drives by a belt, for steering and brakes. Handbook-models P.3, 8.4. */

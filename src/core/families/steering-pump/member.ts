@@ -1,16 +1,15 @@
 import {
   beltPumpFlow_m3PerS,
   relieved_m3PerS,
-  slips_Pa,
+  shutOff_Pa,
   USUAL_OVERRIDE_PASPERM3,
   type BeltPump,
 } from '../../fluid/fluid-pump';
 import { HOT_K, hotLeakOf_m3, steering_PaS } from '../../fluid/steering-fluid';
-import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
 import type { Member } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
-import { FLUID } from '../inputs';
+import { FLUID, LOADED_PA } from '../inputs';
 import type { SteeringPumpProfile } from './profile';
 
 /** What makes one steering pump differ from another, and what faults move. */
@@ -37,12 +36,7 @@ const readings = [
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
 
-/** The load valve is closed until the gauge shows this, and the flow read there, Pa. Handbook-models 8.4. */
-export const FLOW_AT_PA = 50e5;
-const HIGHEST_PA = 4e7;
-const CLOSE_PA = 500;
-
-const pumpOf = (p: Parameters): BeltPump => ({
+export const pumpOf = (p: Parameters): BeltPump => ({
   displacement_m3: p.displacement_m3,
   leak_m3: hotLeakOf_m3(p.leak_m3PerS),
   control_m3PerS: p.control_m3PerS,
@@ -50,15 +44,14 @@ const pumpOf = (p: Parameters): BeltPump => ({
   override_PaSPerM3: USUAL_OVERRIDE_PASPERM3,
   efficiency: p.efficiency,
   belt_Nm: p.belt_Nm,
+  fluidPart: p.fluidPart,
 });
 
 /** What a pump gives at a pressure once its relief has let back what it does, m³/s, as a function of that pressure. */
-export function givenBy(p: Parameters, fluid_K: number): (pressure_Pa: number) => number {
-  const pump = pumpOf(p);
+export function givenBy(p: Parameters, fluid_K: number, pump = pumpOf(p)): (pressure_Pa: number) => number {
   const viscosity_PaS = steering_PaS(fluid_K);
   return (pressure_Pa) =>
-    p.fluidPart * beltPumpFlow_m3PerS(pump, p.idle_PerS, viscosity_PaS, pressure_Pa) -
-    relieved_m3PerS(pump, pressure_Pa);
+    beltPumpFlow_m3PerS(pump, p.idle_PerS, viscosity_PaS, pressure_Pa) - relieved_m3PerS(pump, pressure_Pa);
 }
 
 function healthy({ limits, kind: _kind, name: _name, maker: _maker, ...values }: SteeringPumpProfile) {
@@ -98,8 +91,8 @@ export const member: Member<SteeringPumpProfile> = {
       atRest: () => ({ effort: 0, passes: 0 }),
       read: () => [
         p.fluid_K,
-        Math.max(0, given(FLOW_AT_PA)),
-        Math.min(slips_Pa(pumpOf(p)), rootOfFalling(given, 0, HIGHEST_PA, CLOSE_PA)),
+        Math.max(0, given(LOADED_PA)),
+        shutOff_Pa(pumpOf(p), p.idle_PerS, steering_PaS(fluid_K)),
       ],
     };
   },

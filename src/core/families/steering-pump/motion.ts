@@ -1,0 +1,36 @@
+import { slips_Pa } from '../../fluid/fluid-pump';
+import type { Port } from '../../contract/family';
+import type { Instant, Motion } from '../../model/motion';
+import { KEY_COMMAND, type SteeringHands } from '../vehicle-hands';
+import { givenBy, named, pumpOf } from './member';
+
+/** A belt takes hold again within this part of the pressure at which it slips: a line in which it slips stands still there. */
+const SLIPS_WITHIN = 0.005;
+
+/** A steering pump over time: it gives what it gives at the pressure in its line, while the engine idles. Handbook-models P.3. */
+export const motionOn = (ports: readonly Port[]): Motion => ({
+  states: [],
+  commands: [KEY_COMMAND],
+  owns: [],
+  with: (vector, { nodes }) => {
+    const charge = nodes[0]!;
+    const p = named(vector);
+    const pump = pumpOf(p);
+    const slips = slips_Pa(pump);
+    const given = givenBy(p, p.fluid_K, { ...pump, belt_Nm: Infinity });
+    const at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
+    return {
+      atRest: () => [],
+      passes: (instant) => {
+        const isRunning = (instant as Instant<SteeringHands>).hands.key === 'engine';
+        const holds = (slips - charge.effort) / (SLIPS_WITHIN * slips);
+        charge.passed = isRunning ? Math.min(1, Math.max(0, holds)) * given(charge.effort) : 0;
+      },
+      shown: (_y, _instant, shown) => {
+        shown[at.line!] = charge.effort;
+        shown[at.flow!] = Math.max(0, charge.passed);
+        shown[at.fluid!] = p.fluid_K;
+      },
+    };
+  },
+});
