@@ -8,6 +8,7 @@ import { RIGS } from '../../src/core/scenarios/bench';
 import { performOnBench, type BenchRoom } from './bench-top';
 import { performOnPack } from './pack';
 import { performOnPump } from './pump';
+import { performOnSteering } from './steering';
 import { performOnStored } from './stored';
 import { perform, type SetTo } from './vehicle';
 
@@ -39,6 +40,7 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
       set,
     );
   },
+  'hydraulic-vehicle': performOnSteering,
   'pedal-valve': performOnPack,
   'motor-pump-booster': (...at) => performOnPump('motor-pump-booster', ...at),
   'motor-pump-vehicle': (...at) => performOnPump('motor-pump-vehicle', ...at),

@@ -70,7 +70,7 @@ test('what was begun is gone on with, each kind with its own, and that is what l
 });
 
 test('a kind that is not known over time is refused, and so is a bench with a logger of its own', async () => {
-  expect(await startPractice(db, { kind: 'hydraulic-vehicle' }, AT)).toMatchObject({ ok: false });
+  expect(await startPractice(db, { kind: 'pedal-vacuum' }, AT)).toMatchObject({ ok: false });
   const { version, body } = await readSettings(db);
   expect(body.logger).toBe(PRACTICE_LOGGER);
   await writeSettings(db, version, { ...body, logger: '10.0.0.9:5025' }, AT);

@@ -142,5 +142,9 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
   }),
   upcasts: [knowingNoStop],
   withoutPower: ({ load }, whole, full) => byFoot({ stop: load.stop, valve: load, whole, powered: full }),
-  excused: { supply: ['assist.1', 'assist.2', 'assist.3', 'drop'], load: ['drop', 'reserve', 'hour'] },
+  excused: {
+    // An accumulator is charged no further than its pump goes.
+    supply: ['assist.1', 'assist.2', 'assist.3', 'drop', 'reserve.1', 'reserve', 'hour'],
+    load: ['drop', 'reserve', 'hour'],
+  },
 });

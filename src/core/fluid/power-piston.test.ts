@@ -4,7 +4,14 @@ import { GAUSS_8 } from '../numeric/quadrature';
 import { Vessel } from './accumulator';
 import { stoodLeaking } from './charging';
 import { HYDRAULIC_FLUIDS, viscosity_PaS } from './hydraulic-fluid';
-import { appliedFrom, appliedInARow, powerOutput_N, powerRelease_s, powerRunout_N } from './power-piston';
+import {
+  READ_RHYTHM,
+  appliedFrom,
+  appliedInARow,
+  powerOutput_N,
+  powerRelease_s,
+  powerRunout_N,
+} from './power-piston';
 
 const BAR = 1e5;
 const CC = 1e-6;
@@ -90,6 +97,27 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
       appliedInARow(vessel, full, piston, travel_m, PEDAL * 200, 0.5 * CC, 3, rhythm);
     expect(third().output_N).toBeGreaterThan(third({ held_s: 0, rests_s: 0 }).output_N);
     expect(vessel.gauge_Pa(third().held)).toBeGreaterThan(vessel.gauge_Pa(third().stroke));
+  });
+  test('what leaks while it is held and let go is gone for the next: A·(x₁ + x₂) + V_s + q·10 s', () => {
+    const vessel = vesselOf(45);
+    const full = vessel.settledAt(90 * BAR);
+    const leaks_m3PerS = 0.3 * CC;
+    const at = (count: number) =>
+      appliedInARow(
+        vessel,
+        full,
+        piston,
+        travel_m,
+        PEDAL * 150,
+        0.5 * CC,
+        count,
+        READ_RHYTHM,
+        () => leaks_m3PerS,
+      );
+    const [first, second] = [at(1), at(2)];
+    const drawn_m3 = piston.area_m2 * (travel_m(first.output_N) + travel_m(second.output_N));
+    const gone_m3 = drawn_m3 + 0.5 * CC + 10 * leaks_m3PerS;
+    expect((second.stroke.gas_m3 - full.gas_m3) / gone_m3).toBeCloseTo(1, 3);
   });
   test('an hour at 25 °C with k 1e−17: 90 bar become 63.9', () => {
     const vessel = vesselOf(45, 25);

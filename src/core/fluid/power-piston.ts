@@ -1,6 +1,7 @@
 import { rootOfFalling } from '../numeric/root';
 import { orificeFlow_m3PerS } from './fluid-pump';
 import type { Charge, Vessel } from './accumulator';
+import { stoodLeaking, type FlowAt } from './charging';
 
 /** A spool that meters pressure onto a piston beside the rod. Handbook-models 8.4. */
 export interface PowerPiston {
@@ -31,6 +32,17 @@ export function powerOutput_N(piston: PowerPiston, input_N: number, available_Pa
     Math.min(metered_N(piston, input_N), through_N + available_Pa * piston.area_m2),
   );
 }
+
+/** Output within this part of what is asked for has come. */
+const COME_PART = 0.03;
+
+/**
+ * How far a spool is still pushed into its gap, 0 to 1: all the way while the output is well short of what its metering asks for, and
+ * not at all once it is there. What comes then pushes it, and the foot, back. Handbook-models 8.4; over how much of the output: our
+ * judgement.
+ */
+export const inItsGap = (output_N: number, asked_N: number): number =>
+  asked_N <= 0 ? 0 : Math.min(1, Math.max(0, (1 - output_N / asked_N) / COME_PART));
 
 /** Input above which there is no more assist, N: (p·A_p − F_rs − J + R·F₀)/(R − 1). @param piston ratio above 1 */
 export const powerRunout_N = (
@@ -99,6 +111,7 @@ export const READ_RHYTHM: Rhythm = { held_s: 3, rests_s: 7 };
  *
  * @param spool_m3 what the spool lets go with each release
  * @param count one or more
+ * @param leak what leaves the vessel at a pressure meanwhile, m³/s; left out where nothing does
  * @returns its output, and the gas as it is held still
  */
 export function appliedInARow(
@@ -110,12 +123,15 @@ export function appliedInARow(
   spool_m3: number,
   count: number,
   { held_s, rests_s }: Rhythm = READ_RHYTHM,
+  leak?: FlowAt,
 ): StoredApplication & { readonly held: Charge } {
+  const stands = (charge: Charge, time_s: number) =>
+    leak ? stoodLeaking(vessel, charge, time_s, leak) : vessel.stood(charge, time_s);
   for (let [n, from] = [1, full]; ; n += 1) {
     const { output_N, stroke } = appliedFrom(vessel, from, piston, travel_m, input_N);
-    const held = vessel.stood(stroke, held_s);
+    const held = stands(stroke, held_s);
     if (n >= count) return { output_N, stroke, held };
-    from = vessel.stood(drawnFast(vessel, held, spool_m3), rests_s);
+    from = stands(drawnFast(vessel, held, spool_m3), rests_s);
   }
 }
 

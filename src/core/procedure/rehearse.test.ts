@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   bench,
   BAR,
+  benchOf,
   contextWith,
   family,
   faultyTruth,
@@ -48,6 +49,13 @@ describe('the simulated bench', () => {
     const times = bench(truthWith()).events.map(({ at }) => Date.parse(at));
     times.slice(1).forEach((at, i) => expect(at).toBeGreaterThanOrEqual(times[i]!));
     expect((times.at(-1)! - times[0]!) / 60_000).toBeGreaterThan(10);
+  });
+  test('what stands before its first reading of a step stands as long as it should', () => {
+    const vehicle = benchOf('hydraulic-vehicle');
+    const { byId } = vehicle.bench(vehicle.faultyTruth('spool-leak', 1), vehicle.contextWith());
+    // 50 times the leak: at once the reserve is there, behind the hour nothing.
+    expect(byId('reserve.1').verdict).toBe('meets');
+    expect(byId('hour').verdict).toBe('fails');
   });
   test('stops before the item it is told', () => {
     const events = rehearse(family, context, truthWith(), {

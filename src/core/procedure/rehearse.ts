@@ -153,7 +153,7 @@ class Bench {
       barometer_Pa,
       temperature_K,
       applications: item.applications ?? 0,
-      elapsed_s: began !== undefined ? (at_ms - began) / 1000 : 0,
+      elapsed_s: began !== undefined ? (at_ms - began) / 1000 : (item.elapsed_s ?? 0),
     };
     return readingOf(this.family, this.truth.parameters, known, measures);
   }

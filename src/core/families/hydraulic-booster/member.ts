@@ -2,7 +2,14 @@ import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/
 import { stoodLeaking } from '../../fluid/charging';
 import { orificeDrop_Pa, orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
-import { appliedInARow, powerOutput_N, powerRunout_N, type PowerPiston } from '../../fluid/power-piston';
+import {
+  appliedInARow,
+  inItsGap,
+  powerOutput_N,
+  powerRunout_N,
+  READ_RHYTHM,
+  type PowerPiston,
+} from '../../fluid/power-piston';
 import { hotLeakOf_m3, STEERING, steering_PaS } from '../../fluid/steering-fluid';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
@@ -64,14 +71,19 @@ const [CHARGE, ROD] = [0, 1];
 /** Pressure in an open line at which the flow through the return is taken, Pa. Handbook-models 8.4: 3 to 8 bar at rest. */
 export const OPEN_PA = 5e5;
 const CLOSE_PA = 500;
+/** A pump that gives less than this charges nothing within the time of a firm brake, m³/s. */
+const LEAST_M3PERS = 1e-7;
 /** Steps in force by which a release is followed. */
 const RELEASE_STEPS = 16;
+/** Pressure that a gauge shows beside nothing, Pa. */
+const SEEN_PA = 5e4;
 /** A release that takes longer than this is no release, s. */
 const NEVER_S = 60;
 
 /**
  * A booster fed by the steering pump. Handbook-models 8.4: F_out = max(0, F_in − F_rs, min(M, F_in − F_rs + p_av·A_p)); p_av is what
- * the pump still makes beside what goes past the piston; with the engine off the accumulator gives one application after another.
+ * the pump still makes beside what goes past the piston; with the engine off the accumulator gives one application after another, charged
+ * as far as the pump goes.
  */
 class HydraulicBooster extends BalancesNothing implements Standing {
   private readonly p: Parameters;
@@ -100,9 +112,19 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     const { pistonLeak_m3PerS } = this.p;
     if (this.supply_Pa <= 0) return 0;
     if (pistonLeak_m3PerS <= 0) return this.supply_Pa;
-    const lost_m3PerSPa = hotLeakOf_m3(pistonLeak_m3PerS) / this.viscosity_PaS;
-    const over = (pressure_Pa: number) => taken(CHARGE, pressure_Pa) - lost_m3PerSPa * pressure_Pa;
-    return rootOfFalling(over, 0, this.supply_Pa, CLOSE_PA);
+    return rootOfFalling((pressure_Pa) => this.left_m3PerS(taken, pressure_Pa), 0, this.supply_Pa, CLOSE_PA);
+  }
+
+  /** What the pump gives at a pressure beyond what goes past the piston, m³/s. */
+  private left_m3PerS(taken: Nodes['taken'], pressure_Pa: number): number {
+    const lost_m3PerSPa = hotLeakOf_m3(this.p.pistonLeak_m3PerS) / this.viscosity_PaS;
+    return taken(CHARGE, pressure_Pa) - lost_m3PerSPa * pressure_Pa;
+  }
+
+  /** Pressure that the accumulator is charged to, Pa: full, or as far as the pump still gives anything. */
+  private charged_Pa(taken: Nodes['taken']): number {
+    const over = (pressure_Pa: number) => this.left_m3PerS(taken, pressure_Pa) - LEAST_M3PERS;
+    return over(this.p.full_Pa) >= 0 ? this.p.full_Pa : rootOfFalling(over, 0, this.p.full_Pa, CLOSE_PA);
   }
 
   /** What stands before a narrow return pushes the piston by itself, N: p_ret = ρ/2·(q/0.62·a_r)². */
@@ -130,9 +152,9 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     // It stands as warm as the room, and so does what leaks from it.
     const cold_PaS = p.thicker * steering_PaS(this.around.temperature_K);
     const leak_m3PerSPa = hotLeakOf_m3(p.leak_m3PerS) / cold_PaS;
-    let charge: Charge = vessel.settledAt(p.full_Pa);
-    if (this.elapsed_s > 0)
-      charge = stoodLeaking(vessel, charge, this.elapsed_s, (pressure_Pa) => leak_m3PerSPa * pressure_Pa);
+    const leak = (pressure_Pa: number) => leak_m3PerSPa * pressure_Pa;
+    let charge: Charge = vessel.settledAt(this.charged_Pa(taken));
+    if (this.elapsed_s > 0) charge = stoodLeaking(vessel, charge, this.elapsed_s, leak);
     const travel_m = (force_N: number) => taken(ROD, force_N);
     const count = Math.max(1, this.applications);
     const { output_N, stroke } = appliedInARow(
@@ -143,6 +165,8 @@ class HydraulicBooster extends BalancesNothing implements Standing {
       input_N,
       p.spool_m3,
       count,
+      READ_RHYTHM,
+      leak,
     );
     return { output_N, left_Pa: vessel.gauge_Pa(stroke) };
   }
@@ -159,24 +183,30 @@ class HydraulicBooster extends BalancesNothing implements Standing {
         const alone_N = powerOutput_N(piston, test_N, 0);
         return p.pedalRatio * (nodes.taken(ROD, assisted_N) - nodes.taken(ROD, alone_N));
       }),
-      p.pedalRatio * p.gap_m,
+      ifAsked('back', () => {
+        const assisted_N = powerOutput_N(piston, test_N, this.available_Pa(nodes));
+        const left = inItsGap(assisted_N, powerOutput_N(piston, test_N, Infinity));
+        return p.pedalRatio * p.gap_m * (1 - left);
+      }),
       Math.max(0, this.pedal_N - (2 * p.friction_N) / p.pedalRatio),
       ifAsked('release', () => this.release_s(nodes)),
       ifAsked('left', () => this.stored(nodes, test_N).left_Pa),
     ];
   }
 
-  /** Time in which the chamber lets go through its exhaust what the piston displaced, s. Handbook-models 8.4. */
+  /**
+   * Time in which the chamber lets go through its exhaust what the piston displaced, s; never where the return keeps the brake on.
+   * Handbook-models 8.4.
+   */
   private release_s(nodes: Nodes): number {
     const { p } = this;
-    const from_N = powerOutput_N(this.piston, inputOf_N(this.p, this.pedal_N), this.available_Pa(nodes));
+    if (this.selfApplied_N(nodes) > SEEN_PA * p.area_m2) return NEVER_S;
+    const from_N = powerOutput_N(this.piston, inputOf_N(p, this.pedal_N), this.available_Pa(nodes));
+    const at_N = (step: number) => from_N * (1 - step / RELEASE_STEPS);
     let time_s = 0;
     let way_m = nodes.taken(ROD, from_N);
     for (let step = 1; step <= RELEASE_STEPS; step += 1) {
-      const [before_N, force_N] = [step - 1, step].map((n) => from_N * (1 - n / RELEASE_STEPS)) as [
-        number,
-        number,
-      ];
+      const [before_N, force_N] = [at_N(step - 1), at_N(step)];
       const next_m = nodes.taken(ROD, force_N);
       const chamber_Pa = ((before_N + force_N) / 2 + p.spring_N) / p.area_m2;
       const flow = orificeFlow_m3PerS(p.exhaust_m2, chamber_Pa, this.density_kgPerM3);

@@ -1,6 +1,7 @@
 import { orificeDrop_Pa, orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
 import { Vessel, USUAL_SETTLING_S } from '../../fluid/accumulator';
+import { inItsGap } from '../../fluid/power-piston';
 import { hotLeakOf_m3, HOT_K, STEERING, steering_PaS } from '../../fluid/steering-fluid';
 import { VesselMotion, vesselStates } from '../../fluid/vessel-motion';
 import type { Port } from '../../contract/family';
@@ -33,11 +34,9 @@ const RESPONSE = {
   /** The spool throttles the line to what it needs, and follows the foot, within these times, s. */
   line_s: 0.02,
   spool_s: 0.01,
-  /** It comes back through its gap once the output is there, and goes in before, within these, s. */
-  back_s: 0.3,
+  /** It goes into its gap, and is pushed back, within these, s. */
   in_s: 0.02,
-  /** An output of this part of what is asked for has come. */
-  come: 0.99,
+  back_s: 0.5,
   /** Give of the pressure line, m³/Pa: 0.3 L of fluid, and its hose. */
   line_m3PerPa: 1e-12,
   /** Opening through which the accumulator is charged, m². */
@@ -129,9 +128,9 @@ class HydraulicBoosterMotion implements Moving {
     const fills = (surplus - (isFed ? takes : 0)) / RESPONSE.line_m3PerPa;
     dy[from + LINE] = Math.min(throttled, isRunning ? fills : Infinity);
 
-    // Pressed with too little behind it the spool goes in to its stop; what comes then pushes it, and the foot, back.
-    const isIn = input_N > p.opens_N && rod.effort < RESPONSE.come * asked_N;
-    dy[from + GAP] = ((isIn ? p.gap_m : 0) - y[from + GAP]!) / (isIn ? RESPONSE.in_s : RESPONSE.back_s);
+    const isOpen = input_N > p.opens_N;
+    const goes_m = (isOpen ? inItsGap(rod.effort, asked_N) : 0) * p.gap_m - y[from + GAP]!;
+    dy[from + GAP] = goes_m / (goes_m > 0 ? RESPONSE.in_s : RESPONSE.back_s);
   }
 
   /** What stands before a narrow return while its flow runs through, Pa: the same flow as at rest. Handbook-models 8.4. */

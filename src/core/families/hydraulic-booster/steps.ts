@@ -13,6 +13,10 @@ const BEYOND = 2;
 const BY_HAND = { moment: 'by-hand' } as const;
 /** What everything with the engine running leans on. */
 const SHUT = 'pump.shut';
+const CHARGED =
+  'Charge it by three firm brakes of five seconds with the engine running, a minute apart: gas that was pressed fast cools, and stands lower. Then stop the engine.';
+/** The two minutes in which it cools, s. */
+const COOLS_S = 120;
 const FLUID_WORDS = { steering: 'power-steering fluid', mineral: 'mineral hydraulic oil' } as const;
 
 /** Tests of a booster fed by the steering pump, in the order of handbook-models 8.4, with its minutes. */
@@ -187,24 +191,23 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
     {
       id: 'reserve',
       title: 'Reserve at once',
-      instruction: `Charge it by a firm brake for a few seconds with the engine running, then stop the engine. Apply to the force named, hold ${READ_RHYTHM.held_s} s and read, let go fully; again every ${READ_RHYTHM.held_s + READ_RHYTHM.rests_s} s.`,
+      instruction: `${CHARGED} Apply to the force named, hold ${READ_RHYTHM.held_s} s and read, let go fully; again every ${READ_RHYTHM.held_s + READ_RHYTHM.rests_s} s.`,
       cautions: ['held-by-check-valves'],
       state: { ...at.off, charge: 'full' },
       needs: ['assist'],
       leaves: { input: 'released', charge: 'spent' },
-      attended_s: 240,
+      attended_s: 240 + COOLS_S,
       items: stored('reserve', limits.applications.value + BEYOND),
     },
     {
       id: 'hour',
       title: 'Reserve after standing',
-      instruction:
-        'Charge it in the same way, stop the engine and leave the pedal alone. Then one application.',
+      instruction: `${CHARGED} Leave the pedal alone; then one application.`,
       cautions: ['held-by-check-valves'],
       state: { ...at.off, charge: 'full' },
       needs: ['assist'],
       leaves: { input: 'released', charge: 'spent' },
-      attended_s: 360,
+      attended_s: 360 + COOLS_S,
       items: [
         { kind: 'wait', id: 'hour.wait', prompt: 'It stands', duration_s: stand_s, starts: 'key' },
         ...stored('hour', 1, stand_s),

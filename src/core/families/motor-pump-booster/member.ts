@@ -1,7 +1,7 @@
 import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
 import { filledTo, leaked, timeUntilFallen_s, type Filled } from '../../fluid/charging';
 import { relieved_m3PerS, USUAL_OVERRIDE_PASPERM3 } from '../../fluid/fluid-pump';
-import { appliedInARow, drawnFast, powerOutput_N } from '../../fluid/power-piston';
+import { appliedInARow, drawnFast, powerOutput_N, READ_RHYTHM } from '../../fluid/power-piston';
 import { rootOfFalling } from '../../numeric/root';
 import type { Vector } from '../../model/descriptor';
 import { BalancesNothing } from '../../model/balances-nothing';
@@ -166,7 +166,17 @@ class MotorPumpBooster extends BalancesNothing implements Standing {
     const travel_m = (force_N: number) => taken(ROD, force_N);
     if (this.applications < 1) return this.supply_Pa;
     const full = vessel.settledAt(this.supply_Pa);
-    const { held } = appliedInARow(vessel, full, piston, travel_m, input_N, p.spool_m3, this.applications);
+    const { held } = appliedInARow(
+      vessel,
+      full,
+      piston,
+      travel_m,
+      input_N,
+      p.spool_m3,
+      this.applications,
+      READ_RHYTHM,
+      (pressure_Pa) => this.lost_m3PerS(pressure_Pa),
+    );
     return vessel.gauge_Pa(held);
   }
 

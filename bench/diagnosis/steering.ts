@@ -1,0 +1,125 @@
+import type { ReadingItem, Step } from '../../src/core/contract/steps';
+import { FAMILIES } from '../../src/core/families/registry';
+import { READ_RHYTHM } from '../../src/core/fluid/power-piston';
+import { Running } from '../../src/core/model/running';
+import type { BenchRoom } from './bench-top';
+import type { SetTo } from './vehicle';
+import { Watching } from './watching';
+
+const family = FAMILIES['hydraulic-vehicle'];
+
+/** A foot comes slowly where the way up is read, eases off slowly, and else comes and goes at once. */
+const SLOW_NPERS = 40;
+const EASING_NPERS = 10;
+const AT_ONCE_NPERS = 2000;
+/** The line of the steering comes up with the engine, and goes with it, s. */
+const ENGINE_S = 2;
+/** A firm brake that charges the accumulator, N; made so often and held so long, with a time between in which the gas cools, s. */
+const FIRM_N = 350;
+const FIRM_TIMES = 3;
+const FIRM_S = 5;
+const COOLS_S = 60;
+/** Applications that leave nothing stored. */
+const SPENDING = 40;
+/** The load valve is closed to a pressure for so long, and shut, s. */
+const LOADED_S = 1;
+const SHUT_S = 5;
+const HELD_S = 3;
+/** A pressure has fallen by so much where it is seen to fall, and is gone below so much, Pa; a pedal is up within so much, m. */
+const FALLS_PA = 0.3e5;
+const GONE_PA = 0.5e5;
+const UP_M = 1e-3;
+const LOOK_S = 0.02;
+
+/** A booster that the steering pump feeds, tested in its vehicle through time; a step begins as its state asks. */
+export function performOnSteering(
+  parameters: readonly number[],
+  room: BenchRoom,
+  step: Step,
+  set: SetTo,
+): Record<string, number> {
+  const car = new Watching(new Running(family.motion!, parameters, room, family.ports.length), family.ports);
+  const shown: Record<string, number> = {};
+  const foot = (pedal_N: number, press_NPerS: number, hold_s: number) => {
+    car.set({ pedal_N, press_NPerS });
+    car.wait(pedal_N / press_NPerS + hold_s);
+  };
+  const key = (to: 'engine' | 'off') => {
+    car.set({ key: to });
+    car.wait(ENGINE_S);
+  };
+  if (step.state.charge === 'full') {
+    key('engine');
+    for (let n = 1; n <= FIRM_TIMES; n += 1) {
+      foot(FIRM_N, AT_ONCE_NPERS, FIRM_S);
+      foot(0, AT_ONCE_NPERS, n < FIRM_TIMES ? COOLS_S : 1);
+    }
+    key('off');
+  } else if (step.state.engine === 'idle') key('engine');
+  else
+    for (let n = 0; n < SPENDING; n += 1) {
+      foot(FIRM_N, AT_ONCE_NPERS, 1);
+      foot(0, AT_ONCE_NPERS, 1);
+    }
+
+  let travel_m = 0;
+  let lowest_m = 0;
+  const readAt = (item: ReadingItem): number => {
+    // Every aim is a force at the pedal.
+    const target_N = set({ ...item, port: 'pedal' }, item.target_Pa ?? 0);
+    switch (item.measures) {
+      case 'zero':
+        return 0;
+      case 'input':
+        foot(target_N, SLOW_NPERS, HELD_S);
+        return item.target_Pa ?? 0;
+      case 'source.flow':
+        car.set({ loadValve: 'half' });
+        car.wait(LOADED_S);
+        return car.now(item.port);
+      case 'source.shut': {
+        car.set({ loadValve: 'shut' });
+        car.wait(SHUT_S);
+        const most_Pa = car.now(item.port);
+        car.set({ loadValve: 'open' });
+        return most_Pa;
+      }
+      case 'drop': {
+        const from_m = car.now('travel');
+        car.set({ key: 'engine' });
+        for (let s = 0; s < HELD_S; s += LOOK_S) {
+          car.wait(LOOK_S);
+          lowest_m = Math.max(lowest_m, car.now('travel'));
+        }
+        return lowest_m - from_m;
+      }
+      case 'back':
+        return lowest_m - car.now('travel');
+      case 'falls': {
+        const from_Pa = car.now('front');
+        car.set({ pedal_N: 0, press_NPerS: EASING_NPERS });
+        car.timeUntil(() => car.now('front') < from_Pa - FALLS_PA);
+        return car.now('pedal');
+      }
+      case 'release': {
+        foot(target_N, SLOW_NPERS, HELD_S);
+        car.set({ pedal_N: 0, press_NPerS: 1e5 });
+        return car.timeUntil(() => car.now('front') < GONE_PA && car.now('travel') < UP_M);
+      }
+      case 'load.sink':
+        return car.now('travel') - travel_m;
+      default:
+    }
+    if (item.applications === undefined || item.inputFrom) return car.now(item.port);
+    if (item.applications > 1) foot(0, AT_ONCE_NPERS, READ_RHYTHM.rests_s);
+    foot(target_N, AT_ONCE_NPERS, READ_RHYTHM.held_s);
+    return car.now(item.port);
+  };
+  for (const item of step.items) {
+    if (item.kind === 'wait') {
+      travel_m = car.now('travel');
+      car.wait(item.duration_s);
+    } else if (item.kind === 'reading') shown[item.id] = readAt(item);
+  }
+  return shown;
+}
