@@ -108,7 +108,7 @@ test('a simulated car whose rams hide tired springs: charged, trimmed, bled and 
             }
         if (item.port === 'left' || item.port === 'right') {
           // By eye, once the body has come to rest.
-          const corner = `Rule at the ${item.port} corner`;
+          const corner = item.port === 'left' ? 'Left' : 'Right';
           const { shown } = await seen(app, ({ settled }) => settled.includes(corner));
           await page.locator('#reading').fill(`${(shown[corner]! * 1e3).toFixed(1)} mm`);
           await page.keyboard.press('Enter');

@@ -3,7 +3,7 @@ import { gauges, rig } from '@/core/scenarios/bench';
 import { EMPTY_RUN } from '@/core/procedure/run';
 import { type RunState } from '@/core/contract/run-state';
 import type { LiveMoment } from '@/core/shop/live';
-import { gaugeNow, portsNow } from './live-gauges';
+import { gaugeNow, portsNow, seenByEye } from './live-gauges';
 
 const BAR = 1e5;
 const moment = (shown: Record<string, number>, settled: readonly string[] = []): LiveMoment => ({
@@ -59,4 +59,18 @@ describe('what the ports show', () => {
     expect(ports.supply).toMatchObject({ value: 6e4, settled: true });
     expect([ports.output, ports.activation]).toEqual([undefined, undefined]);
   });
+});
+
+test('what is read by eye is called as its place is, and shown only where there is such a place', () => {
+  const channels = ['P-71', 'Travel', 'Gap', 'Left'].map((tag) => ({ tag }));
+  const now = moment({ 'P-71': 0, Travel: 0.012, Gap: -2e-5, Left: -5e-4 });
+  const ports = [
+    { name: 'Pedal travel', short: 'Travel', quantity: 'travel' },
+    { name: 'Front line pressure', short: 'Front', quantity: 'pressure' },
+  ] as const;
+  expect(seenByEye(channels, new Set(['P-71']), now, ports)).toEqual([
+    { name: 'Pedal travel', value_SI: 0.012, quantity: 'travel' },
+  ]);
+  // A gauge of the run is none of them, whatever it is called.
+  expect(seenByEye(channels, new Set(['Travel']), now, ports)).toEqual([]);
 });

@@ -1,8 +1,9 @@
 import { gaugeFor, type Instrument } from '@/core/metrology/instrument';
 import { ventedZero_SI } from '@/core/procedure/measured-item';
 import type { LivePorts } from '@/core/procedure/live';
+import type { Port } from '@/core/contract/family';
 import type { RunState } from '@/core/contract/run-state';
-import { findUnit, type Quantity } from '@/core/quantities/units';
+import type { Quantity } from '@/core/quantities/units';
 import type { LiveMoment, LoggerChannel } from '@/core/shop/live';
 import type { Rig } from '@/core/contract/run-context';
 
@@ -15,16 +16,22 @@ export function gaugeNow(gauges: readonly Instrument[], { shown }: LiveMoment): 
   );
 }
 
-/** What is read by eye at a simulated vehicle, a rule at its pedal: channels that are no instrument of the run. */
+/**
+ * What is read by eye at a simulated vehicle, a rule at its pedal: channels that are no instrument of the run, each called as the
+ * place is that it reads. A bench has more of them than any one vehicle has places.
+ */
 export function seenByEye(
-  channels: readonly LoggerChannel[],
+  channels: readonly Pick<LoggerChannel, 'tag'>[],
   own: Pick<ReadonlyMap<string, unknown>, 'has'>,
   { shown }: LiveMoment,
+  ports: readonly Pick<Port, 'name' | 'short' | 'quantity'>[],
 ): { readonly name: string; readonly value_SI: number; readonly quantity: Quantity }[] {
-  return channels.flatMap(({ tag, unit }) => {
-    const quantity = findUnit(unit)?.measures[0];
+  return channels.flatMap(({ tag }) => {
     const value_SI = shown[tag];
-    return own.has(tag) || !quantity || value_SI === undefined ? [] : [{ name: tag, value_SI, quantity }];
+    const place = own.has(tag) ? undefined : ports.find(({ short }) => short === tag);
+    return !place?.quantity || value_SI === undefined
+      ? []
+      : [{ name: place.name, value_SI, quantity: place.quantity }];
   });
 }
 

@@ -215,7 +215,12 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
             runId={stored.id}
             seen={
               onVehicle && moment
-                ? seenByEye(status.channels, instrumentsOf(context.rig, context.shelf), moment)
+                ? seenByEye(
+                    status.channels,
+                    instrumentsOf(context.rig, context.shelf),
+                    moment,
+                    run.family.ports,
+                  )
                 : []
             }
           />
