@@ -39,6 +39,8 @@ export function SimHandle({ commands, aim, most, input, runId, seen }: SimHandle
     [level.id]: value,
     [level.speed.id]: part * level.speed.usual,
   });
+  /** Of one choice its own words tell what it is; of several each needs its name. */
+  const isNamed = commands.filter(({ kind }) => kind === 'choice').length > 1;
   const freed = Object.fromEntries(shutting.map(({ id }) => [id, false]));
   const present = useRef(input);
   useEffect(() => {
@@ -141,6 +143,7 @@ export function SimHandle({ commands, aim, most, input, runId, seen }: SimHandle
             key={command.id}
             command={command}
             value={hands[command.id] ?? command.usual}
+            isNamed={isNamed}
             onSet={(value) => void move({ [command.id]: value })}
           />
         ))}
@@ -196,11 +199,13 @@ function LevelSlider({ level, most, value, onMove, onSet }: LevelSliderProps) {
 interface CommandControlProps {
   readonly command: Command;
   readonly value: Hands[string];
+  /** Whether a choice has its name before it. */
+  readonly isNamed: boolean;
   readonly onSet: (value: Hands[string]) => void;
 }
 
 /** A switch or a choice; a level has its slider. */
-function CommandControl({ command, value, onSet }: CommandControlProps) {
+function CommandControl({ command, value, isNamed, onSet }: CommandControlProps) {
   switch (command.kind) {
     case 'level':
       return null;
@@ -217,19 +222,22 @@ function CommandControl({ command, value, onSet }: CommandControlProps) {
       );
     case 'choice':
       return (
-        <ToggleButtonGroup
-          size="small"
-          exclusive
-          aria-label={command.name}
-          value={value}
-          onChange={(_event, chosen: string | null) => chosen && onSet(chosen)}
-        >
-          {command.choices.map(({ id, name }) => (
-            <ToggleButton key={id} value={id}>
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <Box sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}>
+          {isNamed && <b>{command.name}</b>}
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            aria-label={command.name}
+            value={value}
+            onChange={(_event, chosen: string | null) => chosen && onSet(chosen)}
+          >
+            {command.choices.map(({ id, name }) => (
+              <ToggleButton key={id} value={id}>
+                {name}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        </Box>
       );
   }
 }
