@@ -19,6 +19,7 @@ import { runout } from './runout';
 import { stopHeat } from './stop-heat';
 import { stopsInReserve } from './stops-in-reserve';
 import { conversion } from './unit-conversion';
+import { vesselInPlace } from './vessel-in-place';
 import { verdict } from './verdict-probability';
 import type { Working } from './working';
 
@@ -35,6 +36,7 @@ export const WORKINGS: readonly Working[] = [
   assistGain,
   effectiveAreaWorking,
   accumulatorCharge,
+  vesselInPlace,
   applicationsFromFull,
   stopsInReserve,
   lampTime,

@@ -201,6 +201,24 @@ describe('the workings', () => {
     );
     expect(refusals('accumulator-charge', { preCharge_Pa: 160 * BAR })).toHaveProperty('cutOut_Pa');
   });
+  test('a vessel that fits the thread: what it takes up by Z of the handbook, and solid where its gas stands above', () => {
+    // 293.15 K, absolute: Z 0.9940 at 50 bar, 1.0205 at 150, 1.0924 at 250. 0.4 L of 50 bar has at 250 bar
+    // 0.4·(50/250)·(1.0924/0.9940) = 87.92 cc of gas, so 312.08 cc of fluid; 0.4 L of 150 bar 256.91 and 143.09 cc.
+    const gauge = (abs_bar: number) => (abs_bar - 1.01325) * BAR;
+    const place = { belongs_Pa: gauge(50), found_Pa: gauge(150), least_Pa: gauge(50), most_Pa: gauge(250) };
+    const { belongs_m3, found_m3, part, from_Pa, gives } = answersOf('vessel-in-place', place);
+    expect(Math.abs(Number(belongs_m3) / 312.08e-6 - 1)).toBeLessThan(0.005);
+    expect(Math.abs(Number(found_m3) / 143.09e-6 - 1)).toBeLessThan(0.01);
+    expect(Number(part)).toBeCloseTo(143.09 / 312.08, 2);
+    expect(Number(from_Pa) / BAR).toBeCloseTo(148.99, 1);
+    expect(gives).toMatch(/^solid until/);
+    const solid = answersOf('vessel-in-place', { ...place, most_Pa: gauge(140) });
+    expect(Number(solid.found_m3)).toBe(0);
+    expect(solid.gives).toMatch(/^solid everywhere/);
+    expect(answersOf('vessel-in-place', { ...place, found_Pa: gauge(40) }).gives).toMatch(/whole range/);
+    expect(refusals('vessel-in-place', { least_Pa: 170 * BAR })).toHaveProperty('least_Pa');
+    expect(refusals('vessel-in-place', { belongs_Pa: 180 * BAR })).toHaveProperty('belongs_Pa');
+  });
   test('from 165 bar settled to the lamp at 85: 57 applications of 2.5 cc far apart, 30 at once; of 40 bar gas 35', () => {
     const { slow, fast } = answersOf('applications-from-full');
     expect([slow, fast]).toEqual([57, 30]);
