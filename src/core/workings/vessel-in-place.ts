@@ -47,7 +47,7 @@ export const vesselInPlace = defineWorking<Fields>({
   name: 'vessel-in-place',
   title: 'A vessel that fits the thread',
   about:
-    'One thread takes many gases. What a vessel takes up between two working pressures beside the one that belongs there, settled: it gives way only where the working pressure exceeds its gas, and is solid below. Volume and pre-charge are by its label, or as found from its charge.',
+    'One thread takes many gases. What a vessel takes up between two working pressures beside the one that belongs there, settled: it gives way only where the working pressure exceeds its gas, which is what it flicks up to, and is solid below. Volume and pre-charge are by its label, or as found from its charge.',
   source: 'Benedict–Webb–Rubin with constants of Cooper & Goldfrank 1967',
   input: fields,
   example: {
@@ -80,10 +80,10 @@ export const vesselInPlace = defineWorking<Fields>({
         id: 'gives',
         name: 'In that place it is',
         text: isSolid
-          ? 'solid everywhere: its gas stands above every working pressure, and no fluid goes in'
+          ? 'solid everywhere'
           : found.flickUp_Pa > least_Pa
-            ? 'solid until the pressure exceeds its gas, giving way above that'
-            : 'giving way over the whole range',
+            ? 'solid up to its flick-up'
+            : 'giving way everywhere',
       },
     ];
   },
@@ -98,7 +98,8 @@ export const vesselInPlace = defineWorking<Fields>({
       steps(0, 1.1 * most_Pa, POINTS).map((p) => [x.at(p), y.at(fluid_m3(p))] as const);
     plot.line(curve(belongs), { dashed: true });
     plot.line(curve(found));
-    plot.words(x.at(most_Pa), y.at(belongs.fluid_m3(most_Pa)), 'belongs there');
+    const between_Pa = (least_Pa + most_Pa) / 2;
+    plot.words(x.at(between_Pa), y.at(belongs.fluid_m3(between_Pa)), 'belongs there');
     plot.mark(x.at(least_Pa), 'lowest');
     plot.mark(x.at(most_Pa), 'highest');
     return plot.svg(
