@@ -1,7 +1,7 @@
 import { FAMILIES } from '../src/core/families/registry';
 import { violations } from './accessible';
 import { expect, test } from './app';
-import { advised, readSoFar, replacePart, runOn, Technician } from './technician';
+import { advised, quickVan, readSoFar, replacePart, runOn, Technician } from './technician';
 
 const VAN = 'Tollan Mail Van 3';
 
@@ -130,7 +130,7 @@ test('a hard pedal, led by the advice: the hose is found, renewed, and the repai
 }) => {
   test.setTimeout(400_000);
   page.setDefaultTimeout(20_000);
-  const { job, run } = await runOn(app, 'ADVICE-7', 'Tollan Mail Van 3', {}, 'The pedal is hard.');
+  const { job, run } = await runOn(app, 'ADVICE-7', VAN, quickVan, 'The pedal is hard.');
   const family = FAMILIES['vacuum-vehicle'];
   const { values } = family.healthy(run.context.profile);
   const blocked = family.faults.find(({ id }) => id === 'hose-blocked')!;

@@ -108,9 +108,9 @@ test('a simulated car whose rams hide tired springs: charged, trimmed, bled and 
             }
         if (item.port === 'left' || item.port === 'right') {
           // By eye, once the body has come to rest.
-          const corner = item.port === 'left' ? 'Left' : 'Right';
-          const { shown } = await seen(app, ({ settled }) => settled.includes(corner));
-          await page.locator('#reading').fill(`${(shown[corner]! * 1e3).toFixed(1)} mm`);
+          const { port } = item;
+          const { shown } = await seen(app, ({ settled }) => settled.includes(port));
+          await page.locator('#reading').fill(`${(shown[port]! * 1e3).toFixed(1)} mm`);
           await page.keyboard.press('Enter');
         }
         await moved();

@@ -1,6 +1,6 @@
 import { setItem, type Item } from '../src/core/contract/steps';
 import { App, expect, test } from './app';
-import { onSimulatedBench, runOn, seen, Technician } from './technician';
+import { onSimulatedBench, quickVan, runOn, seen, Technician } from './technician';
 
 /** Tests that this visit leaves out: they read what is looked at or timed for longer. */
 const LEFT = [
@@ -26,7 +26,7 @@ test('a simulated vehicle with a hose that is nearly shut: engine and pedal in h
   test.setTimeout(400_000);
   const app = await App.start({ demo: true, live: true });
   try {
-    const { run } = await runOn(app, 'GF-SIMVAN', 'Tollan Mail Van 3', {});
+    const { run } = await runOn(app, 'GF-SIMVAN', 'Tollan Mail Van 3', quickVan);
     await page.goto(`${app.url}/runs/${run.id}`);
     // A vehicle does not take the bench's logger for its own: it has to be told so.
     await expect(page.getByText('Simulated bench reads')).toBeHidden();

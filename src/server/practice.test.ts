@@ -69,8 +69,8 @@ test('what was begun is gone on with, each kind with its own, and that is what l
   expect(await handsAre({})).toMatchObject({ ok: true, hands: { treadle_m: 0.005 } });
 });
 
-test('a kind that is not known over time is refused, and so is a bench with a logger of its own', async () => {
-  expect(await startPractice(db, { kind: 'pedal-vacuum' }, AT)).toMatchObject({ ok: false });
+test('what is no kind is refused, and so is a bench with a logger of its own', async () => {
+  expect(await startPractice(db, { kind: 'hand-cart' }, AT)).toMatchObject({ ok: false });
   const { version, body } = await readSettings(db);
   expect(body.logger).toBe(PRACTICE_LOGGER);
   await writeSettings(db, version, { ...body, logger: '10.0.0.9:5025' }, AT);

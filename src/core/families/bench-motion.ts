@@ -1,6 +1,7 @@
+import { airExchange_PaM3PerS } from '../air/flow';
 import { lineGive_m3PerPa, pressureOf_Pa } from '../fluid/closed-line';
 import { inputAt, type Instant, type Motion } from '../model/motion';
-import { PACK_PUMP, PUMP_COMMAND, type BenchHands, type PackHands } from './bench-hands';
+import { PACK_PUMP, PUMP_COMMAND, VALVE_COMMAND, type BenchHands, type PackHands } from './bench-hands';
 
 /** Tank of a shop's vacuum pump, m³. */
 const TANK_M3 = 0.02;
@@ -26,6 +27,35 @@ export const benchVacuumMotion: Motion = {
         const { pump } = (at as Instant<BenchHands>).hands;
         const pumped = pump ? speed_m3PerS * Math.max(0, y[from]! - floor_Pa) : 0;
         dy[from] = (line!.passed - pumped) / TANK_M3;
+      },
+    };
+  },
+};
+
+/** A cock that lets the room in, m³/(s·Pa). */
+const VENT_M3PERSPA = 1e-7;
+
+/**
+ * The same pump where what it draws from is the vacuum side of the unit itself: what goes out follows from what stands there. Shut,
+ * nothing does; vented, the room comes in.
+ */
+export const benchPumpMotion: Motion = {
+  states: [],
+  commands: [VALVE_COMMAND, PUMP_COMMAND],
+  owns: [],
+  with: ([speed_m3PerS = 0], place) => {
+    const [line] = place.nodes;
+    const floor_Pa = inputAt(place, 'barometer_Pa') - inputAt(place, 'supply_Pa');
+    return {
+      atRest: () => [],
+      passes: (at) => {
+        const { barometer_Pa, temperature_K } = at;
+        const { pump, valve } = (at as Instant<BenchHands>).hands;
+        const drawn = pump && valve === 'open' ? speed_m3PerS * Math.max(0, line!.effort - floor_Pa) : 0;
+        line!.passed =
+          valve === 'vented'
+            ? airExchange_PaM3PerS(VENT_M3PERSPA, line!.effort, barometer_Pa, temperature_K)
+            : drawn;
       },
     };
   },

@@ -18,6 +18,14 @@ const BENCH_HANDS = {
   choices: 'open, shut, vented',
   switched: 'pump',
 };
+/** A lever instead of a handle, at the same cock and pump. */
+const LEVER_HANDS = {
+  level: ['pedal_N', 'press_NPerS'],
+  most: 1000,
+  choice: 'valve',
+  choices: 'open, shut, vented',
+  switched: 'pump',
+};
 const PACK_HANDS = {
   level: ['treadle_m', 'press_mPerS'],
   most: 0.05,
@@ -212,7 +220,10 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       PACK_HANDS,
       PUMP_HANDS,
       BENCH_HANDS,
-    ].find((hands) => commands.some(({ id }) => id === (hands.choice ?? hands.switched)))!;
+      LEVER_HANDS,
+    ].find(({ level: [first], choice, switched }) =>
+      [first, choice ?? switched].every((one) => commands.some(({ id }) => id === one)),
+    )!;
     const [hand, speed] = level as [string, string];
     expect(handsRefused(commands, { lever: 1 })).toContain(`This bench has no “lever”: ${hand}, ${speed}`);
     expect(handsRefused(commands, { [hand]: 1.2 * most })).toBe(`${hand}: from 0 to ${most}.`);

@@ -62,11 +62,11 @@ export const TYPICAL_BENCH: SimUnit = {
     gauge('P-102', 'rear', 'pressure', 160 * BAR, 0.05 * BAR),
     gauge('A-103', 'ram', 'pressure', 250 * BAR, 0.1 * BAR),
     gauge('N-106', 'speed', 'rotation', 100, 0.02),
-    // What is read by eye on a vehicle, called as its place is: no gauge of the shelf, so that it is looked at and typed.
-    gauge('Travel', 'travel', 'travel', 0.3, 5e-4),
-    gauge('Gap', 'gap', 'travel', 0.025, 2e-5),
-    gauge('Left', 'left', 'travel', 1, 5e-4),
-    gauge('Right', 'right', 'travel', 1, 5e-4),
+    // What is read by eye, called as its place is: no gauge of the shelf, so that it is looked at and typed.
+    gauge('travel', 'travel', 'travel', 0.3, 5e-4),
+    gauge('gap', 'gap', 'travel', 0.025, 2e-5),
+    gauge('left', 'left', 'travel', 1, 5e-4),
+    gauge('right', 'right', 'travel', 1, 5e-4),
   ],
   noise_steps: 0.6,
   seed: 1,

@@ -62,15 +62,15 @@ describe('what the ports show', () => {
 });
 
 test('what is read by eye is called as its place is, and shown only where there is such a place', () => {
-  const channels = ['P-71', 'Travel', 'Gap', 'Left'].map((tag) => ({ tag }));
-  const now = moment({ 'P-71': 0, Travel: 0.012, Gap: -2e-5, Left: -5e-4 });
+  const channels = ['P-71', 'travel', 'gap', 'left'].map((tag) => ({ tag }));
+  const now = moment({ 'P-71': 0, travel: 0.012, gap: -2e-5, left: -5e-4 });
   const ports = [
-    { name: 'Pedal travel', short: 'Travel', quantity: 'travel' },
-    { name: 'Front line pressure', short: 'Front', quantity: 'pressure' },
+    { id: 'travel', name: 'Pedal travel', quantity: 'travel' },
+    { id: 'front', name: 'Front line pressure', quantity: 'pressure' },
   ] as const;
   expect(seenByEye(channels, new Set(['P-71']), now, ports)).toEqual([
     { name: 'Pedal travel', value_SI: 0.012, quantity: 'travel' },
   ]);
   // A gauge of the run is none of them, whatever it is called.
-  expect(seenByEye(channels, new Set(['Travel']), now, ports)).toEqual([]);
+  expect(seenByEye(channels, new Set(['travel']), now, ports)).toEqual([]);
 });

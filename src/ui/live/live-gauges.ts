@@ -17,18 +17,18 @@ export function gaugeNow(gauges: readonly Instrument[], { shown }: LiveMoment): 
 }
 
 /**
- * What is read by eye at a simulated vehicle, a rule at its pedal: channels that are no instrument of the run, each called as the
- * place is that it reads. A bench has more of them than any one vehicle has places.
+ * What is read by eye at the simulated bench, a rule at a pedal: channels that are no instrument of the run, each called as the
+ * place is that it reads. A bench has more of them than any one unit or vehicle has places.
  */
 export function seenByEye(
   channels: readonly Pick<LoggerChannel, 'tag'>[],
   own: Pick<ReadonlyMap<string, unknown>, 'has'>,
   { shown }: LiveMoment,
-  ports: readonly Pick<Port, 'name' | 'short' | 'quantity'>[],
+  ports: readonly Pick<Port, 'id' | 'name' | 'quantity'>[],
 ): { readonly name: string; readonly value_SI: number; readonly quantity: Quantity }[] {
   return channels.flatMap(({ tag }) => {
     const value_SI = shown[tag];
-    const place = own.has(tag) ? undefined : ports.find(({ short }) => short === tag);
+    const place = own.has(tag) ? undefined : ports.find(({ id }) => id === tag);
     return !place?.quantity || value_SI === undefined
       ? []
       : [{ name: place.name, value_SI, quantity: place.quantity }];

@@ -214,7 +214,7 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
             input={livePorts?.[known.inputPort]?.value ?? null}
             runId={stored.id}
             seen={
-              onVehicle && moment
+              moment
                 ? seenByEye(
                     status.channels,
                     instrumentsOf(context.rig, context.shelf),

@@ -6,7 +6,9 @@ import type { ResultRule } from '../../contract/result-rules';
 import type { RunContext } from '../../contract/run-context';
 import type { RunState } from '../../contract/run-state';
 import { assessBy } from '../assess-run';
-import { BENCH_MASTER, benchMaster, benchVacuum } from '../bench-members';
+import { benchMasterOn } from '../bench-master';
+import { BENCH_MASTER, benchVacuum } from '../bench-members';
+import { benchPumpMotion } from '../bench-motion';
 import { expectBy } from '../expectation';
 import { gauge, line, part } from '../part-kinds';
 import { byItem, byLoss, resultsBy } from '../results-by';
@@ -15,6 +17,7 @@ import { leakPoints, ports } from './bench-ports';
 import { procedure } from './bench-procedure';
 import { faults as everyFault, looks as everyLook } from './faults';
 import { member } from './member';
+import { motionOn } from './motion';
 import { pedalVacuumProfile, type PedalVacuumProfile } from './profile';
 import { areaOf, gainOf, keeps as onVehicle, WORTH } from './rules';
 import { typical } from './typical';
@@ -129,10 +132,10 @@ export const pedalBooster: Family = defineFamily<PedalVacuumProfile>({
   upcast: (stored) => stored,
   profile: pedalVacuumProfile,
   typical,
-  member,
+  member: { ...member, motion: motionOn(ports) },
   onBench: {
-    source: benchVacuum,
-    load: benchMaster,
+    source: { ...benchVacuum, motion: benchPumpMotion },
+    load: benchMasterOn(ports, 'output'),
     profiles: () => ({ source: { hose_m3PerSPa: 0 }, load: BENCH_MASTER }),
     full: ({ heavy_N }) => ({ pedal_N: heavy_N }),
   },

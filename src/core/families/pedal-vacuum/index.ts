@@ -1,15 +1,16 @@
 import type { MemberFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
 import { member as steady } from './member';
-import { motion } from './motion';
+import { VEHICLE_PORTS } from '../vehicle-ports';
+import { motionOn } from './motion';
 import { pedalVacuumProfile, type PedalVacuumProfile } from './profile';
 import { contradictions, keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
 export { pedalBooster } from './bench';
-/** The booster, at rest and over time. */
-export const member = { ...steady, motion };
+/** The booster in its vehicle, at rest and over time. */
+export const member = { ...steady, motion: motionOn(VEHICLE_PORTS) };
 export { RHYTHM } from './profile';
 export type { PedalVacuumProfile };
 

@@ -1,8 +1,8 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
+import type { Port } from '../../contract/family';
 import type { Vector } from '../../model/descriptor';
 import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
 import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
-import { portPlaces } from '../vehicle-ports';
 import { named, type Parameters } from './member';
 
 /** What changes with time in the unit. */
@@ -19,8 +19,6 @@ const RESPONSE = {
   most_mPerN: 2e-5,
 } as const;
 
-const PORT = portPlaces('pedal', 'supply', 'travel', 'gap');
-
 /**
  * A pedal-mounted booster over time: the air on either side of its diaphragm, and its rod. Handbook-models 8.3: the valve's
  * error e = F_in − F_p − (F_o − J)⁺/R opens the air valve by e/w and the vacuum port by (−e − 2h)/w. What a passage between
@@ -30,12 +28,15 @@ class PedalVacuumMotion implements Moving {
   private readonly p: Parameters;
   private readonly vacuum: NodeNow;
   private readonly rod: NodeNow;
+  private readonly at: Readonly<Record<string, number>>;
 
   constructor(
     vector: Vector,
     private readonly place: Place,
+    ports: readonly Port[],
   ) {
     this.p = named(vector);
+    this.at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
     [this.vacuum, this.rod] = place.nodes as [NodeNow, NodeNow];
   }
 
@@ -93,16 +94,18 @@ class PedalVacuumMotion implements Moving {
   }
 
   shown(y: Float64Array, { barometer_Pa, hands }: Instant, shown: Float64Array): void {
-    shown[PORT.pedal] = (hands as VehicleHands).pedal_N;
-    shown[PORT.supply] = Math.max(0, barometer_Pa - y[this.place.from]!);
-    shown[PORT.travel] = this.p.pedalRatio * this.rod.passed;
-    shown[PORT.gap] = this.p.clearance_m;
+    shown[this.at.pedal!] = (hands as VehicleHands).pedal_N;
+    shown[this.at.supply!] = Math.max(0, barometer_Pa - y[this.place.from]!);
+    shown[this.at.gap!] = this.p.clearance_m;
+    // On a bench nobody reads how far the lever goes.
+    if (this.at.travel !== undefined) shown[this.at.travel] = this.p.pedalRatio * this.rod.passed;
   }
 }
 
-export const motion: Motion = {
+/** Over time, with what true gauges on some ports show. */
+export const motionOn = (ports: readonly Port[]): Motion => ({
   states,
   commands: [PEDAL_COMMAND],
   owns: ['vacuum'],
-  with: (parameters, place) => new PedalVacuumMotion(parameters, place),
-};
+  with: (parameters, place) => new PedalVacuumMotion(parameters, place, ports),
+});
