@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 
 /**
  * The accessibility rules that a page breaks, each with the places. What passes is not told, and a page without frames is
- * judged in itself: that takes a fifth of the time and changes nothing of what is found.
+ * judged in itself: that takes a fraction of the time and changes nothing of what is found.
  */
 export async function violations(page: Page): Promise<string[]> {
   expect(page.frames(), 'a frame would not be judged').toHaveLength(1);
