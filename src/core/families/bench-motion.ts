@@ -32,8 +32,8 @@ export const benchVacuumMotion: Motion = {
   },
 };
 
-/** A cock that lets the room in, m³/(s·Pa). */
-const VENT_M3PERSPA = 1e-7;
+/** Sonic conductance of a bench’s cock that lets the room in, m³/(s·Pa). */
+export const VENT_M3PERSPA = 1e-7;
 
 /**
  * The same pump where what it draws from is the vacuum side of the unit itself: what goes out follows from what stands there. Shut,

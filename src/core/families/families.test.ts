@@ -19,13 +19,7 @@ const BENCH_HANDS = {
   switched: 'pump',
 };
 /** A lever instead of a handle, at the same cock and pump. */
-const LEVER_HANDS = {
-  level: ['pedal_N', 'press_NPerS'],
-  most: 1000,
-  choice: 'valve',
-  choices: 'open, shut, vented',
-  switched: 'pump',
-};
+const LEVER_HANDS = { ...BENCH_HANDS, level: ['pedal_N', 'press_NPerS'], most: 1000 };
 const PACK_HANDS = {
   level: ['treadle_m', 'press_mPerS'],
   most: 0.05,

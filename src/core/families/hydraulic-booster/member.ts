@@ -90,6 +90,7 @@ class HydraulicBooster extends BalancesNothing implements Standing {
   private readonly piston: PowerPiston;
   private readonly viscosity_PaS: number;
   private readonly density_kgPerM3: number;
+  private made_Pa: number | null = null;
 
   constructor(
     vector: Vector,
@@ -107,8 +108,13 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     this.density_kgPerM3 = density_kgPerM3(STEERING, fluid_K);
   }
 
-  /** Pressure that the pump still makes behind the spool, Pa: what goes past the piston it does not. */
-  private available_Pa({ taken }: Nodes): number {
+  /** Pressure that the pump still makes behind the spool, Pa: what goes past the piston it does not. Looked for once. */
+  private available_Pa(nodes: Nodes): number {
+    this.made_Pa ??= this.madeBy(nodes);
+    return this.made_Pa;
+  }
+
+  private madeBy({ taken }: Nodes): number {
     const { pistonLeak_m3PerS } = this.p;
     if (this.supply_Pa <= 0) return 0;
     if (pistonLeak_m3PerS <= 0) return this.supply_Pa;

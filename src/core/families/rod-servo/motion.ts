@@ -3,6 +3,7 @@ import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '..
 import type { Vector } from '../../model/descriptor';
 import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
 import { HANDLE_COMMANDS, VALVE_COMMAND, type BenchHands } from '../bench-hands';
+import { VENT_M3PERSPA } from '../bench-motion';
 import { liftShare, named, type Parameters } from './member';
 
 /** What changes with time in the unit. */
@@ -20,8 +21,6 @@ const RESPONSE = {
   /** Lag of the rod, and of the fluid line behind the handle, s. */
   rod_s: 0.01,
   line_s: 8e-3,
-  /** Sonic conductance of the bench's vent at the tank, m³/(s·Pa). */
-  vent_m3PerSPa: 1e-7,
 } as const;
 
 /** A valve that sticks on release holds while the rod is out by more than this part of what it then leaves. */
@@ -113,8 +112,7 @@ class RodServoMotion implements Moving {
     const { barometer_Pa, temperature_K } = at;
     const { valve } = at.hands;
     const source_Pa = this.vacuum.effort;
-    if (valve === 'vented')
-      return airExchange_PaM3PerS(RESPONSE.vent_m3PerSPa, tank, barometer_Pa, temperature_K);
+    if (valve === 'vented') return airExchange_PaM3PerS(VENT_M3PERSPA, tank, barometer_Pa, temperature_K);
     if (valve === 'shut' || source_Pa >= tank) return 0;
     return airFlow_PaM3PerS(this.p.line_m3PerSPa, tank, source_Pa, temperature_K);
   }
