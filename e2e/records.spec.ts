@@ -291,6 +291,29 @@ test('lists are narrowed by day, kind, verdict and technician, sorted by their h
   await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}$/);
 });
 
+test('what is asked of a list while it still looks is added to what was asked before', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.url}/jobs`);
+  await expect(page.getByRole('grid', { name: 'Jobs' })).toBeVisible();
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => (answer = resolve));
+  await page.route(/\/jobs\?/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await choose(page, 'Verdict', 'Weak supply');
+  await choose(page, 'Tested by', 'Ottoline Brack');
+  await page.getByRole('columnheader', { name: 'Tag' }).click();
+  // Nothing was answered yet, and what was chosen stands there.
+  await expect(page.getByRole('combobox', { name: 'Verdict' })).toHaveText('Weak supply');
+  answer();
+  await expect(page).toHaveURL(/sort=tag/);
+  expect(page.url()).toContain('verdict=weak-supply');
+  expect(page.url()).toContain('technician=Ottoline');
+});
+
 test('the shop’s own logo heads its report, and the customer’s page fits one sheet from the browser', async ({
   page,
 }, info) => {

@@ -4,9 +4,9 @@ import { newRun, Technician } from './technician';
 const INHG = 3386.389;
 
 test('from intake to a printed report by keyboard alone, on a weak supply', async ({ app, page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(300_000);
   const { keyboard } = page;
-  await newRun(app, 'SETUP');
+  await newRun(app, 'SETUP', { hold_s: 10 });
   await page.goto(app.url);
   await expect(page.getByRole('heading', { name: 'Bench', exact: true })).toBeVisible();
   await keyboard.press('n');

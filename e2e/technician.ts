@@ -362,14 +362,18 @@ export class Technician {
     }).toPass({ timeout: 15_000 });
   }
 
-  /** Waits until the screen shows what the server has. */
+  /** Waits until the screen shows what the server has, which may still change: another test is brought by the advice. */
   async settled(): Promise<void> {
-    const { context, events } = await this.app.get<StoredRun>(`/runs/${this.runId}`);
-    const state = reduceRun(context.procedure, events, gateRule(instrumentsOf(context.rig, context.shelf)));
-    const action = nextAction(context.procedure, state);
-    if (action.kind === 'item') await expect(this.page.getByText(action.item.prompt).first()).toBeVisible();
-    else if (action.kind !== 'done' && action.kind !== 'finish')
-      await expect(this.page.getByRole('heading', { name: action.step.title })).toBeVisible();
+    await expect(async () => {
+      const { action } = await this.next();
+      const { page } = this;
+      if (action.kind === 'done' || action.kind === 'finish') return;
+      const shown =
+        action.kind === 'item'
+          ? page.getByText(action.item.prompt).first()
+          : page.getByRole('heading', { name: action.step.title });
+      await expect(shown).toBeVisible({ timeout: 1000 });
+    }).toPass({ timeout: 30_000 });
   }
 
   /**

@@ -68,7 +68,6 @@ export function JobsPage({ query, jobs, total, technicians }: JobsPageProps) {
           columns={COLUMNS}
           hidden={['kind', 'technician']}
           hrefOf={hrefOf}
-          sort={query.sort}
         />
       )}
     </Page>

@@ -27,20 +27,19 @@ interface RecordGridProps<Row extends GridValidRowModel, Query extends ListQuery
   /** Columns that are not shown until they are asked for. */
   readonly hidden: readonly string[];
   readonly hrefOf: (row: Row) => string;
-  readonly sort: string;
 }
 
 /** Records in a grid: the server pages and sorts, columns can be hidden and that is remembered, Enter opens a row. */
 export function RecordGrid<Row extends GridValidRowModel, Query extends ListQuery & { sort: string }>(
   props: RecordGridProps<Row, Query>,
 ) {
-  const { label, list, rows, total, columns, hidden, hrefOf, sort } = props;
+  const { label, list, rows, total, columns, hidden, hrefOf } = props;
   const router = useRouter();
   const [kept, keep] = useRemembered(`hard-pedal columns ${label}`);
   const shown: GridColumnVisibilityModel = kept
     ? (JSON.parse(kept) as GridColumnVisibilityModel)
     : Object.fromEntries(hidden.map((field) => [field, false]));
-  const { page, order } = list.query;
+  const { page, sort, order } = list.query;
   // The grid takes a new object for a new order, and goes back to the first page.
   const sortModel = useMemo(() => [{ field: sort, sort: order }], [sort, order]);
   const paginationModel = useMemo(() => ({ page: page - 1, pageSize: PER_PAGE }), [page]);

@@ -1,7 +1,7 @@
 'use client';
 
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import { startTransition, useEffect, useOptimistic, useRef, useState, type RefObject } from 'react';
 import { PER_PAGE, type ListQuery } from '@/core/records/list-query';
 import { useKeys } from '../keys';
 
@@ -10,6 +10,7 @@ const TYPING_MS = 200;
 
 /** A list that is asked for by its address. */
 export interface List<Query extends ListQuery> {
+  /** What was asked last, whether it was answered yet or not. */
   readonly query: Query;
   /** Asks anew, from the first page unless a page is asked for. */
   readonly ask: (change: Partial<Query>) => void;
@@ -25,19 +26,23 @@ export interface List<Query extends ListQuery> {
  * The question of a list: it stands in the address, so that a reload, a bookmark and the way back ask the same.
  *
  * @param what what the list is of, for the list of keys: "the jobs"
+ * @param answered what the rows shown answer
  * @param total rows in all
  */
-export function useList<Query extends ListQuery>(what: string, query: Query, total: number): List<Query> {
+export function useList<Query extends ListQuery>(what: string, answered: Query, total: number): List<Query> {
   const router = useRouter();
   const path = usePathname();
+  // What is asked next is added to what was asked last, which need not be answered yet.
+  const [query, awaitAnswer] = useOptimistic(answered);
   const [typed, type] = useState(query.q);
   const field = useRef<HTMLInputElement>(null);
   const ask = (change: Partial<Query>) => {
-    const next = Object.entries({ ...query, q: typed, page: 1, ...change }).filter(
-      ([, value]) => value !== '',
-    );
-    router.replace(`${path}?${new URLSearchParams(next.map(([name, value]) => [name, String(value)]))}`, {
-      scroll: false,
+    const next = { ...query, q: typed, page: 1, ...change };
+    const named = Object.entries(next).filter(([, value]) => value !== '');
+    const address = `${path}?${new URLSearchParams(named.map(([name, value]) => [name, String(value)]))}`;
+    startTransition(() => {
+      awaitAnswer(next);
+      router.replace(address, { scroll: false });
     });
   };
   const latest = useRef(ask);

@@ -62,7 +62,6 @@ export function TracesPage({ query, traces, total, technicians }: TracesPageProp
               columns={columnsOf(lengthOf)}
               hidden={['kind', 'technician', 'readings']}
               hrefOf={hrefOf}
-              sort={query.sort}
             />
           )}
         </>
