@@ -18,7 +18,7 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   timeout: 120_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: 'reports/browser.json' }]],
   use: {
