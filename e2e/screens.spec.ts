@@ -64,6 +64,7 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   'job sheet of a motor-pump booster': (demo) => demo.job('GF-0431'),
   'new profile of a motor-pump booster': () => '/shelf/profiles/new?kind=motor-pump-booster',
   'report of a vehicle with motor pump': (demo) => `${demo.run('GF-0432')}/report`,
+  'report of a hydraulic booster': (demo) => `${demo.run('GF-0437')}/report`,
   'report of a vehicle with steering pump': (demo) => `${demo.run('GF-0433')}/report`,
   'run of a car on stored pressure': (demo) => demo.run('GF-0435'),
   'report of a car on stored pressure': (demo) => `${demo.run('GF-0434')}/report`,

@@ -40,7 +40,8 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
       set,
     );
   },
-  'hydraulic-vehicle': performOnSteering,
+  'hydraulic-booster': (...at) => performOnSteering('hydraulic-booster', ...at),
+  'hydraulic-vehicle': (...at) => performOnSteering('hydraulic-vehicle', ...at),
   'pedal-valve': performOnPack,
   'motor-pump-booster': (...at) => performOnPump('motor-pump-booster', ...at),
   'motor-pump-vehicle': (...at) => performOnPump('motor-pump-vehicle', ...at),

@@ -1,19 +1,19 @@
 import type { ReadingItem, Step } from '../../src/core/contract/steps';
+import { supplied } from '../../src/core/contract/sources';
 import { FAMILIES } from '../../src/core/families/registry';
 import { READ_RHYTHM } from '../../src/core/fluid/power-piston';
+import type { Hands } from '../../src/core/model/motion';
 import { Running } from '../../src/core/model/running';
 import type { BenchRoom } from './bench-top';
 import type { SetTo } from './vehicle';
 import { Watching } from './watching';
 
-const family = FAMILIES['hydraulic-vehicle'];
-
 /** A foot comes slowly where the way up is read, eases off slowly, and else comes and goes at once. */
 const SLOW_NPERS = 40;
 const EASING_NPERS = 10;
 const AT_ONCE_NPERS = 2000;
-/** The line of the steering comes up with the engine, and goes with it, s. */
-const ENGINE_S = 2;
+/** The line of the steering comes up with what turns its pump, and goes with it, s. */
+const STARTS_S = 2;
 /** A firm brake that charges the accumulator, N; made so often and held so long, with a time between in which the gas cools, s. */
 const FIRM_N = 350;
 const FIRM_TIMES = 3;
@@ -31,31 +31,40 @@ const GONE_PA = 0.5e5;
 const UP_M = 1e-3;
 const LOOK_S = 0.02;
 
-/** A booster that the steering pump feeds, tested in its vehicle through time; a step begins as its state asks. */
+/** What turns the pump, and where its pressure is read. */
+const PLACES = {
+  'hydraulic-vehicle': { on: { key: 'engine' }, off: { key: 'off' }, output: 'front' },
+  'hydraulic-booster': { on: { pump: true }, off: { pump: false }, output: 'output' },
+} as const;
+
+/** A booster that the steering pump feeds, tested on its bench or in its vehicle through time; a step begins as its state asks. */
 export function performOnSteering(
+  kind: keyof typeof PLACES,
   parameters: readonly number[],
   room: BenchRoom,
   step: Step,
   set: SetTo,
 ): Record<string, number> {
+  const family = FAMILIES[kind];
+  const { on, off, output } = PLACES[kind];
   const car = new Watching(new Running(family.motion!, parameters, room, family.ports.length), family.ports);
   const shown: Record<string, number> = {};
   const foot = (pedal_N: number, press_NPerS: number, hold_s: number) => {
     car.set({ pedal_N, press_NPerS });
     car.wait(pedal_N / press_NPerS + hold_s);
   };
-  const key = (to: 'engine' | 'off') => {
-    car.set({ key: to });
-    car.wait(ENGINE_S);
+  const turn = (drive: Hands) => {
+    car.set(drive);
+    car.wait(STARTS_S);
   };
   if (step.state.charge === 'full') {
-    key('engine');
+    turn(on);
     for (let n = 1; n <= FIRM_TIMES; n += 1) {
       foot(FIRM_N, AT_ONCE_NPERS, FIRM_S);
       foot(0, AT_ONCE_NPERS, n < FIRM_TIMES ? COOLS_S : 1);
     }
-    key('off');
-  } else if (step.state.engine === 'idle') key('engine');
+    turn(off);
+  } else if (supplied(step.state)) turn(on);
   else
     for (let n = 0; n < SPENDING; n += 1) {
       foot(FIRM_N, AT_ONCE_NPERS, 1);
@@ -86,7 +95,7 @@ export function performOnSteering(
       }
       case 'drop': {
         const from_m = car.now('travel');
-        car.set({ key: 'engine' });
+        car.set(on);
         for (let s = 0; s < HELD_S; s += LOOK_S) {
           car.wait(LOOK_S);
           lowest_m = Math.max(lowest_m, car.now('travel'));
@@ -96,15 +105,15 @@ export function performOnSteering(
       case 'back':
         return lowest_m - car.now('travel');
       case 'falls': {
-        const from_Pa = car.now('front');
+        const from_Pa = car.now(output);
         car.set({ pedal_N: 0, press_NPerS: EASING_NPERS });
-        car.timeUntil(() => car.now('front') < from_Pa - FALLS_PA);
+        car.timeUntil(() => car.now(output) < from_Pa - FALLS_PA);
         return car.now('pedal');
       }
       case 'release': {
         foot(target_N, SLOW_NPERS, HELD_S);
         car.set({ pedal_N: 0, press_NPerS: 1e5 });
-        return car.timeUntil(() => car.now('front') < GONE_PA && car.now('travel') < UP_M);
+        return car.timeUntil(() => car.now(output) < GONE_PA && car.now('travel') < UP_M);
       }
       case 'load.sink':
         return car.now('travel') - travel_m;

@@ -35,9 +35,13 @@ import { findProfile, instrumentByTag, listInstruments, readSettings, replaceIns
 import { missing } from './store';
 import { listTechnicians } from './technicians';
 
+/** What a master cylinder of a bench holds where nothing else is said. */
+const BRAKE_FLUID: FluidKind = 'dot4';
+
 /**
  * The bench's gauges by the port they usually stand on: what a port is read in says which of them fit there. Of a port with a
- * set for each fluid, those that may meet the unit's own; where none may, all of them, which is refused.
+ * set for each fluid, those that may meet the unit's own; where none may, all of them, which is refused. A unit that names no fluid
+ * drives a master cylinder of the bench: of gauges of two fluids there, those on brake fluid.
  */
 export function usualRig(
   ports: readonly Pick<Port, 'id' | 'quantity'>[],
@@ -47,8 +51,10 @@ export function usualRig(
   return Object.fromEntries(
     ports.map(({ id, quantity }) => {
       const fitting = shelf.filter((gauge) => gauge.usualPort === id && gauge.quantity === quantity);
-      const clean = fitting.filter((gauge) => !fluid || !gauge.fluid || mixes(gauge.fluid, fluid));
-      return [id, clean.length > 0 ? clean : fitting];
+      const on = (held: FluidKind) => fitting.filter((gauge) => !gauge.fluid || mixes(gauge.fluid, held));
+      const [first] = fitting.flatMap((gauge) => gauge.fluid ?? []);
+      const sets = fluid ? [on(fluid)] : [on(BRAKE_FLUID), on(first ?? BRAKE_FLUID)];
+      return [id, sets.find((set) => set.length > 0) ?? fitting];
     }),
   );
 }

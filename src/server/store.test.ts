@@ -4,6 +4,7 @@ import path from 'node:path';
 import type { Knex } from 'knex';
 import { portName } from '@/core/families/port-names';
 import { FAMILIES } from '@/core/families/registry';
+import type { FluidKind } from '@/core/fluid/kinds';
 import type { Quantity } from '@/core/quantities/units';
 import type { RunEvent } from '@/core/contract/events';
 import { seeded } from '@/core/numeric/chance';
@@ -22,7 +23,7 @@ import { verify } from './verify';
 import { addJob, findJob, replaceJob } from './jobs';
 import { addNote } from './notes';
 import { MIGRATION_NAMES } from './migrations';
-import { appendEvent, findRun, openRuns, startRun } from './runs';
+import { appendEvent, findRun, openRuns, startRun, usualRig } from './runs';
 import { portChoices } from './instrument-choices';
 import {
   addProfile,
@@ -117,6 +118,13 @@ describe('a run', () => {
     await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
     const twice = await appendEvent(db, run.id, { expectedVersion: 0, events: [event] }, NOW);
     expect(twice).toEqual({ ok: true, value: [event] });
+  });
+  test('a booster that names no fluid gets the gauges of one: what two of them hold must not meet in its line', async () => {
+    const shelf = (await listInstruments(db)).map(({ body }) => body);
+    const output = { id: 'output', quantity: 'pressure' } as const;
+    const tags = (fluid: FluidKind | null) => usualRig([output], shelf, fluid).output!.map(({ tag }) => tag);
+    expect(tags('mineral')).toEqual(['C-83', 'C-84']);
+    expect(tags(null)).toEqual(['G-21', 'G-22']);
   });
   test('a gauge is kept as wetted by the fluid that it was first read under, and is not connected to another', async () => {
     const run = await freshRun();

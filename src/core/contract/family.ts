@@ -234,6 +234,8 @@ export interface PhasedStep {
 
 /** Steps that a part of a load disturbs without knowing what drives it: names that stand for those which the unit says. */
 export const SHOWN_BY_UNIT = { travel: 'unit:travel', pressure: 'unit:pressure' } as const;
+/** The same of what a unit drives: steps of the load in which the pressure that the unit makes shows, where it has any. */
+export const SHOWN_BY_LOAD = { pressure: 'load:pressure' } as const;
 
 /** Parts of a whole's test, in their usual order. */
 export const PHASES = ['look', 'supply', 'unit', 'load', 'after'] as const;
@@ -272,7 +274,7 @@ export interface MemberFolder<Profile> {
   readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
   readonly gas?: Kind<Profile>['gas'];
-  /** Of a unit: the steps in which the way of what it drives shows, and those in which the pressure does that it makes there. */
+  /** Its steps in which the way of what a unit drives shows, and those in which the pressure does that the unit makes there. */
   readonly shows?: Readonly<Record<keyof typeof SHOWN_BY_UNIT, readonly string[]>>;
   /** Where it is looked for what no gauge shows. */
   readonly leakPoints: readonly Port[];

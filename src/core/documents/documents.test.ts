@@ -230,6 +230,16 @@ describe('the installation sheet', () => {
     for (const said of [/Fitting the booster/, /pushrod first/]) expect(alone).toMatch(said);
     expect(alone).not.toMatch(/remote unit/);
   });
+  test.each(['hydraulic-vehicle', 'hydraulic-booster', 'motor-pump-booster', 'pedal-valve'] as const)(
+    '%s: of what is fed with fluid no vacuum hose is spoken, but of hoses for its pressure and of what stays charged',
+    (kind) => {
+      const profile = { kind, body: FAMILIES[kind].typical };
+      const words = wordsIn(installationDocument({ ...recordOf(), profile } as JobRecord, PRINTING));
+      expect(words).not.toMatch(/vacuum (on|off|hose)|vacuum-rated|hand pump|breather|vapour/i);
+      for (const said of [/1\.25 times/, /charged vessel/i, /stays when the pump has stopped/])
+        expect(words).toMatch(said);
+    },
+  );
   test('both schools name the same four places', () => {
     const [a, b] = Object.values(BLEEDING_ORDERS).map(({ steps }) => [...steps].sort());
     expect(a).toEqual(b);

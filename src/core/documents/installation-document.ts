@@ -40,6 +40,17 @@ const UNIT: Words = {
   ],
 };
 
+const THREADS = UNIT.first.at(-1)!;
+/** Handbook 8.4. */
+const PRESSURE_HOSE =
+  'Fit hoses marked for at least 1.25 times the highest relief that can stand in them. Flush what was wet with another fluid.';
+/** Handbook 2. */
+const VESSEL =
+  'A new accumulator comes with its gas in it: fit it with nothing stored in its line. The old one goes away as a charged vessel.';
+
+/** A unit by itself that is fed with fluid. */
+const FED_UNIT: Words = { ...UNIT, first: [PRESSURE_HOSE, VESSEL, THREADS] };
+
 /** Handbook 14, pedal boosters: the rod first, the pedal last. */
 const VEHICLE: Words = {
   title: 'Fitting parts to the vehicle',
@@ -64,21 +75,50 @@ const VEHICLE: Words = {
   ],
 };
 
-/** A booster by itself goes on as one does that was mended on its vehicle. */
-const BOOSTER: Words = {
+/** The same where the booster is fed with fluid. */
+const FED_VEHICLE: Words = {
   ...VEHICLE,
+  first: [
+    'The pushrod first: set it to its length, and measure its clearance at the master cylinder with and without assist. Too long drags and locks; too short wastes travel.',
+    'Bleed the master cylinder on the bench before it goes on.',
+    'Then the booster, the lines, the fluid, the bleeding. The pedal is connected last.',
+    PRESSURE_HOSE,
+    VESSEL,
+    'Adjust the shoes before bleeding.',
+  ],
+  last: [
+    DRY,
+    'Pedal firm and high, fed and with nothing feeding it. Lamps out, stop lamps on with the pedal.',
+    'Nothing feeding it, pedal applied 40 times and held: as its pressure comes it falls.',
+    'Every wheel free by hand with the pedal up.',
+    'Low-speed check on private ground, only after all of that.',
+  ],
+};
+
+/** A booster by itself goes on as one does that was mended on its vehicle. */
+const asBooster = (words: Words): Words => ({
+  ...words,
   title: 'Fitting the booster',
   what: 'Unit',
   before: 'Before the booster goes on',
-};
+});
+
+/** What is said beside them: of what works with vacuum, and of what is fed with fluid. */
+const CAUTIONS_OF = {
+  vacuum: ['fluids', 'vacuum', 'running-engine', 'open-line', 'lining-dust'],
+  fluid: ['fluids', 'held-by-check-valves', 'charged-vessel', 'running-engine', 'open-line', 'lining-dust'],
+} as const;
 
 /** What goes with the unit to whoever fits it. Handbook 10 and 14; the bleeding order is the school chosen. */
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
   const body = profile.body as { name: string; lampSwitch?: unknown };
-  const onVehicle = FAMILIES[profile.kind].setting === 'vehicle';
-  const dry = FAMILIES[profile.kind].fluid(profile.body) === null;
-  const words = onVehicle ? VEHICLE : dry ? BOOSTER : UNIT;
+  const { setting, ports, fluid: fluidOf } = FAMILIES[profile.kind];
+  const onVehicle = setting === 'vehicle';
+  const dry = fluidOf(profile.body) === null;
+  const fed = ports.some(({ quantity }) => quantity === 'depression') ? 'vacuum' : 'fluid';
+  const [unit, vehicle] = { vacuum: [UNIT, VEHICLE], fluid: [FED_UNIT, FED_VEHICLE] }[fed] as [Words, Words];
+  const words = onVehicle ? vehicle : dry ? asBooster(vehicle) : unit;
   const fluid = fitting ? FLUIDS[fitting.fluid] : null;
   const order: BleedingOrder = fitting?.bleeding ?? 'wheels-first';
   const inLines = !onVehicle && !dry;
@@ -131,7 +171,7 @@ export function installationDocument(record: JobRecord, printing: Printing): Doc
       { kind: 'heading', text: 'Cautions' },
       {
         kind: 'list',
-        items: (['fluids', 'vacuum', 'running-engine', 'open-line', 'lining-dust'] as const).map((id) => ({
+        items: CAUTIONS_OF[fed].map((id) => ({
           lead: CAUTIONS[id].hazard,
           text: CAUTIONS[id].action,
         })),

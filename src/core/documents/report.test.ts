@@ -18,6 +18,7 @@ test.each([
 
 test.each([
   'hydraulic-vehicle',
+  'hydraulic-booster',
   'motor-pump-vehicle',
   'motor-pump-booster',
   'stored-pressure-vehicle',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   sayingOverdue,
   PHASES,
+  SHOWN_BY_LOAD,
   SHOWN_BY_UNIT,
   type Family,
   type Fault,
@@ -49,9 +50,9 @@ export interface AssemblyProfile<S, U, L> {
 }
 
 /** Where a whole is tested: what comes before anything is measured and after all was, and how its parts are spoken of. */
-export interface Setting extends TestedAt {
-  readonly opening: (rig: Rig, fluid: FluidKind) => readonly Step[];
-  readonly closing: (rig: Rig, fluid: FluidKind) => readonly Step[];
+export interface Setting<F extends FluidKind | null = FluidKind> extends TestedAt {
+  readonly opening: (rig: Rig, fluid: F) => readonly Step[];
+  readonly closing: (rig: Rig, fluid: F) => readonly Step[];
   readonly names: SpokenOf;
 }
 
@@ -61,10 +62,10 @@ export interface RawWhole {
 }
 
 /** What a kind of whole is made of. */
-interface Parts<S, U, L> {
+interface Parts<S, U, L, F extends FluidKind | null> {
   readonly kind: string;
   readonly name: string;
-  readonly at: Setting;
+  readonly at: Setting<F>;
   readonly source: MemberFolder<S>;
   readonly unit: MemberFolder<U>;
   readonly load: MemberFolder<L>;
@@ -82,7 +83,7 @@ interface Parts<S, U, L> {
   readonly curve: FamilyCurve;
   /** Results of a trace that are readings of the model as well. */
   readonly traced?: readonly Traced[];
-  readonly fluid: (profile: AssemblyProfile<S, U, L>) => FluidKind;
+  readonly fluid: (profile: AssemblyProfile<S, U, L>) => F;
   readonly full: (profile: AssemblyProfile<S, U, L>) => Readonly<Record<string, number>>;
   /** What its traces are worked out with. */
   readonly logged: (profile: AssemblyProfile<S, U, L>) => Partial<LoggedUnit>;
@@ -102,7 +103,9 @@ interface Parts<S, U, L> {
  * Readings of the source are those of all three joined. Readings of the unit and its load lean on the source as a gauge at the
  * unit tells it, so that a weak supply is not taken for a weak unit; until it is read they lean on what a healthy one makes.
  */
-export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
+export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
+  parts: Parts<S, U, L, F>,
+): Family {
   type Profile = AssemblyProfile<S, U, L>;
   const { kind, name, at, members, curve, fluid, behind, upcasts = [] } = parts;
   const folders: Readonly<Record<Role, MemberFolder<unknown>>> = {
@@ -115,9 +118,11 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
   const every = <T>(what: (folder: MemberFolder<unknown>) => readonly T[]): T[] =>
     ROLES.flatMap((role) => what(folders[role]));
 
-  const shownByUnit = new Map<string, readonly string[]>(
-    (['travel', 'pressure'] as const).map((what) => [SHOWN_BY_UNIT[what], folders.unit.shows?.[what] ?? []]),
-  );
+  const shownBy = new Map<string, readonly string[]>([
+    [SHOWN_BY_UNIT.travel, folders.unit.shows?.travel ?? []],
+    [SHOWN_BY_UNIT.pressure, folders.unit.shows?.pressure ?? []],
+    [SHOWN_BY_LOAD.pressure, folders.load.shows?.pressure ?? []],
+  ]);
 
   const healthy = (profile: Profile): HealthyUnit => {
     const { source, unit } = profile;
@@ -252,7 +257,7 @@ export function assemblyOf<S, U, L>(parts: Parts<S, U, L>): Family {
     parts: ROLES.flatMap((role) =>
       folders[role].parts.map(({ neverRebuilt, ...part }) => ({
         ...part,
-        disturbs: part.disturbs.flatMap((step) => shownByUnit.get(step) ?? [step]),
+        disturbs: part.disturbs.flatMap((step) => shownBy.get(step) ?? [step]),
         ...(neverRebuilt && { neverRebuilt: (profile: unknown) => neverRebuilt((profile as Profile)[role]) }),
       })),
     ),

@@ -2,7 +2,8 @@ import { isOwnSensor } from '../metrology/accuracy';
 import { supplied, type Sources } from '../contract/sources';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 import type { Answer, Item, ObservationItem, ReadingItem, Step } from '../contract/steps';
-import type { Port } from '../contract/family';
+import type { CautionId } from '../contract/cautions';
+import type { Port, TestedAt } from '../contract/family';
 import type { Rig } from '../contract/run-context';
 
 /** A reading on a port, its quantity the port's own. @throws RangeError where there is no such port, or nothing to read on it */
@@ -18,6 +19,11 @@ export function readingOn(
   if (!quantity) throw new RangeError(`port: nothing is read on “${port}”`);
   return { kind: 'reading', id, prompt, port, quantity, measures, ...more };
 }
+
+/** Cautions of a step in which the unit is fed: of what feeds it, and what else there is. */
+export const whileFed = ({ on }: Pick<TestedAt, 'on'>, ...also: readonly CautionId[]): CautionId[] => [
+  ...new Set([on.engine ? 'running-engine' : 'bench-pressure', ...also] as const),
+];
 
 /** Something looked at: what a sound unit gives, what a faulty one does, and that it could not be seen. */
 export function look(

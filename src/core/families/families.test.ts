@@ -34,6 +34,12 @@ const PUMP_HANDS = {
   choices: null,
   switched: 'power',
 };
+const STEERED_HANDS = {
+  ...PUMP_HANDS,
+  choice: 'loadValve',
+  choices: 'open, half, shut',
+  switched: 'pump',
+};
 const VEHICLE_HANDS = {
   level: ['pedal_N', 'press_NPerS'],
   most: 1000,
@@ -81,6 +87,7 @@ const MOST: Record<FamilyKind, number> = {
   'rod-servo': 14e6,
   'pedal-vacuum': 1500,
   'pedal-valve': 0.04,
+  'hydraulic-booster': 1500,
   'motor-pump-booster': 1500,
   'motor-pump-vehicle': 1500,
   'hydraulic-vehicle': 1500,
@@ -213,6 +220,7 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       VEHICLE_HANDS,
       PACK_HANDS,
       PUMP_HANDS,
+      STEERED_HANDS,
       BENCH_HANDS,
       LEVER_HANDS,
     ].find(({ level: [first], choice, switched }) =>

@@ -1,4 +1,5 @@
 import type { Family } from '../contract/family';
+import { hydraulicBench } from './hydraulic-bench';
 import { hydraulicVehicle } from './hydraulic-vehicle';
 import { motorPumpBench } from './motor-pump-bench';
 import { motorPumpVehicle } from './motor-pump-vehicle';
@@ -15,6 +16,7 @@ export const FAMILIES = {
   'rod-servo': rodServo,
   'pedal-vacuum': pedalBooster,
   'pedal-valve': pedalValve,
+  'hydraulic-booster': hydraulicBench,
   'motor-pump-booster': motorPumpBench,
   'vacuum-vehicle': vacuumVehicle,
   'motor-pump-vehicle': motorPumpVehicle,

@@ -9,8 +9,8 @@ export type VehicleHands = {
   readonly key: 'off' | 'ignition' | 'engine';
 };
 
-/** The same with a load valve in the pressure line of the steering. */
-export type SteeringHands = VehicleHands & {
+/** A foot, and a load valve in the pressure line of the steering. */
+export type SteeringHands = Pick<VehicleHands, 'pedal_N' | 'press_NPerS'> & {
   /** Open to brakes and steering, closed until the gauge shows 50 bar, or shut. */
   readonly loadValve: 'open' | 'half' | 'shut';
 };

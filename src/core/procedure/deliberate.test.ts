@@ -164,6 +164,7 @@ describe('an answer with a consequence stops the test', () => {
         'rod-servo': ['fluid', 'blocked', 'seep-valve'],
         'pedal-vacuum': ['mounted', 'seep'],
         'pedal-valve': ['fluid', 'emptied', 'still'],
+        'hydraulic-booster': ['emptied', 'clamped', 'hoses'],
         'motor-pump-booster': ['fluid', 'emptied', 'clamped'],
         'motor-pump-vehicle': ['fluid', 'chocked', 'emptied', 'good.dry', 'good.pedal'],
         'hydraulic-vehicle': ['fluid', 'chocked', 'emptied', 'hoses', 'good.dry', 'good.pedal'],

@@ -141,6 +141,15 @@ export const RIGS = {
     oil: [pack.oil],
     recorder: [pack.timer],
   },
+  'hydraulic-booster': {
+    pedal: [carried.pedal],
+    output: [gauges.outLow, gauges.outHigh],
+    travel: [carried.rule],
+    clock: [servoGauges.watch],
+    line: [steered.line],
+    flow: [steered.flow],
+    fluid: [pumped.fluid],
+  },
   'motor-pump-booster': {
     pedal: [carried.pedal],
     supply: [pumped.stored],

@@ -135,6 +135,7 @@ describe('a unit on its bench, with no code of its own', () => {
     ['motor-pump-booster', 'gas-loss'],
     ['motor-pump-booster', 'vanes-worn'],
     ['motor-pump-booster', 'switch-low'],
+    ['hydraulic-booster', 'gas-loss'],
     ['hydraulic-vehicle', 'belt-slips'],
     ['hydraulic-vehicle', 'return-restricted'],
   ] as const)('%s with “%s”', (kind, id) => {

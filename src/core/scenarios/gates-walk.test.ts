@@ -28,6 +28,7 @@ const openingSteps = (kind: FamilyKind) =>
 test('those are the kinds with accumulators behind gauges, and the steps in which a line is opened before the test ends', () =>
   expect(STORING.map(([kind, stored]) => [kind, stored, openingSteps(kind)])).toEqual([
     ['pedal-valve', ['supply', 'supply-2'], []],
+    ['hydraulic-booster', ['line'], []],
     ['motor-pump-booster', ['supply'], []],
     ['motor-pump-vehicle', ['supply'], []],
     ['hydraulic-vehicle', ['line'], []],

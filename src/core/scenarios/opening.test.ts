@@ -18,6 +18,7 @@ const FEEDS: Record<
   'rod-servo': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'pedal-vacuum': { source: 'vacuum', on: 'on', said: 'Vacuum is on' },
   'pedal-valve': { source: 'pump', on: 'on', said: 'Pump is on', still: 'It is charged' },
+  'hydraulic-booster': { source: 'pump', on: 'on', said: 'Pump is on' },
   'motor-pump-booster': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'motor-pump-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'hydraulic-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },

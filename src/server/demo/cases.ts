@@ -297,6 +297,17 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: { seed: 102, fault: ['gas-loss-rear', 0.5], until: 'in.supply' },
   },
+  {
+    job: job(
+      'GF-0437',
+      'varnholtBooster',
+      'Quay truck 2',
+      'With the engine off it stops once, and badly. Running it is fine.',
+      2,
+    ),
+    daysAgo: 1,
+    bench: { seed: 107, fault: ['gas-loss', 0.5] },
+  },
   // A shuttle that comes every half a year: its gas goes slowly, and the history says when it will be too low.
   ...(
     [

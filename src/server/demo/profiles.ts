@@ -1,3 +1,4 @@
+import type { HydraulicBenchProfile } from '@/core/families/hydraulic-bench';
 import type { HydraulicVehicleProfile } from '@/core/families/hydraulic-vehicle';
 import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
 import type { MotorPumpVehicleProfile } from '@/core/families/motor-pump-vehicle';
@@ -15,6 +16,7 @@ const bars = (...values: number[]) => values.map((value) => value * BAR);
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
 const motorPumpVehicle = FAMILIES['motor-pump-vehicle'].typical as MotorPumpVehicleProfile;
+const hydraulicBooster = FAMILIES['hydraulic-booster'].typical as HydraulicBenchProfile;
 const hydraulicVehicle = FAMILIES['hydraulic-vehicle'].typical as HydraulicVehicleProfile;
 const storedPressure = FAMILIES['stored-pressure-vehicle'].typical as StoredPressureVehicleProfile;
 const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
@@ -259,6 +261,13 @@ export const profiles = {
       stop: stopOf(2900, 230, 120),
     },
   },
+  varnholtBooster: {
+    ...hydraulicBooster,
+    name: 'Varnholt HB-5 with its pump',
+    maker: 'Varnholt',
+    source: { ...hydraulicBooster.source, name: 'Varnholt pump for the HB-5', relief_Pa: 95 * BAR },
+    unit: { ...hydraulicBooster.unit, name: 'Varnholt HB-5', ratio: 4.6, full_Pa: 85 * BAR },
+  },
   quayTruck: {
     ...hydraulicVehicle,
     name: 'Varnholt Quay Truck',
@@ -316,6 +325,7 @@ export const profiles = {
   | RodServoProfile
   | PedalValveProfile
   | MotorPumpBenchProfile
+  | HydraulicBenchProfile
   | HydraulicVehicleProfile
   | StoredPressureVehicleProfile
   | MotorPumpVehicleProfile

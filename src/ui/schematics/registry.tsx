@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
+import { HydraulicBoosterDrawing } from './hydraulic-booster';
 import { HydraulicVehicleDrawing } from './hydraulic-vehicle';
 import { MotorPumpBoosterDrawing } from './motor-pump-booster';
 import { MotorPumpVehicleDrawing } from './motor-pump-vehicle';
@@ -17,6 +18,7 @@ export const SCHEMATICS = {
   'rod-servo': RodServoDrawing,
   'pedal-vacuum': PedalVacuumDrawing,
   'pedal-valve': PedalValveDrawing,
+  'hydraulic-booster': HydraulicBoosterDrawing,
   'motor-pump-booster': MotorPumpBoosterDrawing,
   'motor-pump-vehicle': MotorPumpVehicleDrawing,
   'hydraulic-vehicle': HydraulicVehicleDrawing,

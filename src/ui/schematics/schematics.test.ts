@@ -1,6 +1,7 @@
 import { FAMILIES } from '@/core/families/registry';
 import { PLACES as PUMPED } from './motor-pump-booster';
 import { PLACES as PUMPED_VEHICLE } from './motor-pump-vehicle';
+import { PLACES as STEERED_BENCH } from './hydraulic-booster';
 import { PLACES as STEERED } from './hydraulic-vehicle';
 import { PLACES as BOOSTER } from './pedal-vacuum';
 import { PLACES as VALVE } from './pedal-valve';
@@ -18,6 +19,7 @@ describe.each([
   ['rod-servo', SERVO],
   ['pedal-vacuum', BOOSTER],
   ['pedal-valve', VALVE],
+  ['hydraulic-booster', STEERED_BENCH],
   ['motor-pump-booster', PUMPED],
   ['motor-pump-vehicle', PUMPED_VEHICLE],
   ['hydraulic-vehicle', STEERED],

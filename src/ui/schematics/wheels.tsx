@@ -5,6 +5,15 @@ export function PedalAndBulkhead() {
   return (
     <>
       <path d="M134 122 v36 M134 234 v62 M126 122 v36 M126 234 v62" />
+      <PedalWithRod />
+    </>
+  );
+}
+
+/** The same without it. */
+export function PedalWithRod() {
+  return (
+    <>
       <g id="pedal">
         <path d="M62 94 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0" />
         <path d="M68 100 l14 142" strokeWidth="4" />
@@ -19,15 +28,24 @@ export function PedalAndBulkhead() {
 export function MasterAndWheels() {
   return (
     <>
+      <Master />
+      <path d="M388 182 v-48 h110 M364 224 v46 h70 M470 270 h44" />
+      <path d="M434 256 h36 v28 h-36 z M440 270 h24 M452 262 v16" />
+      <path d="M498 134 a30 30 0 1 1 60 0 a30 30 0 1 1 -60 0 M520 134 a8 8 0 1 1 16 0 a8 8 0 1 1 -16 0 M502 114 q-10 20 0 40" />
+      <path d="M514 270 a26 26 0 1 1 52 0 a26 26 0 1 1 -52 0 M524 270 a16 16 0 1 1 32 0 a16 16 0 1 1 -32 0" />
+    </>
+  );
+}
+
+/** Master cylinder with two pistons, and its reservoir. */
+export function Master() {
+  return (
+    <>
       <path d="M272 182 h126 v42 h-126 z" />
       <g id="master">
         <path d="M292 184 v38 M344 184 v38" strokeWidth="3" />
       </g>
       <path d="M312 182 v-12 M366 182 v-12 M300 140 h84 v30 h-84 z M300 152 h84" />
-      <path d="M388 182 v-48 h110 M364 224 v46 h70 M470 270 h44" />
-      <path d="M434 256 h36 v28 h-36 z M440 270 h24 M452 262 v16" />
-      <path d="M498 134 a30 30 0 1 1 60 0 a30 30 0 1 1 -60 0 M520 134 a8 8 0 1 1 16 0 a8 8 0 1 1 -16 0 M502 114 q-10 20 0 40" />
-      <path d="M514 270 a26 26 0 1 1 52 0 a26 26 0 1 1 -52 0 M524 270 a16 16 0 1 1 32 0 a16 16 0 1 1 -32 0" />
     </>
   );
 }

@@ -58,7 +58,7 @@ export const faults: readonly Fault[] = [
     apply: moves((_p, s) => ({ pistonLeak_m3PerS: past(s) })),
     signs: { 'oil-master': 'oil' },
     confirm:
-      'Pump as it should be, assist low hot at idle and better with the engine faster; oil where the master is fixed.',
+      'Pump as it should be, assist low hot at idle and better with the pump faster; oil where the master is fixed.',
     repair: 'Renew the seals of the power piston, or the booster.',
     parts: ['piston'],
     cautions: OPENING,
@@ -69,7 +69,7 @@ export const faults: readonly Fault[] = [
     brings: ['fades'],
     name: 'gas lost from the accumulator',
     plain:
-      'The gas of the accumulator is nearly gone: with the engine off there are more applications, each far weaker.',
+      'The gas of the accumulator is nearly gone: with the pump at rest there are more applications, each far weaker.',
     apply: moves((p, s) => ({ preCharge_Pa: p.preCharge_Pa * spent(s) })),
     signs: {},
     confirm:
@@ -84,10 +84,10 @@ export const faults: readonly Fault[] = [
     prior: 7,
     brings: ['fades'],
     name: 'check valve of the accumulator leaks',
-    plain: 'The check valve lets the stored fluid back within minutes once the engine has stopped.',
+    plain: 'The check valve lets the stored fluid back within minutes once the pump has stopped.',
     apply: moves((p, s) => ({ leak_m3PerS: p.leak_m3PerS + backwards(s) })),
     signs: {},
-    confirm: 'Reserve gone within minutes of stopping the engine.',
+    confirm: 'Reserve gone within minutes of stopping the pump.',
     repair: 'Renew the check valve, or the booster; watch the reserve again.',
     parts: ['check-valve'],
     cautions: OPENING,
@@ -104,7 +104,7 @@ export const faults: readonly Fault[] = [
     })),
     signs: {},
     confirm:
-      'Release slow, pressure with the foot off and the engine idling; with the return into a can it is gone.',
+      'Release slow, pressure with the foot off and the pump running; with the return into a can it is gone.',
     repair: 'Find the kink, the swollen hose or the blocked filter; hoses of the right bore.',
     parts: ['return'],
     cautions: OPENING,

@@ -54,7 +54,7 @@ const inputs = [
 const readings = [
   { id: 'output', name: 'Force of the pushrod', quantity: 'force' },
   { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force' },
-  { id: 'drop', name: 'Pedal falls as the engine starts', quantity: 'travel', apart: { SI: 1e-3 } },
+  { id: 'drop', name: 'Pedal falls as the pump starts', quantity: 'travel', apart: { SI: 1e-3 } },
   { id: 'back', name: 'Pedal pushes back then', quantity: 'travel', apart: { SI: 5e-4 } },
   { id: 'falls', name: 'Pedal force at which the pressure first falls', quantity: 'force', apart: { SI: 2 } },
   { id: 'release', name: 'Release', quantity: 'duration', apart: { SI: 0.05, part: 0.05 } },
@@ -82,7 +82,7 @@ const NEVER_S = 60;
 
 /**
  * A booster fed by the steering pump. Handbook-models 8.4: F_out = max(0, F_in − F_rs, min(M, F_in − F_rs + p_av·A_p)); p_av is what
- * the pump still makes beside what goes past the piston; with the engine off the accumulator gives one application after another, charged
+ * the pump still makes beside what goes past the piston; with the pump at rest the accumulator gives one application after another, charged
  * as far as the pump goes.
  */
 class HydraulicBooster extends BalancesNothing implements Standing {
@@ -148,7 +148,7 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     return Math.max(output_N, this.selfApplied_N(nodes), 0);
   }
 
-  /** The last of some applications with the engine off, once the accumulator has stood for a time: its output, and what is left then. */
+  /** The last of some applications with the pump at rest, once the accumulator has stood for a time: its output, and what is left then. */
   private stored({ taken }: Nodes, input_N: number): { readonly output_N: number; readonly left_Pa: number } {
     const { p } = this;
     const vessel = new Vessel(

@@ -3,6 +3,7 @@ import { withFault } from '../../contract/family';
 import type { Hands } from '../../model/motion';
 import { Running } from '../../model/running';
 import { readingOf } from '../../model/vectors';
+import { hydraulicBench } from '../hydraulic-bench';
 import { hydraulicVehicle, type HydraulicVehicleProfile } from '../hydraulic-vehicle';
 
 const BAR = 1e5;
@@ -63,6 +64,35 @@ test.each([['nothing', 0] as const, ...FAULTS])(
     expect(car.bar('front')).toBeLessThan(0.5);
   },
 );
+
+test('on its bench, the pump turned by a motor: the same pressures at the lever, and 40 applications use up what is stored', () => {
+  const bench = hydraulicBench;
+  const { values } = bench.healthy(bench.typical);
+  const place = (id: string) => bench.ports.findIndex((port) => port.id === id);
+  const atIdle = { ...ROOM, ...bench.full(bench.typical), applications: 0, elapsed_s: 0 };
+  const shut_Pa = readingOf(bench, values, atIdle, 'source.shut');
+  const running = new Running(bench.motion!, values, { ...ROOM, supply_Pa: 0 }, bench.ports.length);
+  let shown: number[] = [];
+  const after = (change: Hands, seconds: number) => {
+    running.set(change);
+    expect(running.advance(seconds, 0.01, (_t, now) => (shown = [...now])).ok).toBe(true);
+  };
+  after({ pump: true }, 2);
+  for (const pedal_N of [50, 100, 150, 400]) {
+    after({ pedal_N }, 4);
+    const known = { ...atIdle, pedal_N, supply_Pa: shut_Pa };
+    expect(
+      Math.abs(shown[place('output')]! / readingOf(bench, values, known, 'load.pressure') - 1),
+    ).toBeLessThan(0.01);
+  }
+  after({ pedal_N: 0, press_NPerS: AT_ONCE_NPERS, pump: false }, 3);
+  expect(shown[place('accumulator')]! / BAR).toBeGreaterThan(60);
+  for (let n = 0; n < 40; n += 1) {
+    after({ pedal_N: 350 }, 1);
+    after({ pedal_N: 0 }, 1);
+  }
+  expect(shown[place('accumulator')]! / BAR).toBeLessThan(1);
+});
 
 test('the load valve closed to 50 bar and then shut: flow and pressure of the closed form', () => {
   for (const [fault, severity] of FAULTS) {

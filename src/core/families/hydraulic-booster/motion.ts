@@ -16,6 +16,7 @@ import {
 } from '../../model/motion';
 import { LOADED_PA } from '../inputs';
 import { PowerMotion, powerStates } from '../power-motion';
+import type { SteeringDrive } from '../steering-drive';
 import { circle_m2 } from '../profile-fields';
 import { LOAD_VALVE_COMMAND, PEDAL_COMMAND, type SteeringHands } from '../vehicle-hands';
 import { named, OPEN_PA, type Parameters } from './member';
@@ -51,7 +52,7 @@ const SHUT_PA = 1e8;
 /**
  * A booster fed by the steering pump, over time. Its line is open to the steering: what the pump gives beyond need runs through, and
  * the spool throttles it to what the rod needs, as far as the pump makes that. While it does, the accumulator is charged; with the
- * engine off the rod takes what is stored. The fluid of a running engine is hot, that of the accumulator as warm as the room.
+ * pump at rest the rod takes what is stored. The fluid of a running pump is hot, that of the accumulator as warm as the room.
  * Handbook-models P.1, P.3, 8.4.
  */
 class HydraulicBoosterMotion implements Moving {
@@ -69,6 +70,7 @@ class HydraulicBoosterMotion implements Moving {
     vector: Vector,
     private readonly place: Place,
     ports: readonly Port[],
+    private readonly drive: SteeringDrive,
   ) {
     const p = named(vector);
     this.p = p;
@@ -95,10 +97,10 @@ class HydraulicBoosterMotion implements Moving {
   rates(y: Float64Array, dy: Float64Array, at: Instant): void {
     const { p, vessel, power, charge, rod } = this;
     const { from } = this.place;
-    const { pedal_N, key, loadValve } = (at as Instant<SteeringHands>).hands;
+    const { pedal_N, loadValve } = (at as Instant<SteeringHands>).hands;
     const line_Pa = charge.effort;
     const stored_Pa = vessel.gauge_Pa(y);
-    const isRunning = key === 'engine';
+    const isRunning = this.drive.turns(at.hands);
     const isShut = loadValve === 'shut';
     const isFed = isRunning && !isShut;
 
@@ -153,9 +155,9 @@ class HydraulicBoosterMotion implements Moving {
 }
 
 /** Over time, with what true gauges on some ports show. */
-export const motionOn = (ports: readonly Port[]): Motion => ({
+export const motionOn = (ports: readonly Port[], drive: SteeringDrive): Motion => ({
   states,
   commands: [PEDAL_COMMAND, LOAD_VALVE_COMMAND],
   owns: ['charge'],
-  with: (parameters, place) => new HydraulicBoosterMotion(parameters, place, ports),
+  with: (parameters, place) => new HydraulicBoosterMotion(parameters, place, ports, drive),
 });

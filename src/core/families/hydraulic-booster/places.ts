@@ -1,4 +1,4 @@
-import type { Part, Port } from '../../contract/family';
+import { SHOWN_BY_LOAD, type Part, type Port } from '../../contract/family';
 import { gauge, line, part } from '../part-kinds';
 
 /** Where it is looked for what no gauge shows. */
@@ -9,7 +9,7 @@ export const leakPoints: readonly Port[] = [
 
 const FORCES = ['start', 'assist', 'release', 'rest'];
 const STORED = ['reserve', 'hour'];
-const EVERYTHING = ['seep', ...FORCES, ...STORED, 'without', 'sweep', 'other-sweep'];
+const EVERYTHING = ['seep', ...FORCES, ...STORED, 'without', SHOWN_BY_LOAD.pressure];
 
 /** What can be changed on a hydraulic booster, and which steps it makes stale. */
 export const parts: readonly Part[] = [

@@ -35,11 +35,11 @@ export const hydraulicBoosterProfile = z
         output_fraction: limit('Output at a force, either way', 'percent', 0.005, 0.3),
         preCharge_fraction: limit('Pre-charge, either way', 'percent', 0.01, 0.5),
         full_fraction: limit('Full charge, either way', 'percent', 0.01, 0.5),
-        drop_m: limit('Pedal falls as the engine starts, either way', 'travel', MM, 30 * MM),
+        drop_m: limit('Pedal falls as the pump starts, either way', 'travel', MM, 30 * MM),
         back_m: limit('Pedal pushes back then, either way', 'travel', 0.5 * MM, 20 * MM),
         hysteresis_N: limit('Pedal force until the pressure falls, at most', 'force', 1, 200),
         release_s: limit('Release, at most', 'duration', 0.05, 5),
-        residual_Pa: limit('Pressure at rest, engine idling, at most', 'pressure', 0.05 * BAR, 20 * BAR),
+        residual_Pa: limit('Pressure at rest, pump running, at most', 'pressure', 0.05 * BAR, 20 * BAR),
         stated_Pa: limit('Pressure that an application of the reserve must make', 'pressure', BAR, 120 * BAR),
         applications: limit('Applications of the reserve, at least', 'count', 1, 20),
       })

@@ -24,14 +24,14 @@ export const keeps: Keeps<Profile>['readings'] = {
 /** Results of a hydraulic booster’s tests, in the order of the steps. */
 export function results({ assist_N, limits }: Profile): ResultRule[] {
   return [
-    byItem('drop', 'start.drop', 'Pedal falls as the engine starts'),
+    byItem('drop', 'start.drop', 'Pedal falls as the pump starts'),
     byItem('back', 'start.back', 'Pedal pushes back then'),
     ...assist_N.map((_, i) =>
       byItem(`assist.${i + 1}`, `assist.${i + 1}.pressure`, `Pressure at force ${i + 1}`),
     ),
     byItem('falls', 'assist.falls', 'Pedal force at which the pressure first falls'),
     byItem('release', 'release.time', 'Release'),
-    byItem('rest', 'rest.pressure', 'Pressure with the foot off, engine idling', 'unit', {
+    byItem('rest', 'rest.pressure', 'Pressure with the foot off, pump running', 'unit', {
       limits: { high: limits.residual_Pa.value },
       source: limits.residual_Pa.source,
     }),
@@ -46,6 +46,6 @@ export function results({ assist_N, limits }: Profile): ResultRule[] {
       limit: limits.applications,
     },
     byItem('hour', 'hour.1', 'First application after standing'),
-    byItem('without', 'without.pressure', 'Pressure without the engine'),
+    byItem('without', 'without.pressure', 'Pressure without the pump'),
   ];
 }

@@ -1,7 +1,7 @@
 import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
-import { look, mustBe, readingOn, untilMended } from '../bench-items';
+import { look, mustBe, readingOn, untilMended, whileFed } from '../bench-items';
 import { READ_RHYTHM } from '../../fluid/power-piston';
 import { applied_N } from '../power-booster';
 import type { ReadingId } from './member';
@@ -11,10 +11,10 @@ import type { HydraulicBoosterProfile } from './profile';
 const BEYOND = 2;
 /** Where only a meter or an eye tells the moment. */
 const BY_HAND = { moment: 'by-hand' } as const;
-/** What everything with the engine running leans on. */
+/** What everything with the pump running leans on. */
 const SHUT = 'pump.shut';
-const CHARGED =
-  'Charge it by three firm brakes of five seconds with the engine running, a minute apart: gas that was pressed fast cools, and stands lower. Then stop the engine.';
+const charged = ({ says }: TestedAt) =>
+  `${says.on}: charge it by three firm brakes of five seconds, a minute apart; gas that was pressed fast cools, and stands lower. Then ${says.off.toLowerCase()}.`;
 /** The two minutes in which it cools, s. */
 const COOLS_S = 120;
 const FLUID_WORDS = { steering: 'power-steering fluid', mineral: 'mineral hydraulic oil' } as const;
@@ -43,7 +43,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
       inputFrom: `${id}.input`,
     }),
   ];
-  /** Applications with the engine off, after a time. */
+  /** Applications with the pump at rest, after a time. */
   const stored = (id: string, count: number, elapsed_s?: number): Item[] =>
     Array.from({ length: count }, (_, i) =>
       read(
@@ -104,15 +104,15 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
     {
       id: 'start',
       title: 'Exhaust and start',
-      instruction: `${at.says.off}: apply until the pedal stays hard. Hold the force named and mark the pedal; then start the engine, foot still on: it falls, then pushes back.`,
-      cautions: ['running-engine'],
+      instruction: `${at.says.off}: apply until the pedal stays hard. Hold the force named and mark the pedal; then, foot still on, ${at.says.on.toLowerCase()}: it falls, then pushes back.`,
+      cautions: whileFed(at),
       state: { ...at.off, charge: 'spent' },
       needs: ['pump'],
-      leaves: { engine: 'idle', input: 'released' },
+      leaves: { ...at.on, input: 'released' },
       attended_s: 180,
       items: [
         pedal('start', reserve_N, 'Bring the pedal to this force and hold it.'),
-        read('start.drop', 'travel', 'drop', 'Engine started: read how far the pedal fell.', {
+        read('start.drop', 'travel', 'drop', `${at.says.on}: read how far the pedal fell.`, {
           target_Pa: reserve_N,
           inputFrom: 'start.input',
           sourceFrom: SHUT,
@@ -132,7 +132,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
       id: 'assist',
       title: 'Assist, hot at idle',
       instruction: `${at.says.on}, fluid hot. Bring the pedal to each force, always upward, let it stand and read. At the last ease off slowly.`,
-      cautions: ['running-engine', 'bench-pressure'],
+      cautions: whileFed(at, 'bench-pressure'),
       state: at.on,
       needs: ['pump'],
       leaves: { input: 'released' },
@@ -156,7 +156,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
       id: 'release',
       title: 'Release',
       instruction: `${at.says.on}. Hold the force named, let go at once, and time the pressure to nothing.`,
-      cautions: ['running-engine'],
+      cautions: whileFed(at),
       state: at.on,
       needs: ['assist'],
       leaves: { input: 'released' },
@@ -166,20 +166,24 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
           target_Pa: middle_N,
           ...BY_HAND,
         }),
-        look(
-          'kick',
-          'Steering and brake together',
-          'Steering turned with the pedal held: no kick in the pedal?',
-          'None',
-          ['kicks', 'It kicks'],
-        ),
+        ...(at.setting === 'vehicle'
+          ? [
+              look(
+                'kick',
+                'Steering and brake together',
+                'Steering turned with the pedal held: no kick in the pedal?',
+                'None',
+                ['kicks', 'It kicks'],
+              ),
+            ]
+          : []),
       ],
     },
     {
       id: 'rest',
-      title: 'Foot off, engine idling',
-      instruction: `${at.says.on}, foot off, steering straight: nothing may stand in the line.`,
-      cautions: ['running-engine'],
+      title: `Foot off, ${at.says.on.toLowerCase()}`,
+      instruction: `${at.says.on}, foot off, nothing steered: nothing may stand in the line.`,
+      cautions: whileFed(at),
       state: at.on,
       needs: ['pump'],
       leaves: { input: 'released' },
@@ -191,7 +195,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
     {
       id: 'reserve',
       title: 'Reserve at once',
-      instruction: `${CHARGED} Apply to the force named, hold ${READ_RHYTHM.held_s} s and read, let go fully; again every ${READ_RHYTHM.held_s + READ_RHYTHM.rests_s} s.`,
+      instruction: `${charged(at)} Apply to the force named, hold ${READ_RHYTHM.held_s} s and read, let go fully; again every ${READ_RHYTHM.held_s + READ_RHYTHM.rests_s} s.`,
       cautions: ['held-by-check-valves'],
       state: { ...at.off, charge: 'full' },
       needs: ['assist'],
@@ -202,7 +206,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
     {
       id: 'hour',
       title: 'Reserve after standing',
-      instruction: `${CHARGED} Leave the pedal alone; then one application.`,
+      instruction: `${charged(at)} Leave the pedal alone; then one application.`,
       cautions: ['held-by-check-valves'],
       state: { ...at.off, charge: 'full' },
       needs: ['assist'],
@@ -215,7 +219,7 @@ export function steps(profile: HydraulicBoosterProfile, _rig: Rig, at: TestedAt)
     },
     {
       id: 'without',
-      title: 'Without the engine, nothing stored',
+      title: 'Without the pump, nothing stored',
       instruction: `${at.says.off}, apply until the pedal stays hard. Then the heaviest of the forces: so it brakes with nothing.`,
       cautions: [],
       state: { ...at.off, charge: 'spent' },

@@ -9,7 +9,7 @@ export { member } from './member';
 export { motionOn } from './motion';
 export type { SteeringPumpProfile };
 
-/** A pump that the engine drives by a belt, for steering and brakes. Handbook-models P.3, 8.4. */
+/** A pump driven by a belt, for steering and brakes. Handbook-models P.3, 8.4. */
 export const steeringPump: MemberFolder<SteeringPumpProfile> = {
   kind: 'steering-pump',
   name: 'Steering pump',

@@ -1,16 +1,16 @@
 import { slips_Pa } from '../../fluid/fluid-pump';
 import type { Port } from '../../contract/family';
-import type { Instant, Motion } from '../../model/motion';
-import { KEY_COMMAND, type SteeringHands } from '../vehicle-hands';
+import type { Motion } from '../../model/motion';
+import type { SteeringDrive } from '../steering-drive';
 import { givenBy, named, pumpOf } from './member';
 
 /** A belt takes hold again within this part of the pressure at which it slips: a line in which it slips stands still there. */
 const SLIPS_WITHIN = 0.005;
 
-/** A steering pump over time: it gives what it gives at the pressure in its line, while the engine idles. Handbook-models P.3. */
-export const motionOn = (ports: readonly Port[]): Motion => ({
+/** A steering pump over time: it gives what it gives at the pressure in its line, while something turns it. Handbook-models P.3. */
+export const motionOn = (ports: readonly Port[], drive: SteeringDrive): Motion => ({
   states: [],
-  commands: [KEY_COMMAND],
+  commands: [drive.command],
   owns: [],
   with: (vector, { nodes }) => {
     const charge = nodes[0]!;
@@ -21,10 +21,9 @@ export const motionOn = (ports: readonly Port[]): Motion => ({
     const at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
     return {
       atRest: () => [],
-      passes: (instant) => {
-        const isRunning = (instant as Instant<SteeringHands>).hands.key === 'engine';
+      passes: ({ hands }) => {
         const holds = (slips - charge.effort) / (SLIPS_WITHIN * slips);
-        charge.passed = isRunning ? Math.min(1, Math.max(0, holds)) * given(charge.effort) : 0;
+        charge.passed = drive.turns(hands) ? Math.min(1, Math.max(0, holds)) * given(charge.effort) : 0;
       },
       shown: (_y, _instant, shown) => {
         shown[at.line!] = charge.effort;

@@ -203,7 +203,8 @@ export const looks: readonly Look[] = [
 ];
 
 const TRAVELS = [SHOWN_BY_UNIT.travel, 'sink', 'axles'];
-const SWEPT = ['sweep', 'other-sweep'];
+/** In which both axles are read beside each other. */
+export const SWEPT = ['sweep', 'other-sweep'];
 const FLUID = ['front', 'rear'];
 
 /** What can be changed in wheel brakes, and what that makes stale. */

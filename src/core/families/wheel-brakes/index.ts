@@ -1,5 +1,5 @@
 import type { MemberFolder } from '../../contract/family';
-import { faults, leakPoints, looks, parts } from './faults';
+import { faults, leakPoints, looks, parts, SWEPT } from './faults';
 import { member as steady } from './member';
 import { motion } from './motion';
 import { wheelBrakesProfile, type WheelBrakesProfile } from './profile';
@@ -25,5 +25,6 @@ export const wheelBrakes: MemberFolder<WheelBrakesProfile> = {
   keeps,
   results,
   parts,
+  shows: { travel: [], pressure: SWEPT },
   leakPoints,
 };
