@@ -49,6 +49,24 @@ test('a failed unit: finding, photo, part changed, told what to test again, sign
   await page.getByRole('button', { name: 'Add the photo' }).click();
   await expect(page.getByRole('img', { name: 'Lip of the cup' }).first()).toBeVisible();
 
+  // What it was said to be: nothing is decided by a key pressed by habit.
+  await page.keyboard.press('o');
+  const said = page.getByRole('dialog', { name: 'Said to be, found to be' });
+  await expect(said).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await choose(page, 'Unit or part', 'Slave cup');
+  await said.getByLabel('Said to be').fill('Renewed last month by another garage');
+  await said.getByLabel('Found to be').fill('The first one, worn through at its lip');
+  await said.getByRole('button', { name: 'Write it down' }).click();
+  await expect(said.getByText('What comes of it: choose one.')).toBeVisible();
+  await choose(page, 'What comes of it', 'Refused');
+  await said.getByLabel('Decided by').fill('Pell Tarn');
+  await choose(page, 'Photo that shows it', '1: Lip of the cup');
+  await said.getByRole('button', { name: 'Write it down' }).click();
+  const identity = page.getByRole('region', { name: 'Slave cup: not what it was said to be' });
+  await expect(identity).toContainText('Refused, decided by Pell Tarn');
+  await expect(identity.getByRole('link', { name: 'Photo that shows it' })).toBeVisible();
+
   await page.keyboard.press('w');
   await expect(page.getByText(/flies apart when its clamp is undone/)).toBeVisible();
   await choose(page, 'Part or line', 'Slave cup');

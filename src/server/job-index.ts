@@ -3,6 +3,7 @@ import { FAMILIES } from '@/core/families/registry';
 import { canonicalJson } from '@/core/records/canonical';
 import { FINDING_KINDS } from '@/core/records/entries';
 import type { JobRecord } from '@/core/records/job-record';
+import { partName } from '@/core/records/part-name';
 import { judgedRun } from '@/core/records/judged-run';
 import { jobChain } from './journal';
 import { indexPreCharges } from './pre-charges';
@@ -57,7 +58,6 @@ function wordsOf(record: JobRecord, headlines: readonly string[]): string {
   const { job, profile } = record;
   const family = FAMILIES[profile.kind];
   const { name, maker } = profile.body as { name?: string; maker?: string };
-  const part = (id: string) => family.parts.find((one) => one.id === id)?.name ?? id;
   const fault = (id: string | null) => family.faults.find((one) => one.id === id)?.name ?? '';
   const place = (id: string | null) => family.leakPoints.find((one) => one.id === id)?.name ?? '';
   return [
@@ -73,7 +73,13 @@ function wordsOf(record: JobRecord, headlines: readonly string[]): string {
       fault(what.fault),
       place(what.point),
     ]),
-    ...record.work.flatMap(({ what }) => [part(what.part), what.reason, what.serial]),
+    ...record.work.flatMap(({ what }) => [partName(profile.kind, what.part), what.reason, what.serial]),
+    ...record.identities.flatMap(({ what }) => [
+      partName(profile.kind, what.part),
+      what.claimed,
+      what.found,
+      what.decidedBy,
+    ]),
     ...record.photos.map(({ what }) => what.caption),
     ...record.corrections.map(({ what }) => what.words),
     ...record.reopenings.map(({ reason }) => reason),

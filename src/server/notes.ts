@@ -18,6 +18,7 @@ import { Undone } from './undone';
 const NOTES = [
   'finding',
   'work',
+  'identity',
   'fitting',
   'withdrawn',
   'put-back',

@@ -7,7 +7,8 @@ import { printSentence } from '../quantities/sentence';
 import { verdictWord, type Result } from '../contract/result';
 import { heightOf } from './document-height';
 import type { Block, Photo } from './document';
-import { FINDING_KINDS, PROVENANCES, WORK_DONE } from '../records/entries';
+import { DECISIONS, FINDING_KINDS, PROVENANCES, WORK_DONE } from '../records/entries';
+import { partName } from '../records/part-name';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun, judgedWords, type JudgedRun } from '../records/judged-run';
 import { letterhead, reportNumber, shortened, type Printing } from './printing';
@@ -57,6 +58,7 @@ export function customerPage(subject: ReportSubject): CustomerPage {
   const lists = [
     failedBefore(subject),
     found(subject),
+    claimed(subject),
     done(subject),
     inSpiteOf(subject),
     corrections(subject),
@@ -226,12 +228,22 @@ function found({ record }: ReportSubject): Listed {
   return { heading: 'What we found', items };
 }
 
+/** What was said against what was found, with what came of it and by whom. Handbook 14. */
+function claimed({ record }: ReportSubject): Listed {
+  const items = record.identities
+    .filter(({ withdrawn }) => !withdrawn)
+    .map(({ what }) => ({
+      lead: `${partName(record.profile.kind, what.part)}:`,
+      text: `said to be “${what.claimed}”, found to be “${what.found}”. ${DECISIONS[what.decision]}, decided by ${what.decidedBy}.`,
+    }));
+  return { heading: 'What it was said to be, and what it is', items };
+}
+
 function done({ record }: ReportSubject): Listed {
-  const { parts } = FAMILIES[record.profile.kind];
   const items = record.work
     .filter(({ withdrawn }) => !withdrawn)
     .map(({ what }) => ({
-      lead: `${parts.find(({ id }) => id === what.part)?.name ?? what.part}: ${WORK_DONE[what.did].toLowerCase()}.`,
+      lead: `${partName(record.profile.kind, what.part)}: ${WORK_DONE[what.did].toLowerCase()}.`,
       text: [what.provenance && PROVENANCES[what.provenance], what.serial, what.reason]
         .filter(Boolean)
         .join('. '),

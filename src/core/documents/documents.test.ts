@@ -23,6 +23,7 @@ import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
 import { BLEEDING_ORDERS } from '../records/installation';
 import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
+import type { JobEntry } from '../records/entries';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun } from '../records/judged-run';
 import { plainColours, Plot, ticks } from './plot';
@@ -54,12 +55,36 @@ test('report and sheet agree on the fluid, confirmed or not', () => {
   }
 });
 
+const IDENTITY: JobEntry = {
+  type: 'identity',
+  identity: {
+    part: 'diaphragm',
+    claimed: 'New, the maker’s own',
+    found: 'Used, marks ground off',
+    decision: 'refused',
+    decidedBy: 'Pell Tarn',
+    photo: null,
+  },
+};
+
+test('what it was said to be stands on the customer’s page against what was found, with who decided', () => {
+  const record = recordOf(undefined, undefined, [IDENTITY]);
+  expect(wordsIn(reportOf(record))).toContain(
+    'said to be “New, the maker’s own”, found to be “Used, marks ground off”. Refused, decided by Pell Tarn.',
+  );
+  const back = { ...record, identities: record.identities.map((one) => ({ ...one, withdrawn: true })) };
+  expect(wordsIn(reportOf(back))).not.toContain('marks ground off');
+});
+
 test('what a signature would leave open is said before it is given', () => {
   expect(unconfirmed(recordOf(), '2026-11-23')).toEqual([
     'Which fluid the unit holds, and how it is bled, is not confirmed on the installation sheet.',
   ]);
   const fitting = { type: 'fitting', fitting: { bleeding: 'wheels-first', fluid: 'dot4' } } as const;
   expect(unconfirmed(recordOf(undefined, undefined, [fitting]), '2026-11-23')).toEqual([]);
+  expect(unconfirmed(recordOf(undefined, undefined, [fitting, IDENTITY]), '2026-11-23')).toEqual([
+    'No photo shows what was found: Diaphragm.',
+  ]);
   const work = {
     type: 'work',
     work: { part: 'diaphragm', did: 'replaced', reason: 'Torn', provenance: 'new', serial: '' },

@@ -78,6 +78,29 @@ export const workSchema = z
   });
 export type Work = z.infer<typeof workSchema>;
 
+/** What came of something that is not what it was said to be. Handbook 14. */
+export const DECISIONS = { accepted: 'Accepted as it is', refused: 'Refused' } as const;
+type Decision = keyof typeof DECISIONS;
+
+/** What a unit or a part was said to be against what was found, and who decided what comes of it. */
+export const identitySchema = z.strictObject({
+  part: point.meta({ title: 'Unit or part' }),
+  claimed: words('Said to be').meta({ title: 'Said to be' }),
+  found: words('Found to be').meta({ title: 'Found to be' }),
+  decision: z
+    .enum(Object.keys(DECISIONS) as [Decision, ...Decision[]], 'What comes of it: choose one.')
+    .meta({ title: 'What comes of it', labels: DECISIONS }),
+  decidedBy: z
+    .string()
+    .trim()
+    .min(1, 'Decided by: give the name.')
+    .max(120, 'Decided by: 120 characters at the most.')
+    .meta({ title: 'Decided by' }),
+  /** Entry of the photo that shows it. */
+  photo: z.uuid().nullable().meta({ title: 'Photo that shows it' }),
+});
+export type Identity = z.infer<typeof identitySchema>;
+
 export const photoSchema = z.strictObject({
   /** Name and seal in one: SHA-256 of the stored picture. */
   sha256: z.string().regex(/^[0-9a-f]{64}$/),
@@ -138,8 +161,9 @@ export const jobEntrySchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('finding'), finding: findingSchema }),
   z.strictObject({ type: z.literal('work'), work: workSchema }),
   z.strictObject({ type: z.literal('photo'), photo: photoSchema }),
+  z.strictObject({ type: z.literal('identity'), identity: identitySchema }),
   z.strictObject({ type: z.literal('fitting'), fitting: fittingSchema }),
-  /** A finding, part or photo taken back: kept, struck out. */
+  /** A finding, part, photo or identity taken back: kept, struck out. */
   z.strictObject({ type: z.literal('withdrawn'), entry: z.uuid() }),
   z.strictObject({ type: z.literal('put-back'), entry: z.uuid() }),
   z.strictObject({ type: z.literal('signed'), technician, head: z.string().length(64) }),

@@ -1,6 +1,6 @@
 import type { RunEvent } from '../contract/events';
 import { contextWith } from '../procedure/exchange';
-import type { Finding, Fitting, JobEntry, JobEntryOf, Photo, Work } from './entries';
+import type { Finding, Fitting, Identity, JobEntry, JobEntryOf, Photo, Work } from './entries';
 import type { Job } from './job';
 import type { Judgement } from './judgement';
 import type { StoredRun } from './views';
@@ -45,6 +45,7 @@ export interface JobRecord {
   readonly findings: readonly Noted<Finding>[];
   readonly work: readonly Noted<Work>[];
   readonly photos: readonly Noted<Photo>[];
+  readonly identities: readonly Noted<Identity>[];
   readonly fitting: Fitting | null;
   readonly signatures: readonly Signature[];
   readonly corrections: readonly Noted<{ about: string | null; words: string; technician: string }>[];
@@ -69,6 +70,7 @@ export type RecordRefusal =
   | 'judged-already'
   | 'no-such-run'
   | 'no-such-entry'
+  | 'no-such-photo'
   | 'deleted'
   | 'not-deleted';
 
@@ -94,9 +96,15 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
     }
     case 'withdrawn':
     case 'put-back':
-      return [...record.findings, ...record.work, ...record.photos].some(({ id }) => id === entry.entry)
+      return [...record.findings, ...record.work, ...record.photos, ...record.identities].some(
+        ({ id }) => id === entry.entry,
+      )
         ? null
         : 'no-such-entry';
+    case 'identity': {
+      const { photo } = entry.identity;
+      return photo === null || record.photos.some(({ id }) => id === photo) ? null : 'no-such-photo';
+    }
     case 'signed':
       return record.runs.some((run) => !run.finishedAt) ? 'run-open' : null;
     case 'corrected':
@@ -119,6 +127,7 @@ const REFUSED: Record<RecordRefusal, string> = {
   'judged-already': 'This run has been judged already.',
   'no-such-run': 'There is no such run.',
   'no-such-entry': 'There is nothing of that kind in this job.',
+  'no-such-photo': 'There is no such photo in this job. Add it first, then choose it.',
   deleted: 'This job is deleted. Put it back first.',
   'not-deleted': 'That has been done already.',
 };
@@ -143,6 +152,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       findings: [],
       work: [],
       photos: [],
+      identities: [],
       fitting: null,
       signatures: [],
       corrections: [],
@@ -179,6 +189,8 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       return { ...next, work: [...record.work, noted(entry.work)] };
     case 'photo':
       return { ...next, photos: [...record.photos, noted(entry.photo)] };
+    case 'identity':
+      return { ...next, identities: [...record.identities, noted(entry.identity)] };
     case 'fitting':
       return { ...next, fitting: entry.fitting };
     case 'withdrawn':
@@ -190,6 +202,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
         findings: mark(record.findings),
         work: mark(record.work),
         photos: mark(record.photos),
+        identities: mark(record.identities),
       };
     }
     case 'signed': {

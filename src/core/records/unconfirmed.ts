@@ -1,6 +1,7 @@
 import { FAMILIES } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
 import type { JobRecord } from './job-record';
+import { partName } from './part-name';
 import { retestOf } from './staleness';
 
 /**
@@ -17,6 +18,12 @@ export function unconfirmed(record: JobRecord, day: string): string[] {
     ...(last ? [] : ['No test was made.']),
     ...(last && !last.finishedAt ? ['The last test is not finished.'] : []),
     ...(stale ? [`Since the last test: ${stale.why}. What this can have moved was not tested again.`] : []),
+    ...record.identities.flatMap(({ withdrawn, what }) => {
+      const shown = record.photos.some((photo) => photo.id === what.photo && !photo.withdrawn);
+      return withdrawn || shown
+        ? []
+        : [`No photo shows what was found: ${partName(record.profile.kind, what.part)}.`];
+    }),
     ...(record.fitting
       ? record.fitting.fluid !== profileFluid && profileFluid
         ? [

@@ -40,6 +40,8 @@ const SECOND = path.join(__dirname, 'revision-2');
 const SECOND_FILES = filesIn(SECOND);
 /** Job files of vehicles whose profiles knew nothing of what a stop follows from: the first revision of each such family. */
 const VEHICLES = path.join(__dirname, 'vehicles-1');
+/** A job file with entries of the fourth revision, in which nothing could be said to be other than it was. */
+const FOURTH = path.join(__dirname, 'revision-4');
 const AT = '2026-12-01T08:00:00.000Z';
 
 /** Families that 0.1.0 had. */
@@ -217,6 +219,24 @@ describe('job files of vehicles of the first revision', () => {
   });
 });
 
+describe('a job file with entries of the fourth revision', () => {
+  test.each(filesIn(FOURTH))('%s opens the same, and nothing in it is said to be other than it was', async (name) => {
+    const db = await openDatabase(path.join(folder, `${name}.fourth.sqlite`));
+    const record = await importInto(db, textOf(name, FOURTH));
+    expect(record).toMatchObject({ identities: [], findings: [{}], work: [{ what: { did: 'rebuilt' } }] });
+    for (const run of finished(record)) {
+      expect(run.judged).toMatchObject({ how: 'finished' });
+      expect(saidOtherwise(run)).toBeNull();
+    }
+    expect((await verify(db)).alterations).toEqual([]);
+    const again = await exportJob(db, record.id);
+    expect(JSON.parse(again.ok ? again.value : '').entries).toEqual(
+      (JSON.parse(textOf(name, FOURTH)) as { entries: unknown }).entries,
+    );
+    await db.destroy();
+  });
+});
+
 describe('nothing that reads old records is exercised by nothing', () => {
   const entriesOf = (kept: string) =>
     filesIn(kept)
@@ -225,13 +245,15 @@ describe('nothing that reads old records is exercised by nothing', () => {
       )
       .map(({ entry }) => entry);
   const first = entriesOf(KEPT);
-  const entries = [...first, ...entriesOf(SECOND), ...entriesOf(VEHICLES)];
+  const entries = [...first, ...entriesOf(SECOND), ...entriesOf(VEHICLES), ...entriesOf(FOURTH)];
   /** Kinds of entries that a revision changed. */
   const CHANGED: Readonly<Record<number, readonly string[]>> = {
     1: ['taken-in', 'run-started', 'run-event'],
     2: ['run-started', 'run-event'],
     // What a part may be said to have undergone was only added to.
     3: [],
+    // Nor was anything of what it was said to be.
+    4: [],
   };
   test('every revision of an entry has kept entries that its upcast changes', () => {
     for (let from = 1; from < ENTRY_REVISION; from += 1) {

@@ -5,17 +5,19 @@ import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import { workCautions } from '@/core/families/work-cautions';
-import { findingSchema, workSchema } from '@/core/records/entries';
+import { findingSchema, identitySchema, workSchema } from '@/core/records/entries';
+import type { JobRecord } from '@/core/records/job-record';
 import type { StoredJob } from '@/core/records/views';
 import { CautionList } from '../run/caution-list';
 import { EntryDialog } from './entry-dialog';
 import { PhotoDialog } from './photo-dialog';
 
-export type DialogKind = 'finding' | 'work' | 'photo' | 'sign' | 'correct' | 'reopen';
+export type DialogKind = 'finding' | 'work' | 'identity' | 'photo' | 'sign' | 'correct' | 'reopen';
 
 interface JobDialogProps {
   readonly kind: DialogKind;
   readonly job: StoredJob;
+  readonly record: Pick<JobRecord, 'photos'>;
   readonly technicians: readonly { id: string; name: string }[];
   /** What a signature would leave open. */
   readonly unconfirmed: readonly string[];
@@ -25,6 +27,20 @@ interface JobDialogProps {
 
 const named = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: name }));
+
+/** Photos of a job as choices: by their words, else by what they show. */
+const photosOf = (
+  { photos }: Pick<JobRecord, 'photos'>,
+  points: readonly { value: string; label: string }[],
+) => [
+  { value: '', label: 'None yet' },
+  ...photos
+    .filter(({ withdrawn }) => !withdrawn)
+    .map(({ id, what }, i) => ({
+      value: id,
+      label: `${i + 1}: ${what.caption || points.find(({ value }) => value === what.point)?.label || 'the unit as a whole'}`,
+    })),
+];
 
 const pin = z.string().min(1, 'PIN: type it.').meta({ title: 'PIN' });
 const technician = z.string().min(1, 'Technician: choose one.').meta({ title: 'Technician' });
@@ -44,7 +60,7 @@ const reopenFields = z.strictObject({
 });
 
 /** The forms in which something is written into a job's record. */
-export function JobDialog({ kind, job, technicians, unconfirmed, onClose, onSaved }: JobDialogProps) {
+export function JobDialog({ kind, job, record, technicians, unconfirmed, onClose, onSaved }: JobDialogProps) {
   const family = FAMILIES[job.body.kind];
   // Made once for the dialog: sent twice, an entry is recorded once.
   const [id] = useState(() => crypto.randomUUID());
@@ -90,6 +106,23 @@ export function JobDialog({ kind, job, technicians, unconfirmed, onClose, onSave
               <CautionList ids={workCautions(job.body.kind)} />
             </Box>
           }
+        />
+      );
+    case 'identity':
+      return (
+        <EntryDialog
+          {...common}
+          title="Said to be, found to be"
+          schema={identitySchema}
+          choices={{
+            part: [{ value: '', label: 'The unit as a whole' }, ...named(family.parts)],
+            photo: photosOf(record, points),
+          }}
+          initial={{ part: null, claimed: '', found: '', decision: '', decidedBy: '', photo: null }}
+          longFields={['claimed', 'found']}
+          saveLabel="Write it down"
+          url={entries}
+          wrap={(identity) => ({ id, entry: { type: 'identity', identity } })}
         />
       );
     case 'photo':

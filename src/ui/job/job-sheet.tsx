@@ -86,6 +86,11 @@ export function JobSheet(props: JobSheetProps) {
           { key: 'e', label: 'Change what was taken in', run: () => router.push(`/jobs/${job.id}/edit`) },
           { key: 'f', label: 'Write down a finding', run: () => setDialog('finding') },
           { key: 'w', label: 'Write down work on a part or line', run: () => setDialog('work') },
+          {
+            key: 'o',
+            label: 'Write down what it was said to be, and what it is',
+            run: () => setDialog('identity'),
+          },
           { key: 'i', label: 'Add a photo', run: () => setDialog('photo') },
           { key: 'g', label: 'Sign the job', run: () => setDialog('sign') },
         ]),
@@ -175,6 +180,7 @@ export function JobSheet(props: JobSheetProps) {
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
               <AddButton label="Finding" name="f" onClick={() => setDialog('finding')} />
               <AddButton label="Part or line" name="w" onClick={() => setDialog('work')} />
+              <AddButton label="Said and found" name="o" onClick={() => setDialog('identity')} />
               <AddButton label="Photo" name="i" onClick={() => setDialog('photo')} />
               <AddButton label="Sign" name="g" onClick={() => setDialog('sign')} />
             </Box>
@@ -236,6 +242,7 @@ export function JobSheet(props: JobSheetProps) {
         <JobDialog
           kind={dialog}
           job={job}
+          record={record}
           technicians={technicians}
           unconfirmed={props.unconfirmed}
           onClose={() => setDialog(null)}

@@ -4,9 +4,11 @@ import { Box, Button } from '@mui/material';
 import type { ReactNode } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import { CAUTIONS } from '@/core/contract/cautions';
-import { FINDING_KINDS, WORK_DONE, PROVENANCES, type JobEntry } from '@/core/records/entries';
+import { DECISIONS, FINDING_KINDS, WORK_DONE, PROVENANCES, type JobEntry } from '@/core/records/entries';
 import type { JobRecord, Noted } from '@/core/records/job-record';
+import type { Identity } from '@/core/records/entries';
 import type { Retest } from '@/core/records/staleness';
+import { partName } from '@/core/records/part-name';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored } from '@/core/records/views';
 import type { Fault } from '@/core/contract/family';
@@ -77,7 +79,7 @@ export function JobTape({
         <Mark
           key={work.id}
           when={work.at}
-          title={`${family.parts.find(({ id }) => id === work.what.part)?.name ?? work.what.part}: ${WORK_DONE[work.what.did].toLowerCase()}`}
+          title={`${partName(record.profile.kind, work.what.part)}: ${WORK_DONE[work.what.did].toLowerCase()}`}
           struck={work.withdrawn}
           actions={takeBack(work, 'Work')}
         >
@@ -88,6 +90,20 @@ export function JobTape({
           ]
             .filter(Boolean)
             .join(' · ')}
+        </Mark>
+      ),
+    })),
+    ...record.identities.map((identity) => ({
+      at: identity.at,
+      node: (
+        <Mark
+          key={identity.id}
+          when={identity.at}
+          title={`${partName(record.profile.kind, identity.what.part)}: not what it was said to be`}
+          struck={identity.withdrawn}
+          actions={takeBack(identity, 'Identity')}
+        >
+          <SaidAndFound identity={identity.what} photos={record.photos} />
         </Mark>
       ),
     })),
@@ -174,6 +190,28 @@ export function JobTape({
     })),
   ].sort((a, b) => a.at.localeCompare(b.at));
   return marks.map(({ node }) => node);
+}
+
+/** What was said, what was found, what came of it, and the photo that shows it. */
+function SaidAndFound({ identity, photos }: { identity: Identity; photos: JobRecord['photos'] }) {
+  const { claimed, found, decision, decidedBy, photo } = identity;
+  const shown = photos.find(({ id, withdrawn }) => id === photo && !withdrawn);
+  return (
+    <>
+      <Box>Said to be: {claimed}</Box>
+      <Box>Found to be: {found}</Box>
+      <Box sx={{ fontWeight: 650 }}>
+        {DECISIONS[decision]}, decided by {decidedBy}
+      </Box>
+      {shown ? (
+        <a href={`/api/v1/photos/${shown.what.sha256}`} target="_blank" rel="noreferrer">
+          Photo that shows it
+        </a>
+      ) : (
+        <Box sx={{ color: 'text.secondary' }}>No photo shows it yet.</Box>
+      )}
+    </>
+  );
 }
 
 /** A finding's likely cause: what a customer is told, what confirms it, what mends it, and what to beware of. */
