@@ -12,6 +12,7 @@ import { partName } from '../records/part-name';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun, judgedWords, type JudgedRun } from '../records/judged-run';
 import { letterhead, reportNumber, shortened, type Printing } from './printing';
+import { worksOn } from './works-on';
 import type { ReportContent } from './report';
 import type { StoredRun } from '../records/views';
 
@@ -228,13 +229,16 @@ function found({ record }: ReportSubject): Listed {
   return { heading: 'What we found', items };
 }
 
+/** Words as a sentence. */
+const ended = (text: string) => (/[.!?…]$/.test(text) ? text : `${text}.`);
+
 /** What was said against what was found, with what came of it and by whom. Handbook 14. */
 function claimed({ record }: ReportSubject): Listed {
   const items = record.identities
     .filter(({ withdrawn }) => !withdrawn)
     .map(({ what }) => ({
-      lead: `${partName(record.profile.kind, what.part)}:`,
-      text: `said to be “${what.claimed}”, found to be “${what.found}”. ${DECISIONS[what.decision]}, decided by ${what.decidedBy}.`,
+      lead: `${partName(record.profile.kind, what.part)}, ${DECISIONS[what.decision].toLowerCase()} by ${what.decidedBy}:`,
+      text: `Said to be: ${ended(what.claimed)} Found to be: ${ended(what.found)}`,
     }));
   return { heading: 'What it was said to be, and what it is', items };
 }
@@ -303,6 +307,9 @@ function withoutPower({ kind, context }: StoredRun, { set }: Printing): Block[] 
   ];
 }
 
+/** Of what is fed with a fluid that is none of a brake. */
+const STEERED =
+  'It was tested on fluid, and some is left in it: expect some drops. Fill it only with the fluid that its reservoir names.';
 const DRAINED = 'Drain the old fluid from the vehicle first, and do not mix kinds.';
 
 function toKnow({ record, run, printing }: ReportSubject): Block[] {
@@ -326,7 +333,7 @@ function toKnow({ record, run, printing }: ReportSubject): Block[] {
           ? `The unit holds ${FLUIDS[record.fitting.fluid]}. ${DRAINED}`
           : fluid
             ? `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[fluid]}. Ask us before filling. ${DRAINED}`
-            : 'No fluid was in it. Set its pushrod to the vehicle before it goes on.'
+            : `${worksOn(run.kind) === 'vacuum' ? 'No fluid was in it.' : STEERED} Set its pushrod to the vehicle before it goes on.`
       } Fit it by the vehicle maker’s procedure.`,
     },
     { kind: 'paragraph', text: NOT_CLAIMED },

@@ -69,11 +69,23 @@ const IDENTITY: JobEntry = {
 
 test('what it was said to be stands on the customer’s page against what was found, with who decided', () => {
   const record = recordOf(undefined, undefined, [IDENTITY]);
-  expect(wordsIn(reportOf(record))).toContain(
-    'said to be “New, the maker’s own”, found to be “Used, marks ground off”. Refused, decided by Pell Tarn.',
-  );
+  const words = wordsIn(reportOf(record));
+  expect(words).toContain('Diaphragm, refused by Pell Tarn:');
+  expect(words).toContain('Said to be: New, the maker’s own. Found to be: Used, marks ground off.');
   const back = { ...record, identities: record.identities.map((one) => ({ ...one, withdrawn: true })) };
   expect(wordsIn(reportOf(back))).not.toContain('marks ground off');
+});
+
+test('a booster that is fed with fluid is not said to have held none, and one that works with vacuum is', () => {
+  const told = (kind: 'hydraulic-booster' | 'pedal-vacuum') => {
+    const { bench, truthWith, profile } = benchOf(kind);
+    const { events, context } = bench(truthWith());
+    const sample = recordOf();
+    const run = { ...sample.runs[0]!, kind, events, context, judged: null } as StoredRun;
+    return wordsIn(reportOf({ ...sample, profile: { ...sample.profile, kind, body: profile }, runs: [run] }));
+  };
+  expect(told('hydraulic-booster')).toMatch(/some is left in it: expect some drops.*Set its pushrod/);
+  expect(told('pedal-vacuum')).toMatch(/No fluid was in it. Set its pushrod/);
 });
 
 test('what a signature would leave open is said before it is given', () => {
@@ -83,7 +95,7 @@ test('what a signature would leave open is said before it is given', () => {
   const fitting = { type: 'fitting', fitting: { bleeding: 'wheels-first', fluid: 'dot4' } } as const;
   expect(unconfirmed(recordOf(undefined, undefined, [fitting]), '2026-11-23')).toEqual([]);
   expect(unconfirmed(recordOf(undefined, undefined, [fitting, IDENTITY]), '2026-11-23')).toEqual([
-    'No photo shows what was found: Diaphragm.',
+    'No photo shows what was found: diaphragm.',
   ]);
   const work = {
     type: 'work',

@@ -79,7 +79,7 @@ export const workSchema = z
 export type Work = z.infer<typeof workSchema>;
 
 /** What came of something that is not what it was said to be. Handbook 14. */
-export const DECISIONS = { accepted: 'Accepted as it is', refused: 'Refused' } as const;
+export const DECISIONS = { accepted: 'Accepted', refused: 'Refused' } as const;
 type Decision = keyof typeof DECISIONS;
 
 /** What a unit or a part was said to be against what was found, and who decided what comes of it. */

@@ -22,7 +22,7 @@ export function unconfirmed(record: JobRecord, day: string): string[] {
       const shown = record.photos.some((photo) => photo.id === what.photo && !photo.withdrawn);
       return withdrawn || shown
         ? []
-        : [`No photo shows what was found: ${partName(record.profile.kind, what.part)}.`];
+        : [`No photo shows what was found: ${partName(record.profile.kind, what.part).toLowerCase()}.`];
     }),
     ...(record.fitting
       ? record.fitting.fluid !== profileFluid && profileFluid

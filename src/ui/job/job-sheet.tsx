@@ -182,7 +182,7 @@ export function JobSheet(props: JobSheetProps) {
               <AddButton label="Part or line" name="w" onClick={() => setDialog('work')} />
               <AddButton label="Said and found" name="o" onClick={() => setDialog('identity')} />
               <AddButton label="Photo" name="i" onClick={() => setDialog('photo')} />
-              <AddButton label="Sign" name="g" onClick={() => setDialog('sign')} />
+              <AddButton label="Sign" name="g" onClick={() => setDialog('sign')} wide />
             </Box>
           )}
           {record.signed && (
@@ -291,8 +291,16 @@ function StaleNotice({ retest, onFull }: { retest: Retest; onFull: () => void })
   );
 }
 
-const AddButton = ({ label, name, onClick }: { label: string; name: string; onClick: () => void }) => (
-  <Button variant="outlined" onClick={onClick} sx={{ gap: 0.8 }}>
+interface AddButtonProps {
+  readonly label: string;
+  readonly name: string;
+  readonly onClick: () => void;
+  /** Across both columns. */
+  readonly wide?: boolean;
+}
+
+const AddButton = ({ label, name, onClick, wide = false }: AddButtonProps) => (
+  <Button variant="outlined" onClick={onClick} sx={{ gap: 0.8, gridColumn: wide ? '1 / -1' : undefined }}>
     {label} <Key name={name} />
   </Button>
 );

@@ -201,7 +201,7 @@ function SaidAndFound({ identity, photos }: { identity: Identity; photos: JobRec
       <Box>Said to be: {claimed}</Box>
       <Box>Found to be: {found}</Box>
       <Box sx={{ fontWeight: 650 }}>
-        {DECISIONS[decision]}, decided by {decidedBy}
+        {DECISIONS[decision]} by {decidedBy}
       </Box>
       {shown ? (
         <a href={`/api/v1/photos/${shown.what.sha256}`} target="_blank" rel="noreferrer">
