@@ -128,7 +128,7 @@ test('a hard pedal, led by the advice: the hose is found, renewed, and the repai
   app,
   page,
 }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   page.setDefaultTimeout(20_000);
   const { job, run } = await runOn(app, 'ADVICE-7', VAN, quickVan, 'The pedal is hard.');
   const family = FAMILIES['vacuum-vehicle'];

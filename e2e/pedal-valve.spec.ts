@@ -50,7 +50,7 @@ test('emptied and read at zero behind both check valves before anything is opene
 test('a simulated valve whose drilling is nearly plugged: both circuits read themselves, what it shows when pressed at once is read by eye, and the advice finds it', async ({
   page,
 }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'VALVE-64', DUAL, {});

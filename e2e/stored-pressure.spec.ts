@@ -72,7 +72,7 @@ const LEFT = [
 test('a simulated car whose rams hide tired springs: charged, trimmed, bled and lowered, and the advice finds them', async ({
   page,
 }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'STORED-63', SALOON, {});

@@ -23,7 +23,7 @@ const LEFT = [
 test('a simulated vehicle with a hose that is nearly shut: engine and pedal in hand, its gauges read by themselves', async ({
   page,
 }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'GF-SIMVAN', 'Tollan Mail Van 3', quickVan);
