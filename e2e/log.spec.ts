@@ -1,4 +1,5 @@
 import { expect, test } from './app';
+import { pick } from './pick';
 
 test('a log in a unit that is not known is not read before its unit is chosen or the column left out', async ({
   app,
@@ -17,7 +18,7 @@ test('a log in a unit that is not known is not read before its unit is chosen or
   await page.getByRole('button', { name: 'Leave “Pull” out' }).click();
   await expect(read).toBeDisabled();
   await page.getByRole('combobox', { name: /^Unit/ }).nth(1).click();
-  await page.getByRole('option', { name: 'bar', exact: true }).click();
+  await pick(page, { name: 'bar', exact: true });
   await expect(page.getByText(/not known here/)).toHaveCount(0);
   await read.click();
   await expect(page.getByRole('heading', { name: 'north quay' })).toBeVisible();

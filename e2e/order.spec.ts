@@ -1,5 +1,6 @@
 import { expect, test } from './app';
 import { newRun, Technician } from './technician';
+import { pick } from './pick';
 
 test('a step is chosen out of the usual order where that is safe, and no line is opened that may hold vacuum', async ({
   app,
@@ -35,7 +36,7 @@ test('a step is chosen out of the usual order where that is safe, and no line is
     await page.getByRole('button', { name: /^Part or line/ }).click();
     const dialog = page.getByRole('dialog', { name: 'Part or line' });
     await dialog.getByLabel('Part or line').click();
-    await page.getByRole('option', { name: 'Diaphragm', exact: true }).click();
+    await pick(page, { name: 'Diaphragm', exact: true });
     await dialog.getByRole('button', { name: /^Write it down/ }).click();
     return dialog;
   };

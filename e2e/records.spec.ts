@@ -4,13 +4,14 @@ import sharp from 'sharp';
 import type { StoredJob } from '../src/core/records/views';
 import { violations } from './accessible';
 import { App, expect, test, type Site } from './app';
+import { pick } from './pick';
 
 const jobOf = async (app: Site, tag: string) =>
   (await app.get<{ jobs: StoredJob[] }>(`/jobs?q=${tag}`)).jobs.find(({ body }) => body.tag === tag)!;
 
 async function choose(page: Page, label: string, option: string) {
   await page.getByRole('combobox', { name: label }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
+  await pick(page, { name: option, exact: true });
 }
 
 test('a failed unit: finding, photo, part changed, told what to test again, signed and corrected', async ({

@@ -3,6 +3,7 @@ import { FAMILIES } from '../src/core/families/registry';
 import type { StoredRun } from '../src/core/records/views';
 import { App, expect, test } from './app';
 import { onSimulatedBench, runOn, Technician } from './technician';
+import { pick } from './pick';
 
 const family = FAMILIES['rod-servo'];
 const BAR = 1e5;
@@ -47,7 +48,7 @@ test('a servo with a torn piston, by keyboard: cautions, drawing, force curve, s
 test('a profile of another kind of unit is begun from its own typical figures', async ({ app, page }) => {
   await page.goto(`${app.url}/shelf/profiles/new`);
   await page.getByLabel('Kind of unit').click();
-  await page.getByRole('option', { name: 'Rod-acting vacuum servo with tank' }).click();
+  await pick(page, { name: 'Rod-acting vacuum servo with tank' });
   await expect(page.getByLabel('Lever length, mm')).toHaveValue('140');
   await page.getByLabel('Name', { exact: true }).fill('Varnholt Bargee 4');
   await page.getByLabel('Full lift of the valve, bar').fill('1');
@@ -115,9 +116,9 @@ test('a servo with a hidden fault is put on the simulated bench from the Shelf',
     await expect(channels.getByRole('row', { name: /^L-51.*Rod force.*2500 N/ })).toBeVisible();
     await expect(channels.getByRole('row', { name: /^G-22.*Fluid out/ })).toBeVisible();
     await page.getByLabel('Unit or vehicle, with typical figures').click();
-    await page.getByRole('option', { name: 'Rod-acting vacuum servo with tank' }).click();
+    await pick(page, { name: 'Rod-acting vacuum servo with tank' });
     await page.getByLabel('Hidden fault').click();
-    await page.getByRole('option', { name: 'torn piston cup or diaphragm' }).click();
+    await pick(page, { name: 'torn piston cup or diaphragm' });
     await page.getByRole('button', { name: 'Put it on the bench' }).click();
     await expect(page.getByText('On the bench now, vented and released.')).toBeVisible();
     const work = (hands: object) => app.post('/live/hands', { hands });

@@ -1,6 +1,7 @@
 import type { Settings } from '../src/core/shop/settings';
 import type { Stored, StoredInstrument, StoredProfile } from '../src/core/records/views';
 import { App, expect, test } from './app';
+import { pick } from './pick';
 
 test('a profile is copied, changed in the unit typed, refused with a sentence, and saved', async ({
   app,
@@ -42,10 +43,10 @@ test('an instrument is added in its own units; a tag is used once; two screens d
   await page.goto(`${app.url}/shelf/instruments/new`);
   await page.getByLabel('Tag').fill('G-11');
   await page.getByLabel('Reads').click();
-  await page.getByRole('option', { name: 'Vacuum' }).click();
+  await pick(page, { name: 'Vacuum' });
   await page.getByLabel('Full scale, inHg').fill('30');
   await page.getByLabel('Accuracy').click();
-  await page.getByRole('option', { name: 'EN 837-1 class 1.6' }).click();
+  await pick(page, { name: 'EN 837-1 class 1.6' });
   await page.getByLabel('Smallest readable step, inHg').fill('0.5');
   await page.keyboard.press('F8');
   await expect(page.getByText('Another instrument has this tag already.').first()).toBeVisible();
@@ -78,7 +79,7 @@ test('the unit set, the altitude and the capture key are settings', async ({ pag
   try {
     await page.goto(`${app.url}/shelf/settings`);
     await page.getByLabel('Units').click();
-    await page.getByRole('option', { name: 'psi and inHg' }).click();
+    await pick(page, { name: 'psi and inHg' });
     await page.getByLabel('Altitude, m').fill('1 600');
     await page.getByLabel('Capture key').focus();
     await page.keyboard.press('F11');

@@ -3,6 +3,7 @@ import type { VacuumVehicleProfile } from '../src/core/families/vacuum-vehicle';
 import type { Stored, StoredProfile, StoredRun } from '../src/core/records/views';
 import { expect, test } from './app';
 import { quickVan, replacePart, Technician } from './technician';
+import { pick } from './pick';
 
 const family = FAMILIES['vacuum-vehicle'];
 /** Tests that nobody does once the first of them has shown the fault. */
@@ -107,13 +108,13 @@ test('a vehicle is put together from parts of the Shelf and taken in; a part not
   await page.getByRole('link', { name: 'A vehicle from its parts' }).click();
   // Without a name it is refused with a sentence, and what was chosen stays.
   await page.getByLabel('What feeds it').click();
-  await page.getByRole('option', { name: /Esk & Moor engine pump/ }).click();
+  await pick(page, { name: /Esk & Moor engine pump/ });
   await page.keyboard.press('F8');
   await expect(page.getByText('Vehicle: a name is needed.')).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'What feeds it' })).toHaveText(/Esk & Moor engine pump/);
   await page.getByLabel('Vehicle').fill('PARTS van');
   await page.getByLabel('Booster or unit').click();
-  await page.getByRole('option', { name: /Varnholt Tandem 8/ }).click();
+  await pick(page, { name: /Varnholt Tandem 8/ });
   await page.keyboard.press('F8');
   await expect(page.getByRole('heading', { name: 'Take in a unit or a vehicle' })).toBeVisible();
   await expect(page.getByText('PARTS van · Vehicle with vacuum booster')).toBeVisible();

@@ -1,6 +1,7 @@
 import type { StoredJob, StoredRun } from '../src/core/records/views';
 import { App, expect, test } from './app';
 import { newRun, Technician } from './technician';
+import { pick } from './pick';
 
 test('the foot-switch captures and starts waits, from any focus but another field, ignoring bounce', async ({
   app,
@@ -109,7 +110,7 @@ test('a line of the tape opens its reading, to be read again or struck; a close 
     await page.getByRole('button', { name: 'Read it again' }).click();
     await expect(page.getByText('Read the residual output.')).toBeVisible();
     await page.getByRole('combobox', { name: 'Read on' }).click();
-    await page.getByRole('option', { name: 'T-05' }).click();
+    await pick(page, { name: 'T-05' });
     await page.locator('#reading').fill('0.05');
     await page.locator('#reading').press('Enter');
     await expect(tape.getByText('T-05')).toBeVisible();
