@@ -29,7 +29,7 @@ test('a shop without any data is led in order to its first test, with a unit to 
     // Another kind is practised on from the same place, with what it is read by.
     await page.goto(app.url);
     await steps.getByRole('combobox', { name: 'What to practise on' }).click();
-    await pick(page, { name: 'Dual pedal valve' });
+    await pick(page, { name: 'Dual pedal valve', exact: true });
     await steps.getByRole('button', { name: 'Practise on the simulated bench' }).click();
     await expect(page.getByRole('heading', { level: 1, name: /Practice 2/ })).toBeVisible();
     await expect(page.getByText('Simulated bench reads')).toBeVisible();
