@@ -76,6 +76,11 @@ export class Diagnostician {
     this.predictions = new Predictions(family, this.set);
   }
 
+  /** States of which it is remembered what particles show there. */
+  get statesHeld(): number {
+    return this.predictions.statesHeld;
+  }
+
   /**
    * What some evidence makes of every cause: first at a glance, with the pairs that are likeliest beforehand and those that
    * have a part in what is likeliest by now; then the likeliest finely, about the unit that the evidence speaks of by each.
@@ -84,7 +89,7 @@ export class Diagnostician {
    */
   posterior(evidence: readonly Evidence[], progress: (part: number) => void = () => {}): Posterior {
     const { library, predictions, set, sizes } = this;
-    predictions.forget();
+    predictions.begin();
     const by = (of: readonly number[]) => likelihoodOf(evidence, predictions, of);
     const alone = [library.healthy, ...library.singles].flatMap((cause) => set.of(cause, sizes.coarse));
     this.predict(evidence, alone, (part) => progress(GLANCE_PART * part));

@@ -312,6 +312,18 @@ describe('all evidence together', () => {
   });
 });
 
+test('what was read of in other states is not remembered for ever, and asked again it says the same', () => {
+  const one = new Diagnostician(twin([high, low, other], 2), null, complaint);
+  const at = (input: number) => [read('a', 108, { state: { view: 0, inputs: [input] } })];
+  const told = (evidence: readonly Evidence[]) => one.posterior(evidence).ranked.map(({ chance }) => chance);
+  const first = told(at(0));
+  const held = one.statesHeld;
+  expect(held).toBeGreaterThan(0);
+  for (let input = 1; input < 60; input += 1) told(at(input));
+  expect(one.statesHeld).toBeLessThan(10 * held);
+  expect(told(at(0))).toEqual(first);
+});
+
 describe('the next test', () => {
   const test_ = (step: string, planned: PossibleTest['planned'], attended_s: number): PossibleTest => ({
     step,

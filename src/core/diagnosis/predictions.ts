@@ -12,6 +12,9 @@ const spreadKey = (state: State, way: number) => `${keyOf(state)}~${way}`;
 const stepOf = ({ random, shared }: InputDoubt) => Math.hypot(random, shared.u);
 const slopeKey = (state: State, doubt: InputDoubt) => `${keyOf(state)}/${doubt.input}/${stepOf(doubt)}`;
 
+/** Updates for which a state is remembered that none of them asks for: a reading taken back and made again is the same once more. */
+const REMEMBERED = 4;
+
 /** So many times as long as is needed a column is made that was too short. */
 const GROWS_BY = 2;
 
@@ -19,6 +22,12 @@ const GROWS_BY = 2;
 interface Kept {
   column: Float64Array;
   there: Uint8Array;
+}
+
+/** Every reading of one state that was asked for, and the update that last asked. */
+interface Asked {
+  readonly columns: Map<number, Kept>;
+  at: number;
 }
 
 type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
@@ -29,7 +38,9 @@ type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
  */
 export class Predictions {
   /** By what the particles are asked, and which reading. */
-  private readonly kept = new Map<string, Map<number, Kept>>();
+  private readonly kept = new Map<string, Asked>();
+  /** Updates so far. */
+  private update = 0;
 
   constructor(
     private readonly twin: Pick<Family, 'views' | 'readings'>,
@@ -48,11 +59,22 @@ export class Predictions {
     }
   }
 
-  /** Forgets what particles showed that are about a unit: their places are given to others. */
-  forget(): void {
+  /**
+   * Begins an update: forgets what particles showed that are about a unit, whose places are given to others, and the states that
+   * nobody asked for of late. Each holds a column as long as there are particles, and every reading brings states of its own.
+   */
+  begin(): void {
     this.set.forget();
-    for (const all of this.kept.values())
-      for (const { there } of all.values()) there.fill(0, this.set.lastingCount);
+    this.update += 1;
+    for (const [key, { columns, at }] of this.kept) {
+      if (at < this.update - REMEMBERED) this.kept.delete(key);
+      else for (const { there } of columns.values()) there.fill(0, this.set.lastingCount);
+    }
+  }
+
+  /** States that are remembered. */
+  get statesHeld(): number {
+    return this.kept.size;
   }
 
   /** Readings in a state, by parameters of a unit: those that are wanted. */
@@ -140,7 +162,7 @@ export class Predictions {
     make: (k: number, wanted: Wanted) => Vector,
   ): Float64Array {
     const { column, there } = this.keep(key, place);
-    const all = this.kept.get(key)!;
+    const all = this.kept.get(key)!.columns;
     for (const k of of) {
       if (there[k] === 1) continue;
       const readings = make(k, all);
@@ -155,8 +177,10 @@ export class Predictions {
 
   /** The column of a reading, long enough for every particle that was laid out. */
   private keep(key: string, place: number): Kept {
-    const all = this.kept.get(key) ?? new Map<number, Kept>();
-    this.kept.set(key, all);
+    const asked = this.kept.get(key) ?? { columns: new Map<number, Kept>(), at: this.update };
+    asked.at = this.update;
+    this.kept.set(key, asked);
+    const all = asked.columns;
     const count = this.set.particles.length;
     const found = all.get(place) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
     all.set(place, found);
