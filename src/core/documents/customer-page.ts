@@ -12,8 +12,7 @@ import { partName } from '../records/part-name';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun, judgedWords, type JudgedRun } from '../records/judged-run';
 import { letterhead, reportNumber, shortened, type Printing } from './printing';
-import { worksOn } from './works-on';
-import type { ReportContent } from './report';
+import { onVacuum, type ReportContent } from './report';
 import type { StoredRun } from '../records/views';
 
 /** What a report is of. */
@@ -333,7 +332,7 @@ function toKnow({ record, run, printing }: ReportSubject): Block[] {
           ? `The unit holds ${FLUIDS[record.fitting.fluid]}. ${DRAINED}`
           : fluid
             ? `Which fluid is in the unit is not confirmed; its kind takes ${FLUIDS[fluid]}. Ask us before filling. ${DRAINED}`
-            : `${worksOn(run.kind) === 'vacuum' ? 'No fluid was in it.' : STEERED} Set its pushrod to the vehicle before it goes on.`
+            : `${onVacuum(run.context.procedure) ? 'No fluid was in it.' : STEERED} Set its pushrod to the vehicle before it goes on.`
       } Fit it by the vehicle maker’s procedure.`,
     },
     { kind: 'paragraph', text: NOT_CLAIMED },

@@ -13,7 +13,7 @@ import {
   profile,
   truthWith,
 } from '../scenarios/bench';
-import { PRINTING, recordOf, uuid } from '../scenarios/job-records';
+import { identityOf, PRINTING, recordOf, uuid } from '../scenarios/job-records';
 import { ROOM, WHOLE_TEST } from '../scenarios/traces';
 import { analyse } from '../signals/analyse';
 import { recordBench } from '../twin/recording';
@@ -23,7 +23,6 @@ import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
 import { BLEEDING_ORDERS } from '../records/installation';
 import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
-import type { JobEntry } from '../records/entries';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun } from '../records/judged-run';
 import { plainColours, Plot, ticks } from './plot';
@@ -55,20 +54,8 @@ test('report and sheet agree on the fluid, confirmed or not', () => {
   }
 });
 
-const IDENTITY: JobEntry = {
-  type: 'identity',
-  identity: {
-    part: 'diaphragm',
-    claimed: 'New, the maker’s own',
-    found: 'Used, marks ground off',
-    decision: 'refused',
-    decidedBy: 'Pell Tarn',
-    photo: null,
-  },
-};
-
 test('what it was said to be stands on the customer’s page against what was found, with who decided', () => {
-  const record = recordOf(undefined, undefined, [IDENTITY]);
+  const record = recordOf(undefined, undefined, [identityOf(null)]);
   const words = wordsIn(reportOf(record));
   expect(words).toContain('Diaphragm, refused by Pell Tarn:');
   expect(words).toContain('Said to be: New, the maker’s own. Found to be: Used, marks ground off.');
@@ -94,7 +81,7 @@ test('what a signature would leave open is said before it is given', () => {
   ]);
   const fitting = { type: 'fitting', fitting: { bleeding: 'wheels-first', fluid: 'dot4' } } as const;
   expect(unconfirmed(recordOf(undefined, undefined, [fitting]), '2026-11-23')).toEqual([]);
-  expect(unconfirmed(recordOf(undefined, undefined, [fitting, IDENTITY]), '2026-11-23')).toEqual([
+  expect(unconfirmed(recordOf(undefined, undefined, [fitting, identityOf(null)]), '2026-11-23')).toEqual([
     'No photo shows what was found: diaphragm.',
   ]);
   const work = {

@@ -5,7 +5,6 @@ import type { Document } from './document';
 import { bleedingOf, type BleedingOrder } from '../records/installation';
 import type { JobRecord } from '../records/job-record';
 import { letterhead, type Printing } from './printing';
-import { worksOn } from './works-on';
 
 /** What differs between a unit that goes out to be fitted and parts that go on a vehicle here. */
 interface Words {
@@ -114,10 +113,10 @@ const CAUTIONS_OF = {
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
   const body = profile.body as { name: string; lampSwitch?: unknown };
-  const { setting, fluid: fluidOf } = FAMILIES[profile.kind];
+  const { setting, ports, fluid: fluidOf } = FAMILIES[profile.kind];
   const onVehicle = setting === 'vehicle';
   const dry = fluidOf(profile.body) === null;
-  const fed = worksOn(profile.kind);
+  const fed = ports.some(({ quantity }) => quantity === 'depression') ? 'vacuum' : 'fluid';
   const [unit, vehicle] = { vacuum: [UNIT, VEHICLE], fluid: [FED_UNIT, FED_VEHICLE] }[fed] as [Words, Words];
   const words = onVehicle ? vehicle : dry ? asBooster(vehicle) : unit;
   const fluid = fitting ? FLUIDS[fitting.fluid] : null;

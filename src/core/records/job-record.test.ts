@@ -17,6 +17,7 @@ import {
   type JobRecord,
   type RecordRefusal,
 } from './job-record';
+import { identityOf } from '../scenarios/job-records';
 import { jobQuerySchema } from './job-query';
 import { searchWords } from './list-query';
 
@@ -54,17 +55,6 @@ const work: JobEntry = {
   type: 'work',
   work: { part: 'diaphragm', did: 'replaced', reason: '', provenance: 'new', serial: '' },
 };
-const identity = (photo: string | null): JobEntry => ({
-  type: 'identity',
-  identity: {
-    part: 'diaphragm',
-    claimed: 'New, the maker’s own',
-    found: 'Used, marks ground off',
-    decision: 'refused',
-    decidedBy: 'Pell Tarn',
-    photo,
-  },
-});
 const photo: JobEntry = {
   type: 'photo',
   photo: { sha256: 'a'.repeat(64), width: 4, height: 3, bytes: 99, point: null, caption: '' },
@@ -119,10 +109,10 @@ describe('what may be added to a record', () => {
       { type: 'withdrawn', entry: uuid(10) },
       'no-such-entry',
     ],
-    ['an identity that no photo shows', recordOf(intake()), identity(null), null],
-    ['one that a photo of this job shows', recordOf(intake(), photo), identity(uuid(11)), null],
-    ['none of a photo that is not there', recordOf(intake(), work), identity(uuid(11)), 'no-such-photo'],
-    ['no identity once signed', recordOf(intake(), signed), identity(null), 'signed'],
+    ['an identity that no photo shows', recordOf(intake()), identityOf(null), null],
+    ['one that a photo of this job shows', recordOf(intake(), photo), identityOf(uuid(11)), null],
+    ['none of a photo that is not there', recordOf(intake(), work), identityOf(uuid(11)), 'no-such-photo'],
+    ['no identity once signed', recordOf(intake(), signed), identityOf(null), 'signed'],
     ['no finding once signed', recordOf(intake(), signed), finding, 'signed'],
     ['no work once signed', recordOf(intake(), signed), work, 'signed'],
     ['no photo once signed', recordOf(intake(), signed), photo, 'signed'],
@@ -159,7 +149,7 @@ describe('what may be added to a record', () => {
 
 describe('what a record comes to', () => {
   test('keeps what was taken back, marked, and puts it back', () => {
-    const base = [intake(), finding, work, photo, identity(uuid(13))];
+    const base = [intake(), finding, work, photo, identityOf(uuid(13))];
     const gone = recordOf(
       ...base,
       { type: 'withdrawn', entry: uuid(11) },
@@ -197,7 +187,7 @@ describe('what a record comes to', () => {
     expect([record.corrections.length, record.reopenings.length]).toEqual([1, 1]);
   });
   test('is the same entry by entry as all at once', () => {
-    const some = [finding, work, photo, identity(null), fitting, archived(true), archived(false)];
+    const some = [finding, work, photo, identityOf(null), fitting, archived(true), archived(false)];
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...some), { maxLength: 12 }), (rest) => {
         const all = [intake(), ...rest].map((entry, i) => ({

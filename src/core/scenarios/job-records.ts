@@ -1,4 +1,5 @@
 import type { FamilyKind } from '../families/registry';
+import type { JobEntry } from '../records/entries';
 import { jobRecord, type JobRecord, type Written } from '../records/job-record';
 import type { Printing } from '../documents/printing';
 import { benchOf, contextWith, truthWith } from './bench';
@@ -10,6 +11,19 @@ export const PRINTING: Printing = {
   time: (iso) => iso.slice(11, 19),
 };
 export const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+/** A part that is not what it was said to be. @param photo entry of the photo that shows it */
+export const identityOf = (photo: string | null): JobEntry => ({
+  type: 'identity',
+  identity: {
+    part: 'diaphragm',
+    claimed: 'New, the maker’s own',
+    found: 'Used, marks ground off',
+    decision: 'refused',
+    decidedBy: 'Pell Tarn',
+    photo,
+  },
+});
 
 /** A record with one run of a unit on the bench. */
 export function recordOf(
