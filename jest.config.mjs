@@ -5,8 +5,8 @@ const createConfig = nextJest({ dir: './' });
 export default createConfig({
   testEnvironment: 'node',
   globalSetup: '<rootDir>/scripts/unit-setup.mjs',
-  // A demo world is made before some tests: on a busy machine that takes longer than the five seconds that are usual.
-  testTimeout: 60_000,
+  // A guard against a test that hangs, no bar: in `npm test` the journeys come first, and a test waits for its turn.
+  testTimeout: 300_000,
   // Every core: without being told, one of them is left idle, and that is half of a machine with two.
   maxWorkers: '100%',
   sandboxInjectedGlobals: [

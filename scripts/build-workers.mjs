@@ -1,9 +1,12 @@
 // Bundles what runs off the server's main thread: one plain file each, which works however the server was built.
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
 
-export default function buildWorkers() {
-  return build({
+/** Writes what differs from what is there already: a server that runs may be about to read it. */
+export default async function buildWorkers() {
+  const { outputFiles } = await build({
     entryPoints: ['src/workers/trace-worker.ts', 'src/workers/diagnosis-thread.ts'],
     outdir: '.workers',
     outExtension: { '.js': '.cjs' },
@@ -12,7 +15,15 @@ export default function buildWorkers() {
     target: 'node20',
     format: 'cjs',
     logLevel: 'warning',
+    write: false,
   });
+  for (const { path: file, contents } of outputFiles) {
+    if (existsSync(file) && readFileSync(file).equals(contents)) continue;
+    mkdirSync(path.dirname(file), { recursive: true });
+    // At once: nobody reads half a file.
+    writeFileSync(`${file}.new`, contents);
+    renameSync(`${file}.new`, file);
+  }
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) await buildWorkers();
