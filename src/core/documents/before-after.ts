@@ -3,6 +3,7 @@ import { compareFits, type Change } from '../twin/compare';
 import { fitTwin } from '../procedure/fit-run';
 import type { Descriptor } from '../model/descriptor';
 import type { Result } from '../contract/result';
+import { pairedResults } from '../records/paired-results';
 import { judgedRun } from '../records/judged-run';
 import type { StoredRun } from '../records/views';
 
@@ -51,14 +52,12 @@ export function beforeAfter(before: StoredRun, after: StoredRun): BeforeAfter {
 }
 
 function pairs(before: readonly Result[], after: readonly Result[]): ResultPair[] {
-  const ids = [...new Set([...before, ...after].map(({ id }) => id))];
-  return ids.flatMap((id): ResultPair[] => {
-    const a = before.find((result) => result.id === id) ?? null;
-    const b = after.find((result) => result.id === id) ?? null;
+  return pairedResults(before, after).flatMap(({ a, b }): ResultPair[] => {
     const taken = [a, b].some((result) => result && result.verdict !== 'not-taken');
     const carried = Boolean(
       a && b && a.captures.length > 0 && a.captures.every((capture) => b.captures.includes(capture)),
     );
-    return taken ? [{ id, name: (b ?? a)!.name, before: a, after: b, carried }] : [];
+    const { id, name } = (b ?? a)!;
+    return taken ? [{ id, name, before: a, after: b, carried }] : [];
   });
 }

@@ -6,6 +6,7 @@ import { applyEvent, reduceRun } from '../procedure/run';
 import { type RunState } from '../contract/run-state';
 import { verdictWord, type Assessment, type Result } from '../contract/result';
 import type { Judgement } from './judgement';
+import { pairedResults } from './paired-results';
 import { PROGRAM_VERSION } from './program';
 import type { StoredRun } from './views';
 
@@ -86,9 +87,7 @@ export function saidOtherwise(
   } catch {
     return 'unreadable';
   }
-  const ids = [...new Set([...then, ...today.results].map(({ id }) => id))];
-  const verdicts = ids.flatMap((id) => {
-    const [a, b] = [then, today.results].map((list) => list.find((result) => result.id === id));
+  const verdicts = pairedResults(then, today.results).flatMap(({ a, b }) => {
     const [before, now] = [a, b].map((result) => (result ? verdictWord(result.verdict) : null));
     return before === now ? [] : [{ name: (a ?? b)!.name, then: before ?? null, now: now ?? null }];
   });

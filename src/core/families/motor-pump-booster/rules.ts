@@ -89,7 +89,7 @@ export function results({ assist_N, lamp_Pa, limits, shell_m3 }: Profile): Resul
       least: lamp_Pa,
       limit: limits.applications,
     },
-    byItem('lamp', 'lamp.supply', 'Low-pressure lamp'),
+    byItem('lamp-lights', 'lamp.supply', 'Low-pressure lamp'),
     byItem('unpowered', 'unpowered.pressure', 'Pressure without power'),
   ];
 }
