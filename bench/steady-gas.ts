@@ -12,6 +12,8 @@ const ROUNDS = 40;
 const ROOM = { barometer_Pa: 101_325, temperature_K: 293.15 };
 const KINDS = [
   'pedal-valve',
+  'pedal-valve-vehicle',
+  'stored-pressure',
   'motor-pump-booster',
   'motor-pump-vehicle',
   'hydraulic-vehicle',

@@ -67,6 +67,8 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   'report of a hydraulic booster': (demo) => `${demo.run('GF-0437')}/report`,
   'report of a vehicle with steering pump': (demo) => `${demo.run('GF-0433')}/report`,
   'run of a car on stored pressure': (demo) => demo.run('GF-0435'),
+  'report of a machine with pedal valve': (demo) => `${demo.run('GF-0438')}/report`,
+  'run of two circuits on a bench': (demo) => demo.run('GF-0439'),
   'report of a car on stored pressure': (demo) => `${demo.run('GF-0434')}/report`,
   'job sheet of a car on stored pressure': (demo) => demo.job('GF-0434'),
   'new profile of a car on stored pressure': () => '/shelf/profiles/new?kind=stored-pressure-vehicle',

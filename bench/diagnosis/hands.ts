@@ -42,10 +42,12 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
   },
   'hydraulic-booster': (...at) => performOnSteering('hydraulic-booster', ...at),
   'hydraulic-vehicle': (...at) => performOnSteering('hydraulic-vehicle', ...at),
-  'pedal-valve': performOnPack,
+  'pedal-valve': (...at) => performOnPack('pedal-valve', ...at),
+  'pedal-valve-vehicle': (...at) => performOnPack('pedal-valve-vehicle', ...at),
   'motor-pump-booster': (...at) => performOnPump('motor-pump-booster', ...at),
   'motor-pump-vehicle': (...at) => performOnPump('motor-pump-vehicle', ...at),
-  'stored-pressure-vehicle': performOnStored,
+  'stored-pressure': (...at) => performOnStored('stored-pressure', ...at),
+  'stored-pressure-vehicle': (...at) => performOnStored('stored-pressure-vehicle', ...at),
   'remote-vacuum': (parameters, room, step, set) =>
     performOnBench(
       'remote-vacuum',

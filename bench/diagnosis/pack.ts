@@ -26,17 +26,25 @@ const APPLIED = 0.9;
 /** The first fluid has come into the vessels by then, s. */
 const FIRST_S = 0.03;
 
+/** How the pump of each kind is started and stopped. */
+const PUMPS = {
+  'pedal-valve': { on: { pump: true }, off: { pump: false } },
+  'pedal-valve-vehicle': { on: { key: 'engine' }, off: { key: 'off' } },
+} as const;
+
 /**
- * A pedal valve on its pump pack, tested through time: each step begins charged and settled, but for the one that charges from
+ * A pedal valve on its pump, tested through time: each step begins charged and settled, but for the one that charges from
  * empty. What a true gauge shows is returned for each reading.
  */
 export function performOnPack(
+  kind: keyof typeof PUMPS,
   parameters: readonly number[],
   room: BenchRoom,
   step: Step,
   set: SetTo,
 ): Record<string, number> {
-  const family = FAMILIES['pedal-valve'];
+  const family = FAMILIES[kind];
+  const { on, off } = PUMPS[kind];
   const bench = new Watching(
     new Running(family.motion!, parameters, room, family.ports.length),
     family.ports,
@@ -69,7 +77,8 @@ export function performOnPack(
   let peak = 0;
   // The port is plugged with its gauge at zero: whatever the return holds.
   if (step.id === 'cross') bench.set({ second: 'plugged' });
-  if (step.state.pump !== undefined) bench.set({ pump: true });
+  const { pump, engine } = step.state;
+  if (pump !== undefined || engine !== undefined) bench.set(on);
   if (step.id !== 'charge') bench.wait(CHARGES_S);
   // It was applied before.
   if (step.id === 'reserve') {
@@ -77,7 +86,7 @@ export function performOnPack(
     bench.set({ treadle_m: 0, press_mPerS: AT_ONCE_MPERS });
     bench.wait(CHARGES_S);
   }
-  if (step.state.pump === 'off') bench.set({ pump: false });
+  if (pump === 'off' || engine === 'off') bench.set(off);
   for (const item of step.items) {
     if (item.kind === 'wait') bench.wait(item.duration_s);
     if (item.kind !== 'reading') continue;

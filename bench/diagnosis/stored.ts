@@ -24,20 +24,27 @@ const HELD_S = 3;
 const LIGHT_S = { held: 2, rests: 3 } as const;
 const EMPTIES = 60;
 
-const family = FAMILIES['stored-pressure-vehicle'];
-const { unit: typical } = family.typical as StoredPressureVehicleProfile;
+/** How the pump of each kind is started and stopped. */
+const PUMPS = {
+  'stored-pressure': { on: { pump: true }, off: { pump: false } },
+  'stored-pressure-vehicle': { on: { key: 'engine' }, off: { key: 'off' } },
+} as const;
 const SIDES = [
   { port: 'supply', lamp: 'front.lamp_Pa', n: '' },
   { port: 'supply-2', lamp: 'rear.lamp_Pa', n: '2' },
 ] as const;
 
-/** A car on stored pressure, tested through time: each step but the charge begins charged and settled. */
+/** Two circuits of stored pressure, tested through time: each step but the charge begins charged and settled. */
 export function performOnStored(
+  kind: keyof typeof PUMPS,
   parameters: readonly number[],
   room: BenchRoom,
   step: Step,
   set: SetTo,
 ): Record<string, number> {
+  const family = FAMILIES[kind];
+  const { unit: typical } = family.typical as Pick<StoredPressureVehicleProfile, 'unit'>;
+  const { on, off } = PUMPS[kind];
   const car = new Watching(new Running(family.motion!, parameters, room, family.ports.length), family.ports);
   const shown: Record<string, number> = {};
   const lampOf = (id: string) => parameters[placeOf(family.parameters, id)]!;
@@ -46,10 +53,10 @@ export function performOnStored(
     car.wait(seconds);
   };
   if (step.id !== 'charge' && step.id !== 'level') {
-    car.set({ key: 'engine' });
+    car.set(on);
     car.wait(CHARGES_S);
   }
-  if (step.state.engine === 'off') car.set({ key: 'off' });
+  if (step.state.engine === 'off' || step.state.pump === 'off') car.set(off);
   if (step.state.charge === 'spent')
     for (let stroke = 0; stroke < EMPTIES; stroke += 1) {
       foot(300, AT_ONCE_NPERS, 0.5);
@@ -83,7 +90,7 @@ export function performOnStored(
       shown[`charge.time${n}`] = stopped ? at : LONGEST_S;
       shown[`charge.supply${n}`] = most;
     });
-    car.set({ key: 'off' });
+    car.set(off);
   };
   /** Light presses until a gauge turns upward. */
   const cutIn = (port: string): number => {
@@ -130,7 +137,7 @@ export function performOnStored(
         shown[item.id] = 0;
         continue;
       case 'flickUp':
-        car.set({ key: 'engine' });
+        car.set(on);
         car.wait(FIRST_S);
         break;
       case 'lampOff':

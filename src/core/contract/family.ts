@@ -141,6 +141,8 @@ interface Kind<Profile> {
   readonly typical: Profile;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
+  /** Stored pressure goes into the brakes itself: no foot pushes a master cylinder. */
+  readonly fullPower?: true;
   /** Fluid that works a unit; null where none does. */
   readonly fluid: (profile: Profile) => FluidKind | null;
   /** What its traces are worked out with besides the room. */
@@ -232,8 +234,12 @@ export interface PhasedStep {
   readonly step: Step;
 }
 
-/** Steps that a part of a load disturbs without knowing what drives it: names that stand for those which the unit says. */
-export const SHOWN_BY_UNIT = { travel: 'unit:travel', pressure: 'unit:pressure' } as const;
+/** Steps that a part of a source or a load disturbs without knowing the unit: names that stand for those which the unit says. */
+export const SHOWN_BY_UNIT = {
+  travel: 'unit:travel',
+  pressure: 'unit:pressure',
+  flow: 'unit:flow',
+} as const;
 /** The same of what a unit drives: steps of the load in which the pressure that the unit makes shows, where it has any. */
 export const SHOWN_BY_LOAD = { pressure: 'load:pressure' } as const;
 
@@ -274,8 +280,8 @@ export interface MemberFolder<Profile> {
   readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
   readonly gas?: Kind<Profile>['gas'];
-  /** Its steps in which the way of what a unit drives shows, and those in which the pressure does that the unit makes there. */
-  readonly shows?: Readonly<Record<keyof typeof SHOWN_BY_UNIT, readonly string[]>>;
+  /** Its steps in which the way of what a unit drives shows, those in which the pressure does that it makes there, and the flow that feeds it. */
+  readonly shows?: Readonly<Partial<Record<keyof typeof SHOWN_BY_UNIT, readonly string[]>>>;
   /** Where it is looked for what no gauge shows. */
   readonly leakPoints: readonly Port[];
 }

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { movedBy } from '../families/fault-effects';
 import { faultsOf } from '../contract/family';
-import { FAMILIES } from '../families/registry';
+import { FAMILIES, FAMILY_KINDS } from '../families/registry';
 import {
   benchOf,
   contextWith,
@@ -261,6 +261,21 @@ describe('the installation sheet', () => {
       const words = wordsIn(installationDocument({ ...recordOf(), profile } as JobRecord, PRINTING));
       expect(words).not.toMatch(/vacuum (on|off|hose)|vacuum-rated|hand pump|breather|vapour/i);
       for (const said of [/1\.25 times/, /charged vessel/i, /stays when the pump has stopped/])
+        expect(words).toMatch(said);
+    },
+  );
+  test.each(FAMILY_KINDS.filter((kind) => FAMILIES[kind].fullPower))(
+    '%s: where stored pressure goes into the brakes itself no pushrod, booster or master cylinder is spoken of',
+    (kind) => {
+      const profile = { kind, body: FAMILIES[kind].typical };
+      const words = wordsIn(installationDocument({ ...recordOf(), profile } as JobRecord, PRINTING));
+      expect(words).not.toMatch(/pushrod|booster|master cylinder|the master|two schools|shoes|assist/i);
+      for (const said of [
+        /1\.25 times/,
+        /charged vessel/i,
+        /[Ee]ach circuit by itself/,
+        /until a lamp lights/,
+      ])
         expect(words).toMatch(said);
     },
   );

@@ -95,6 +95,39 @@ const FED_VEHICLE: Words = {
   ],
 };
 
+/** What is seen to before a brake on stored pressure moves, with nothing of a foot that pushes. Handbook 8.6, 8.7. */
+const FULL_POWER_LAST = [
+  DRY,
+  'Fed: both circuits charged and their lamps out, stop lamps on with the pedal.',
+  'Nothing feeding it: full applications counted until a lamp lights, as many as the maker names at least.',
+  'Every wheel free by hand with the pedal up.',
+  'Low-speed check on private ground, only after all of that.',
+];
+const SEATED =
+  'Each accumulator by its label, never by its thread; its ring in its recess before it is screwed on.';
+
+/** A valve or its accumulators by themselves, and parts of a brake on stored pressure on their vehicle. */
+const FULL_POWER_UNIT: Words = {
+  ...UNIT,
+  first: [PRESSURE_HOSE, VESSEL, SEATED, THREADS],
+  last: FULL_POWER_LAST,
+};
+const FULL_POWER_VEHICLE: Words = {
+  ...VEHICLE,
+  before: 'Before a valve, an accumulator or a line goes on',
+  first: [PRESSURE_HOSE, VESSEL, SEATED, 'Pedal free in its pivot, its stop set by the maker’s figure.'],
+  last: FULL_POWER_LAST,
+};
+/** How those are bled: no school of wheels and masters speaks of them. */
+const FULL_POWER_BLEEDING = {
+  title: 'Each circuit by itself, in the maker’s order',
+  steps: [
+    'Fed as the maker says, the pedal pressed lightly: each screw opened slowly into a closed hose until it runs clear.',
+    'The reservoir filled as it falls, with the fluid named above only.',
+    'Each circuit emptied, the level read then, and filled to its mark.',
+  ],
+};
+
 /** A booster by itself goes on as one does that was mended on its vehicle. */
 const asBooster = (words: Words): Words => ({
   ...words,
@@ -102,6 +135,13 @@ const asBooster = (words: Words): Words => ({
   what: 'Unit',
   before: 'Before the booster goes on',
 });
+
+/** A unit by itself, and parts that go on their vehicle. */
+const WORDS = {
+  vacuum: [UNIT, VEHICLE],
+  fluid: [FED_UNIT, FED_VEHICLE],
+  fullPower: [FULL_POWER_UNIT, FULL_POWER_VEHICLE],
+} as const;
 
 /** What is said beside them: of what works with vacuum, and of what is fed with fluid. */
 const CAUTIONS_OF = {
@@ -113,16 +153,16 @@ const CAUTIONS_OF = {
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
   const body = profile.body as { name: string; lampSwitch?: unknown };
-  const { setting, ports, fluid: fluidOf } = FAMILIES[profile.kind];
+  const { setting, ports, fullPower, fluid: fluidOf } = FAMILIES[profile.kind];
   const onVehicle = setting === 'vehicle';
   const dry = fluidOf(profile.body) === null;
   const fed = ports.some(({ quantity }) => quantity === 'depression') ? 'vacuum' : 'fluid';
-  const [unit, vehicle] = { vacuum: [UNIT, VEHICLE], fluid: [FED_UNIT, FED_VEHICLE] }[fed] as [Words, Words];
+  const [unit, vehicle] = WORDS[fullPower ? 'fullPower' : fed];
   const words = onVehicle ? vehicle : dry ? asBooster(vehicle) : unit;
   const fluid = fitting ? FLUIDS[fitting.fluid] : null;
   const order: BleedingOrder = fitting?.bleeding ?? 'wheels-first';
   const inLines = !onVehicle && !dry;
-  const bleeding = bleedingOf(order, inLines);
+  const bleeding = fullPower ? FULL_POWER_BLEEDING : bleedingOf(order, inLines);
   const other = order === 'wheels-first' ? 'master-first' : 'wheels-first';
   return {
     name: `${job.tag} installation`,
@@ -159,10 +199,14 @@ export function installationDocument(record: JobRecord, printing: Printing): Doc
       },
       { kind: 'heading', text: `Bleeding: ${bleeding.title.toLowerCase()}` },
       { kind: 'list', numbered: true, items: bleeding.steps.map((text) => ({ text })) },
-      {
-        kind: 'paragraph',
-        text: `There are two schools. The other: ${bleedingOf(other, inLines).title.toLowerCase()}. Which one was used goes on the job. Keep the shuttle of a combination valve centred.`,
-      },
+      ...(fullPower
+        ? []
+        : [
+            {
+              kind: 'paragraph' as const,
+              text: `There are two schools. The other: ${bleedingOf(other, inLines).title.toLowerCase()}. Which one was used goes on the job. Keep the shuttle of a combination valve centred.`,
+            },
+          ]),
       { kind: 'heading', text: 'Before it moves' },
       {
         kind: 'boxes',

@@ -83,6 +83,7 @@ interface Parts<S, U, L, F extends FluidKind | null> {
   readonly curve: FamilyCurve;
   /** Results of a trace that are readings of the model as well. */
   readonly traced?: readonly Traced[];
+  readonly fullPower?: true;
   readonly fluid: (profile: AssemblyProfile<S, U, L>) => F;
   readonly full: (profile: AssemblyProfile<S, U, L>) => Readonly<Record<string, number>>;
   /** What its traces are worked out with. */
@@ -121,6 +122,7 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
   const shownBy = new Map<string, readonly string[]>([
     [SHOWN_BY_UNIT.travel, folders.unit.shows?.travel ?? []],
     [SHOWN_BY_UNIT.pressure, folders.unit.shows?.pressure ?? []],
+    [SHOWN_BY_UNIT.flow, folders.unit.shows?.flow ?? []],
     [SHOWN_BY_LOAD.pressure, folders.load.shows?.pressure ?? []],
   ]);
 
@@ -231,6 +233,7 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
     full: (profile) => parts.full(profile as Profile),
     curve,
     ...(parts.traced && { traced: parts.traced }),
+    ...(parts.fullPower && { fullPower: parts.fullPower }),
     fluid: (profile) => fluid(profile as Profile),
     logged: (profile) => ({
       slave: null,

@@ -42,37 +42,36 @@ export const VALVE_COMMAND: Command = {
 
 export const PUMP_COMMAND: Command = { kind: 'switch', id: 'pump', name: 'Pump', usual: true };
 
-/** What can be done by hand at a bench with a pump pack and a pedal. */
-export type PackHands = {
+/** What can be done by hand to a pedal that lets stored pressure into two circuits. */
+export type TreadleHands = {
   /** Travel that the pedal is pressed to, m, and how fast, m/s. */
   readonly treadle_m: number;
   readonly press_mPerS: number;
-  readonly pump: boolean;
-  /** Whether circuit 2 is fed, or shut off from accumulator and brake by its cocks. */
-  readonly second: 'fed' | 'plugged';
+  /** Whether circuit 2 is fed, or shut off from accumulator and brake by its cocks. Without cocks it is fed. */
+  readonly second?: 'fed' | 'plugged';
 };
 
-export const TREADLE_COMMANDS: readonly Command[] = [
-  {
-    kind: 'level',
-    id: 'treadle_m',
-    name: 'Pedal',
-    quantity: 'travel',
-    most: 0.05,
-    usual: 0,
-    speed: { id: 'press_mPerS', usual: 0.005, most: 1 },
-  },
-  {
-    kind: 'choice',
-    id: 'second',
-    name: 'Circuit 2',
-    usual: 'fed',
-    choices: [
-      { id: 'fed', name: 'Fed' },
-      { id: 'plugged', name: 'Shut by its cocks' },
-    ],
-  },
-];
+export const TREADLE_COMMAND: Command = {
+  kind: 'level',
+  id: 'treadle_m',
+  name: 'Pedal',
+  quantity: 'travel',
+  most: 0.05,
+  usual: 0,
+  speed: { id: 'press_mPerS', usual: 0.005, most: 1 },
+};
+
+/** Cocks in the lines of circuit 2, as a bench has them. */
+export const COCKS_COMMAND: Command = {
+  kind: 'choice',
+  id: 'second',
+  name: 'Circuit 2',
+  usual: 'fed',
+  choices: [
+    { id: 'fed', name: 'Fed' },
+    { id: 'plugged', name: 'Shut by its cocks' },
+  ],
+};
 
 /** A pack stands still until it is started. */
 export const PACK_PUMP: Command = { kind: 'switch', id: 'pump', name: 'Pump', usual: false };

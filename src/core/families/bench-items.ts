@@ -100,6 +100,20 @@ export const mustBe = (
   ],
 });
 
+/** Nothing is turned on a bench before it is clamped and guarded. @param what stands on it */
+export const guarded = (what: string): ObservationItem =>
+  mustBe(
+    'clamped',
+    'Clamped and guarded',
+    `${what} clamped, the guard over belt and pulleys, the pedal free to travel?`,
+    'Clamped, guard on',
+    [
+      'loose',
+      'Not yet',
+      untilMended('Nothing turns before everything is clamped and the guard is on. Then look again.'),
+    ],
+  );
+
 const SEE = untilMended('The run does not go on before this was looked at.');
 
 /** Every gauge of the rig read while vented. A vehicle’s own sensor cannot be. */

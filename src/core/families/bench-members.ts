@@ -8,10 +8,11 @@ import type { Member, Standing } from '../model/member';
 import {
   benchMasterMotion,
   benchVacuumMotion,
+  chargingMotion,
   loadCellMotion,
   pluggedPortMotion,
-  pumpPackMotion,
 } from './bench-motion';
+import { BY_BENCH } from './pump-drive';
 import { healthyUnit, type InputDescriptor } from '../model/vectors';
 import { circle_m2 } from './profile-fields';
 
@@ -175,7 +176,7 @@ export const pumpPack: Member<PackOnBench> = {
   ],
   fedBy: [],
   feeds: [{ id: 'charge', name: 'Charge', coupling: 'pumped' }],
-  motion: pumpPackMotion,
+  motion: chargingMotion(BY_BENCH),
   healthy: ({ charge_Pa, within_Pa }) =>
     healthyUnit(packParameters, { charge_Pa, oil_K: WARM_OIL_K }, { charge_Pa: within_Pa }),
   with: ([charge_Pa = 0, oil_K = 0]) => ({

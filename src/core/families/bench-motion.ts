@@ -1,7 +1,8 @@
 import { airExchange_PaM3PerS } from '../air/flow';
 import { lineGive_m3PerPa, pressureOf_Pa } from '../fluid/closed-line';
 import { inputAt, type Instant, type Motion } from '../model/motion';
-import { PACK_PUMP, PUMP_COMMAND, VALVE_COMMAND, type BenchHands, type PackHands } from './bench-hands';
+import { PUMP_COMMAND, VALVE_COMMAND, type BenchHands } from './bench-hands';
+import type { PumpDrive } from './pump-drive';
 
 /** Tank of a shop's vacuum pump, m³. */
 const TANK_M3 = 0.02;
@@ -111,18 +112,18 @@ export const loadCellMotion: Motion = {
   },
 };
 
-/** A bench's pump pack over time: while it runs it stands at what it charges to, and gives what is taken. */
-export const pumpPackMotion: Motion = {
+/** A pump that charges accumulators over time: while it turns it stands at what it charges to, and gives what is taken. */
+export const chargingMotion = ({ command, turns }: PumpDrive): Motion => ({
   states: [],
-  commands: [PACK_PUMP],
+  commands: [command],
   owns: ['charge'],
   with: ([charge_Pa = 0], { nodes }) => {
     const charge = nodes[0]!;
     return {
       atRest: () => [],
-      efforts: (_y, at) => {
-        charge.effort = (at as Instant<PackHands>).hands.pump ? charge_Pa : 0;
+      efforts: (_y, { hands }) => {
+        charge.effort = turns(hands) ? charge_Pa : 0;
       },
     };
   },
-};
+});

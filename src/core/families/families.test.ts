@@ -48,6 +48,10 @@ const VEHICLE_HANDS = {
   switched: null,
 };
 
+const MACHINE_HANDS = { ...VEHICLE_HANDS, level: PACK_HANDS.level, most: PACK_HANDS.most };
+/** A foot, and a pump that a bench turns. */
+const TURNED_HANDS = { ...PUMP_HANDS, switched: 'pump' };
+
 /** Profiles of other make than the typical one, which ask for other steps. */
 function variantsOf(family: Family): unknown[] {
   const { source, load } = family.typical as { source?: object; load?: object };
@@ -91,7 +95,9 @@ const MOST: Record<FamilyKind, number> = {
   'motor-pump-booster': 1500,
   'motor-pump-vehicle': 1500,
   'hydraulic-vehicle': 1500,
+  'stored-pressure': 1500,
   'stored-pressure-vehicle': 1500,
+  'pedal-valve-vehicle': 0.04,
   'vacuum-vehicle': 1500,
 };
 
@@ -143,6 +149,13 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     const parts = family.parts.map(({ id }) => id);
     for (const fault of family.faults)
       expect(fault.parts.filter((part) => !parts.includes(part))).toEqual([]);
+  });
+  test('no result is told twice, with nothing read and with everything', () => {
+    const { bench, truthWith, contextWith, outcome } = benchOf(kind as FamilyKind);
+    for (const { results } of [outcome(contextWith(), []), bench(truthWith())]) {
+      const told = results.map(({ id }) => id);
+      expect(told).toEqual([...new Set(told)]);
+    }
   });
   test('every reading item stands on a port and measures a reading of the twin, or what is set', () => {
     for (const item of items) {
@@ -223,6 +236,8 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
       STEERED_HANDS,
       BENCH_HANDS,
       LEVER_HANDS,
+      MACHINE_HANDS,
+      TURNED_HANDS,
     ].find(({ level: [first], choice, switched }) =>
       [first, choice ?? switched].every((one) => commands.some(({ id }) => id === one)),
     )!;

@@ -2,7 +2,7 @@ import type { Port } from '../contract/family';
 import type { Step } from '../contract/steps';
 import { HOT_K } from '../fluid/steering-fluid';
 import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
-import { mustBe, untilMended, zerosStep } from './bench-items';
+import { guarded, mustBe, untilMended, zerosStep } from './bench-items';
 import { benchMasterFolder, benchMasterOn, type BenchMasterProfile } from './bench-master';
 import {
   hydraulicBooster,
@@ -12,13 +12,14 @@ import {
 } from './hydraulic-booster/index';
 import { makeSafeStep } from './making-safe';
 import { applied_N } from './power-booster';
-import { BY_BENCH } from './steering-drive';
+import { BY_BENCH } from './pump-drive';
 import {
   member as pump,
   motionOn as pumpOn,
   steeringPump,
   type SteeringPumpProfile,
 } from './steering-pump/index';
+import { RESERVOIR } from './vehicle-ports';
 
 /** What stands on a bench with a booster that a steering pump feeds. */
 export interface HydraulicBenchProfile extends AssemblyProfile<
@@ -41,14 +42,7 @@ export const STEERING_PORTS = [
     fit_s: 600,
   },
   { id: 'flow', name: 'Flow in the pressure line', short: 'Flow', quantity: 'flow', optional: true },
-  {
-    id: 'fluid',
-    name: 'Fluid in the reservoir',
-    short: 'Fluid',
-    quantity: 'temperature',
-    ink: 'supply',
-    optional: true,
-  },
+  RESERVOIR,
   // No gauge stands here: it is used up by applying, and that is looked at.
   {
     id: 'accumulator',
@@ -131,20 +125,7 @@ const opening: Step = {
   needs: [],
   mandatory: true,
   attended_s: 300,
-  items: [
-    usedUp(SAYS.off),
-    mustBe(
-      'clamped',
-      'Clamped and guarded',
-      'Booster, pump and master cylinder clamped, the guard over belt and pulleys, the pedal free to travel?',
-      'Clamped, guard on',
-      [
-        'loose',
-        'Not yet',
-        untilMended('Nothing turns before everything is clamped and the guard is on. Then look again.'),
-      ],
-    ),
-  ],
+  items: [usedUp(SAYS.off), guarded('Booster, pump and master cylinder')],
 };
 
 const at: Setting<null> = {

@@ -15,7 +15,7 @@ import {
   steeringPump,
   type SteeringPumpProfile,
 } from './steering-pump/index';
-import { BY_ENGINE } from './steering-drive';
+import { BY_ENGINE } from './pump-drive';
 import { BRAKE_PORTS } from './vehicle-ports';
 import { onVehicle } from './vehicle-steps';
 import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';

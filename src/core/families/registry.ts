@@ -5,8 +5,10 @@ import { motorPumpBench } from './motor-pump-bench';
 import { motorPumpVehicle } from './motor-pump-vehicle';
 import { pedalBooster } from './pedal-vacuum/index';
 import { pedalValve } from './pedal-valve/index';
+import { pedalValveVehicle } from './pedal-valve-vehicle';
 import { remoteVacuum } from './remote-vacuum/index';
 import { rodServo } from './rod-servo/index';
+import { storedPressureBench } from './stored-pressure-bench';
 import { storedPressureVehicle } from './stored-pressure-vehicle';
 import { vacuumVehicle } from './vacuum-vehicle';
 
@@ -18,10 +20,12 @@ export const FAMILIES = {
   'pedal-valve': pedalValve,
   'hydraulic-booster': hydraulicBench,
   'motor-pump-booster': motorPumpBench,
+  'stored-pressure': storedPressureBench,
   'vacuum-vehicle': vacuumVehicle,
   'motor-pump-vehicle': motorPumpVehicle,
   'hydraulic-vehicle': hydraulicVehicle,
   'stored-pressure-vehicle': storedPressureVehicle,
+  'pedal-valve-vehicle': pedalValveVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

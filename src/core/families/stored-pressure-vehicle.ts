@@ -14,6 +14,8 @@ import {
   motionOn as brakesOn,
   type LineBrakesProfile,
 } from './line-brakes/index';
+import { BY_ENGINE } from './pump-drive';
+import { ACCUMULATORS, DRIVE, emptied, storedCircuits, TIMERS } from './stored-pressure-bench';
 import {
   member as circuits,
   motionOn as circuitsOn,
@@ -21,7 +23,7 @@ import {
   type StoredPressureProfile,
 } from './stored-pressure/index';
 import { knowingNoStop } from './stop-figures';
-import { BRAKE_PORTS } from './vehicle-ports';
+import { BRAKE_PORTS, RESERVOIR, TEE_S } from './vehicle-ports';
 import { onVehicle } from './vehicle-steps';
 import { byReserve, type StoredCircuit } from './without-power';
 
@@ -37,32 +39,15 @@ export interface StoredPressureVehicleProfile extends AssemblyProfile<
 const brakePort = (id: (typeof BRAKE_PORTS)[number]['id']): Port =>
   BRAKE_PORTS.find((port) => port.id === id)!;
 
-/** A gauge with a tee behind a check valve: with everything at zero, and bled. */
-const TEE_S = 300;
-
 /** Where a car on stored pressure is read. A test that needs a gauge which nobody carries is left out. */
 const PORTS: readonly Port[] = [
   brakePort('pedal'),
-  {
-    id: 'supply',
-    name: 'Accumulator, front circuit',
-    short: 'Acc front',
-    quantity: 'pressure',
-    fit_s: TEE_S,
-  },
-  {
-    id: 'supply-2',
-    name: 'Accumulator, rear circuit',
-    short: 'Acc rear',
-    quantity: 'pressure',
-    ink: 'activation',
-    fit_s: TEE_S,
-  },
+  { ...ACCUMULATORS[0], fit_s: TEE_S },
+  { ...ACCUMULATORS[1], fit_s: TEE_S },
   { ...brakePort('front'), name: 'Front brakes' },
   { ...brakePort('rear'), name: 'Rear brakes' },
   brakePort('travel'),
-  { id: 'timer', name: 'Recorder, front circuit', short: 'Front time', quantity: 'duration', optional: true },
-  { id: 'timer-2', name: 'Recorder, rear circuit', short: 'Rear time', quantity: 'duration', optional: true },
+  ...TIMERS,
   {
     id: 'ram',
     name: 'Ram line',
@@ -75,31 +60,9 @@ const PORTS: readonly Port[] = [
   },
   { id: 'left', name: 'Height, left', short: 'Left', quantity: 'travel', optional: true },
   { id: 'right', name: 'Height, right', short: 'Right', quantity: 'travel', optional: true },
-  { id: 'speed', name: 'Engine', short: 'Engine', quantity: 'rotation', ink: 'supply', optional: true },
-  {
-    id: 'fluid',
-    name: 'Fluid in the reservoir',
-    short: 'Fluid',
-    quantity: 'temperature',
-    ink: 'supply',
-    optional: true,
-  },
+  { ...DRIVE, name: 'Engine', short: 'Engine' },
+  RESERVOIR,
 ];
-
-/** Nothing is connected before both circuits were emptied: by looks, since no gauge stands there yet. */
-const EMPTIED = mustBe(
-  'emptied',
-  'Both circuits emptied',
-  'Engine off, the brake applied 40 times and more, and the bleed of each accumulator opened slowly into a closed hose until its flow has stopped?',
-  'Both emptied, nothing comes',
-  [
-    'charged',
-    'Not yet, or it still comes',
-    untilMended(
-      'Apply until the pedal brings nothing more, then bleed each accumulator into a closed hose until nothing comes. No gauge is connected before that: a check valve keeps each circuit by itself.',
-    ),
-  ],
-);
 
 const RAMS = mustBe(
   'rams',
@@ -115,6 +78,8 @@ const RAMS = mustBe(
   ],
   ['closed', 'That line stays closed, no gauge goes there'],
 );
+
+const LEVELLED = { levelled: true } as const;
 
 const AT_REST = { ignition: 'off', engine: 'off' } as const;
 
@@ -143,7 +108,7 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
           'lining-dust',
           'bench-pressure',
         ],
-        first: [EMPTIED, RAMS],
+        first: [emptied('Engine off'), RAMS],
         fits: 'a gauge at each accumulator behind its check valve, one in the ram line, one at a front and one at a rear bleed screw, the force gauge on the pedal, rules at both rear corners',
         spends:
           'Engine off, the brake applied until both accumulators read zero; body on stands and the rams bled into a closed hose where a gauge stands in their line.',
@@ -158,40 +123,15 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
     },
   },
   source: enginePump,
-  unit: storedPressure,
+  unit: storedPressure(LEVELLED),
   load: lineBrakes,
   members: {
-    source: { ...pump, motion: pumpOn(PORTS) },
-    unit: { ...circuits, motion: circuitsOn(PORTS) },
+    source: { ...pump, motion: pumpOn(PORTS, BY_ENGINE) },
+    unit: { ...circuits, motion: circuitsOn(PORTS, LEVELLED) },
     load: { ...brakes, motion: brakesOn(PORTS) },
   },
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
-  curve: {
-    input: 'pedal_N',
-    output: 'output',
-    sources: ['metering.supply'],
-    releasing: 'releasing',
-    knee: { reading: 'begins', word: 'begins' },
-  },
-  logged: ({ unit: { shell_m3, preCharge_Pa } }) => ({
-    accumulators: [
-      { port: 'supply', name: 'front accumulator', shell_m3, preCharge_Pa },
-      { port: 'supply-2', name: 'rear accumulator', shell_m3, preCharge_Pa },
-    ],
-  }),
-  traced: [
-    { result: 'supply.flick-up', item: 'flick.supply' },
-    { result: 'supply-2.flick-up', item: 'flick.supply2' },
-  ],
-  fluid: ({ unit }) => unit.fluid,
-  full: ({ unit, source }) => ({
-    pedal_N: Math.max(...unit.metering_N),
-    supply_Pa: unit.out_Pa,
-    supply2_Pa: unit.out_Pa,
-    idle_PerS: source.idle_PerS,
-    fluid_K: 293.15,
-    applications: 0,
-  }),
+  ...storedCircuits,
   upcasts: [knowingNoStop],
   withoutPower: ({ unit, load }, whole, full) => {
     const circuit = (side: 'front' | 'rear', reading: string): StoredCircuit => ({
@@ -206,9 +146,9 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
       stop: load.stop,
       whole,
       powered: { ...full, supply_Pa: unit.in_Pa, supply2_Pa: unit.in_Pa },
+      by: { travel: 'load.travel' },
       front: circuit('front', 'output'),
       rear: circuit('rear', 'output2'),
     });
   },
-  excused: { supply: [], load: ['applications', 'applications-2'] },
 });

@@ -1,8 +1,10 @@
 import type { Port } from '../contract/family';
 
 /** A pressure gauge on a bleed screw, five minutes on and four off with bleeding; a tee in the hose. Handbook-models 8.3. */
-const GAUGE_S = 540;
-const TEE_S = 120;
+export const GAUGE_S = 540;
+const HOSE_TEE_S = 120;
+/** A gauge with a tee behind a check valve: with everything at zero, and bled. */
+export const TEE_S = 300;
 
 /** Where a travelling technician reads on any vehicle. A test that needs a gauge which nobody carries is left out. */
 export const BRAKE_PORTS = [
@@ -32,7 +34,7 @@ export const BRAKE_PORTS = [
 /** The same where a vacuum works the booster: only the vacuum gauge is always at hand. */
 export const VEHICLE_PORTS = [
   ...BRAKE_PORTS,
-  { id: 'supply', name: 'Vacuum at the booster', short: 'Vacuum', quantity: 'depression', fit_s: TEE_S },
+  { id: 'supply', name: 'Vacuum at the booster', short: 'Vacuum', quantity: 'depression', fit_s: HOSE_TEE_S },
   {
     id: 'source',
     name: 'Vacuum at its source',
@@ -40,7 +42,7 @@ export const VEHICLE_PORTS = [
     quantity: 'depression',
     ink: 'supply',
     optional: true,
-    fit_s: TEE_S,
+    fit_s: HOSE_TEE_S,
   },
   {
     id: 'gap',
@@ -53,6 +55,16 @@ export const VEHICLE_PORTS = [
 ] as const satisfies readonly Port[];
 
 export type VehiclePort = (typeof VEHICLE_PORTS)[number]['id'];
+
+/** Fluid that stands in a reservoir, where a thermometer is at hand. */
+export const RESERVOIR = {
+  id: 'fluid',
+  name: 'Fluid in the reservoir',
+  short: 'Fluid',
+  quantity: 'temperature',
+  ink: 'supply',
+  optional: true,
+} as const satisfies Port;
 
 /** Places of ports among those of a vehicle, by name. */
 export const portPlaces = <Id extends VehiclePort>(...ids: readonly Id[]): Readonly<Record<Id, number>> =>

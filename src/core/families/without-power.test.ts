@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { printSentence } from '../quantities/sentence';
 import { hydraulicVehicle, type HydraulicVehicleProfile } from './hydraulic-vehicle';
+import { pedalValveVehicle, type PedalValveVehicleProfile } from './pedal-valve-vehicle';
 import { FAMILIES, type FamilyKind } from './registry';
 import { storedPressureVehicle, type StoredPressureVehicleProfile } from './stored-pressure-vehicle';
 import type { StopFigures } from './stop-figures';
@@ -122,6 +123,27 @@ test('a car too heavy for what is stored is told so, with no count of stops', ()
   expect(figures('stored-pressure-vehicle', heavy)).toEqual({
     'Deceleration of the stop': expect.closeTo(2.44, 2),
   });
+});
+
+test('on what is stored, a machine: the travel of its pedal, and so many stops until a lamp', () => {
+  const typical = pedalValveVehicle.typical as PedalValveVehicleProfile;
+  const stop = { mass_kg: 11_500, front_NPerBar: 900, rear_NPerBar: 700, contact_Pa: 0.4 * BAR };
+  const profile = { ...typical, load: { ...typical.load, stop } };
+  const told = figures('pedal-valve-vehicle', profile);
+  // 11 500 kg · 2.4418 m/s² = 28 081 N; circuit 2 is 25 N/2.01 cm² = 1.244 bar behind: 900·u + 700·(u − 1.244) = 28 081.
+  const beyondContact_bar = (28_081 + 700 * 1.2438) / 1600;
+  const first_bar = beyondContact_bar + 0.4;
+  // x = 1.5 mm + (p·A + 35 + 30)/160 N/mm.
+  expect(told['Pedal travel for it']! * 1e3).toBeCloseTo(1.5 + (first_bar * 20.1 + 65) / 160, 3);
+  expect(told).not.toHaveProperty('Pedal force for it');
+  // Gas from 150 bar down to 100 with no heat on the way, index 1.7 (handbook-models P.1): 85 bar in 0.75 L. 8 cc and 1.5 cc for 10 bar.
+  const filled_m3 = (0.75e-3 * (85 + 1.013) * (1.035 / 0.998)) / (150 + 1.013);
+  const given_m3 = filled_m3 * (((150 + 1.013) / (100 + 1.013)) ** (1 / 1.7) - 1);
+  const stops = given_m3 / (8e-6 + 1.5e-12 * first_bar * BAR);
+  expect(Math.abs(told['Such stops until the lamp, circuit 1']! - stops)).toBeLessThanOrEqual(1);
+  expect(said('pedal-valve-vehicle', profile)).toMatch(
+    /takes 4\.2 mm of the pedal’s travel\. From the least/,
+  );
 });
 
 test('twice the accumulator has twice the stops, one more or less', () => {

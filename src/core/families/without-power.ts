@@ -28,9 +28,41 @@ const RULE = { value: RULE_N, quantity: 'force' } as const;
 const SPEED = { value: speed_mPerS, quantity: 'speed' } as const;
 const LIMIT = { value: failedAssistLimit_m(speed_mPerS), quantity: 'altitude' } as const;
 
-/** Pedal force at which what is told reaches so much. */
-const pedalFor_N = (needed: number, at: (pedal_N: number) => number): number =>
-  rootOfFalling((pedal_N) => needed - at(pedal_N), 0, MOST_N, CLOSE_N);
+/** How hard or how far a pedal is pressed, as the model has it. SI. */
+interface Pressed {
+  readonly input: string;
+  readonly quantity: 'force' | 'travel';
+  readonly most: number;
+  /** How closely it is found. */
+  readonly close: number;
+  /** How closely the travel is told that comes with it, m. */
+  readonly told_m: number;
+}
+const BY_FORCE: Pressed = {
+  input: 'pedal_N',
+  quantity: 'force',
+  most: MOST_N,
+  close: CLOSE_N,
+  told_m: TRAVEL_TOLD_M,
+};
+/** A valve that meters by travel is set more closely than brakes are clear of their drums. */
+const SET_WITHIN_M = 2e-4;
+
+/** A pedal that sets the pressure by its travel, up to its stop. */
+export const byTravel = (stop_m: number): Pressed => ({
+  input: 'travel_m',
+  quantity: 'travel',
+  most: stop_m,
+  close: 1e-6,
+  told_m: SET_WITHIN_M,
+});
+
+/** How the pedal has to be pressed until what is told reaches so much. */
+const pressedFor = (
+  needed: number,
+  at: (pressed: number) => number,
+  { most, close }: Pressed = BY_FORCE,
+): number => rootOfFalling((pressed) => needed - at(pressed), 0, most, close);
 
 /** A master cylinder that the foot pushes through a booster. */
 interface ByFoot {
@@ -55,8 +87,8 @@ export function byFoot({ stop, valve, whole, powered }: ByFoot): WithoutPower | 
   const line_Pa = (power: typeof powered) => (pedal_N: number) =>
     whole.shows('load.pressure', { ...power, pedal_N });
   const needed_Pa = pressureFor_Pa(brakes, stop.mass_kg * ASKED.value);
-  const alone = { value: pedalFor_N(needed_Pa, line_Pa(unpowered)), quantity: 'force' } as const;
-  const helped = { value: pedalFor_N(needed_Pa, line_Pa(powered)), quantity: 'force' } as const;
+  const alone = { value: pressedFor(needed_Pa, line_Pa(unpowered)), quantity: 'force' } as const;
+  const helped = { value: pressedFor(needed_Pa, line_Pa(powered)), quantity: 'force' } as const;
   const travel_m = whole.shows('load.travel', { ...unpowered, pedal_N: alone.value });
   const travel = { value: travel_m, quantity: 'travel', u: TRAVEL_TOLD_M } as const;
   const { front_N, rear_N } = axleForces_N(brakes, line_Pa(unpowered)(RULE_N));
@@ -112,6 +144,8 @@ interface ByReserve {
   readonly stop: StopFigures | null;
   readonly whole: HealthyWhole;
   readonly powered: Readonly<Record<string, number>>;
+  /** Reading of the pedal’s travel, where the pedal is pressed by a force. */
+  readonly by: { readonly travel: string } | Pressed;
   readonly front: StoredCircuit;
   readonly rear: StoredCircuit;
 }
@@ -123,20 +157,24 @@ interface ByReserve {
  *
  * @returns null where the profile does not say what a stop follows from
  */
-export function byReserve({ stop, whole, powered, front, rear }: ByReserve): WithoutPower | null {
+export function byReserve({ stop, whole, powered, by, front, rear }: ByReserve): WithoutPower | null {
   if (!stop) return null;
   const { front_NPerPa, rear_NPerPa, contact_Pa } = brakesOf(stop);
-  const brakes_Pa = ({ reading }: StoredCircuit, pedal_N: number) =>
-    whole.shows(reading, { ...powered, pedal_N });
-  const force_N = (pedal_N: number) =>
-    front_NPerPa * Math.max(0, brakes_Pa(front, pedal_N) - contact_Pa) +
-    rear_NPerPa * Math.max(0, brakes_Pa(rear, pedal_N) - contact_Pa);
-  const pedal = { value: pedalFor_N(stop.mass_kg * ASKED.value, force_N), quantity: 'force' } as const;
+  const way = 'travel' in by ? BY_FORCE : by;
+  const shown = (reading: string, pressed: number) =>
+    whole.shows(reading, { ...powered, [way.input]: pressed });
+  const force_N = (pressed: number) =>
+    front_NPerPa * Math.max(0, shown(front.reading, pressed) - contact_Pa) +
+    rear_NPerPa * Math.max(0, shown(rear.reading, pressed) - contact_Pa);
+  const pedal = {
+    value: pressedFor(stop.mass_kg * ASKED.value, force_N, way),
+    quantity: way.quantity,
+  } as const;
   const empty = sentence(
     'With nothing stored the pedal moves and brakes nothing: the vehicle waits until its lamps are out.',
   );
   const asked = { name: 'Deceleration of the stop', ...ASKED };
-  if (pedal.value >= MOST_N)
+  if (pedal.value >= way.most)
     return {
       plain: [
         sentence('What is stored presses too little for a moderate stop ({asked}).', { asked: ASKED }),
@@ -144,10 +182,10 @@ export function byReserve({ stop, whole, powered, front, rear }: ByReserve): Wit
       ],
       figures: [asked],
     };
-  const travel_m = whole.shows('load.travel', { ...powered, pedal_N: pedal.value });
-  const travel = { value: travel_m, quantity: 'travel', u: TRAVEL_TOLD_M } as const;
+  const travel_m = 'travel' in by ? shown(by.travel, pedal.value) : pedal.value;
+  const travel = { value: travel_m, quantity: 'travel', u: way.told_m } as const;
   const stopsOf = (circuit: StoredCircuit): number => {
-    const pressure_Pa = brakes_Pa(circuit, pedal.value);
+    const pressure_Pa = shown(circuit.reading, pedal.value);
     const given = given_m3(circuit.vessel, Math.max(circuit.lamp_Pa, pressure_Pa), false);
     return Math.floor(given / circuit.taken_m3(pressure_Pa));
   };
@@ -160,14 +198,14 @@ export function byReserve({ stop, whole, powered, front, rear }: ByReserve): Wit
   return {
     plain: [
       sentence(
-        'With the engine stopped the brake works on what is stored, with the usual effort: a moderate stop ({asked}) takes {pedal} at the pedal and {travel} of its travel. From the least that is stored with the engine running it is enough for {stops} such stops, until a lamp lights.',
+        `With the engine stopped the brake works on what is stored, with the usual effort: a moderate stop ({asked}) takes ${'travel' in by ? '{pedal} at the pedal and {travel} of its travel' : '{travel} of the pedal’s travel'}. From the least that is stored with the engine running it is enough for {stops} such stops, until a lamp lights.`,
         { asked: ASKED, pedal, travel, stops },
       ),
       empty,
     ],
     figures: [
       asked,
-      { name: 'Pedal force for it', ...pedal },
+      ...('travel' in by ? [{ name: 'Pedal force for it', ...pedal }] : []),
       { name: 'Pedal travel for it', ...travel },
       ...counts.map(({ name, ...count }) => ({ name: `Such stops until the lamp, ${name}`, ...count })),
     ],

@@ -168,6 +168,8 @@ describe('an answer with a consequence stops the test', () => {
         'motor-pump-booster': ['fluid', 'emptied', 'clamped'],
         'motor-pump-vehicle': ['fluid', 'chocked', 'emptied', 'good.dry', 'good.pedal'],
         'hydraulic-vehicle': ['fluid', 'chocked', 'emptied', 'hoses', 'good.dry', 'good.pedal'],
+        'pedal-valve-vehicle': ['fluid', 'chocked', 'emptied', 'lowered', 'good.dry', 'good.pedal'],
+        'stored-pressure': ['fluid', 'emptied', 'clamped'],
         'stored-pressure-vehicle': [
           'fluid',
           'chocked',

@@ -111,6 +111,25 @@ const storedPressure = {
   second: meter('RT-4', 'timer-2', 'duration', 86_400, 0.1, 1e-4),
 };
 
+const valveRig = {
+  treadle: [pack.rule],
+  supply: [pack.first],
+  'supply-2': [pack.second],
+  output: [pack.circuitLow, pack.circuit],
+  'output-2': [pack.other],
+  oil: [pack.oil],
+  recorder: [pack.timer],
+} as const;
+
+const storedPressureRig = {
+  supply: [storedPressure.front],
+  'supply-2': [storedPressure.rear],
+  timer: [storedPressure.first],
+  'timer-2': [storedPressure.second],
+  speed: [storedPressure.engine],
+  fluid: [pumped.fluid],
+} as const;
+
 /** Gauges on each port, by family. */
 export const RIGS = {
   'remote-vacuum': {
@@ -132,15 +151,8 @@ export const RIGS = {
     gap: [carried.depth],
     clock: [servoGauges.watch],
   },
-  'pedal-valve': {
-    treadle: [pack.rule],
-    supply: [pack.first],
-    'supply-2': [pack.second],
-    output: [pack.circuitLow, pack.circuit],
-    'output-2': [pack.other],
-    oil: [pack.oil],
-    recorder: [pack.timer],
-  },
+  'pedal-valve': valveRig,
+  'pedal-valve-vehicle': valveRig,
   'hydraulic-booster': {
     pedal: [carried.pedal],
     output: [gauges.outLow, gauges.outHigh],
@@ -183,20 +195,22 @@ export const RIGS = {
     flow: [steered.flow],
     fluid: [pumped.fluid],
   },
-  'stored-pressure-vehicle': {
+  'stored-pressure': {
     pedal: [carried.pedal],
-    supply: [storedPressure.front],
-    'supply-2': [storedPressure.rear],
+    ...storedPressureRig,
     front: [carried.front],
     rear: [carried.rear],
     travel: [carried.rule],
-    timer: [storedPressure.first],
-    'timer-2': [storedPressure.second],
+  },
+  'stored-pressure-vehicle': {
+    pedal: [carried.pedal],
+    ...storedPressureRig,
+    front: [carried.front],
+    rear: [carried.rear],
+    travel: [carried.rule],
     ram: [storedPressure.ram],
     left: [storedPressure.left],
     right: [storedPressure.right],
-    speed: [storedPressure.engine],
-    fluid: [pumped.fluid],
   },
   'vacuum-vehicle': {
     pedal: [carried.pedal],

@@ -30,9 +30,11 @@ test('those are the kinds with accumulators behind gauges, and the steps in whic
     ['pedal-valve', ['supply', 'supply-2'], []],
     ['hydraulic-booster', ['line'], []],
     ['motor-pump-booster', ['supply'], []],
+    ['stored-pressure', ['supply', 'supply-2'], []],
     ['motor-pump-vehicle', ['supply'], []],
     ['hydraulic-vehicle', ['line'], []],
     ['stored-pressure-vehicle', ['supply', 'supply-2'], ['rams']],
+    ['pedal-valve-vehicle', ['supply', 'supply-2'], []],
   ]));
 
 test('a body that stands on what was bled is not lifted again: behind those steps no source is asked for', () => {

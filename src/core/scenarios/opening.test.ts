@@ -22,7 +22,9 @@ const FEEDS: Record<
   'motor-pump-booster': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'motor-pump-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'hydraulic-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
+  'stored-pressure': { source: 'pump', on: 'on', said: 'Pump is on' },
   'stored-pressure-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
+  'pedal-valve-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles', still: 'It is charged' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 

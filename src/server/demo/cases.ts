@@ -308,6 +308,28 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 1,
     bench: { seed: 107, fault: ['gas-loss', 0.5] },
   },
+  {
+    job: job(
+      'GF-0438',
+      'ridgeLoader',
+      'Ridge loader',
+      'Drags after an hour of work; the rims are too hot to touch. Cold it is fine.',
+      1,
+    ),
+    daysAgo: 0,
+    bench: { seed: 108, fault: ['return-restricted', 0.6] },
+  },
+  {
+    job: job(
+      'GF-0439',
+      'moorCircuits',
+      'Pilot’s saloon',
+      'Valve block rebuilt, two new spheres. To be proved before it goes back under the saloon.',
+      3,
+    ),
+    daysAgo: 0,
+    bench: { seed: 109, fault: ['block-rear-low', 0.6], until: 'metering.1.input' },
+  },
   // A shuttle that comes every half a year: its gas goes slowly, and the history says when it will be too low.
   ...(
     [

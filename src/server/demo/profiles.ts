@@ -3,9 +3,11 @@ import type { HydraulicVehicleProfile } from '@/core/families/hydraulic-vehicle'
 import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
 import type { MotorPumpVehicleProfile } from '@/core/families/motor-pump-vehicle';
 import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
+import type { PedalValveVehicleProfile } from '@/core/families/pedal-valve-vehicle';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import type { RodServoProfile } from '@/core/families/rod-servo/index';
 import { FAMILIES } from '@/core/families/registry';
+import type { StoredPressureBenchProfile } from '@/core/families/stored-pressure-bench';
 import type { StoredPressureVehicleProfile } from '@/core/families/stored-pressure-vehicle';
 import type { VacuumVehicleProfile } from '@/core/families/vacuum-vehicle';
 import { INHG_PA } from '@/core/quantities/units';
@@ -20,6 +22,8 @@ const hydraulicBooster = FAMILIES['hydraulic-booster'].typical as HydraulicBench
 const hydraulicVehicle = FAMILIES['hydraulic-vehicle'].typical as HydraulicVehicleProfile;
 const storedPressure = FAMILIES['stored-pressure-vehicle'].typical as StoredPressureVehicleProfile;
 const pedalValve = FAMILIES['pedal-valve'].typical as PedalValveProfile;
+const storedBench = FAMILIES['stored-pressure'].typical as StoredPressureBenchProfile;
+const valveMachine = FAMILIES['pedal-valve-vehicle'].typical as PedalValveVehicleProfile;
 const servo = FAMILIES['rod-servo'].typical as RodServoProfile;
 const van = FAMILIES['vacuum-vehicle'].typical as VacuumVehicleProfile;
 
@@ -294,6 +298,27 @@ export const profiles = {
     },
     load: { ...storedPressure.load, name: 'Esk & Moor saloon brakes', stop: stopOf(1750, 110, 75) },
   },
+  moorCircuits: {
+    ...storedBench,
+    name: 'Esk & Moor circuits SP-12, rebuilt',
+    maker: 'Esk & Moor',
+    source: { ...storedBench.source, name: 'Esk & Moor pump EP-3', idle_PerS: 14 },
+    unit: {
+      ...storedBench.unit,
+      name: 'Esk & Moor circuits SP-12R',
+      preCharge_Pa: 62 * BAR,
+      lamp_Pa: 80 * BAR,
+    },
+    load: { ...storedBench.load, name: 'Bench calipers for the SP-12' },
+  },
+  ridgeLoader: {
+    ...valveMachine,
+    name: 'Varnholt Ridge Loader',
+    maker: 'Varnholt',
+    source: { ...valveMachine.source, name: 'Varnholt charge valve CV-4', charge_Pa: 160 * BAR },
+    unit: { ...valveMachine.unit, name: 'Varnholt DV-18', charge_Pa: 160 * BAR, preCharge_Pa: 88 * BAR },
+    load: { ...valveMachine.load, name: 'Varnholt axle brakes', stop: stopOf(11_500, 900, 700) },
+  },
   mailVan: vehicle('Tollan Mail Van 3', 'Tollan', { load: { stop: stopOf(1900, 175, 70) } }),
   libraryBus: vehicle('Varnholt Harbour Coach', 'Varnholt', {
     unit: {
@@ -327,7 +352,9 @@ export const profiles = {
   | MotorPumpBenchProfile
   | HydraulicBenchProfile
   | HydraulicVehicleProfile
+  | StoredPressureBenchProfile
   | StoredPressureVehicleProfile
+  | PedalValveVehicleProfile
   | MotorPumpVehicleProfile
   | VacuumVehicleProfile
   | VacuumVehicleProfile['unit']

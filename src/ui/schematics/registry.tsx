@@ -9,6 +9,7 @@ import { PedalVacuumDrawing } from './pedal-vacuum';
 import { PedalValveDrawing } from './pedal-valve';
 import { RemoteVacuumDrawing } from './remote-vacuum';
 import { RodServoDrawing } from './rod-servo';
+import { StoredPressureDrawing } from './stored-pressure';
 import { StoredPressureVehicleDrawing } from './stored-pressure-vehicle';
 import { VacuumVehicleDrawing } from './vacuum-vehicle';
 
@@ -22,6 +23,8 @@ export const SCHEMATICS = {
   'motor-pump-booster': MotorPumpBoosterDrawing,
   'motor-pump-vehicle': MotorPumpVehicleDrawing,
   'hydraulic-vehicle': HydraulicVehicleDrawing,
+  'stored-pressure': StoredPressureDrawing,
   'stored-pressure-vehicle': StoredPressureVehicleDrawing,
+  'pedal-valve-vehicle': PedalValveDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

@@ -8,6 +8,7 @@ import { PLACES as VALVE } from './pedal-valve';
 import { PLACES as REMOTE } from './remote-vacuum';
 import { PLACES as SERVO } from './rod-servo';
 import { SCHEMATICS } from './registry';
+import { PLACES as STORED_BENCH } from './stored-pressure';
 import { PLACES as STORED } from './stored-pressure-vehicle';
 import { PLACES as VEHICLE } from './vacuum-vehicle';
 
@@ -23,7 +24,9 @@ describe.each([
   ['motor-pump-booster', PUMPED],
   ['motor-pump-vehicle', PUMPED_VEHICLE],
   ['hydraulic-vehicle', STEERED],
+  ['stored-pressure', STORED_BENCH],
   ['stored-pressure-vehicle', STORED],
+  ['pedal-valve-vehicle', VALVE],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

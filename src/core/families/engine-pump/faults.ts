@@ -1,5 +1,5 @@
 import type { CautionId } from '../../contract/cautions';
-import type { Fault, Look, Part } from '../../contract/family';
+import { SHOWN_BY_UNIT, type Fault, type Look, type Part } from '../../contract/family';
 import { moving } from '../../model/vectors';
 import { part } from '../part-kinds';
 import { left } from '../severity';
@@ -34,5 +34,5 @@ export const faults: readonly Fault[] = [pumpWorn('front'), pumpWorn('rear')];
 export const looks: readonly Look[] = [];
 
 export const parts: readonly Part[] = [
-  part('pump', 'Pump', ['level', 'seep', 'charge', 'cycles', 'rise'], ['supply', 'supply-2']),
+  part('pump', 'Pump', ['level', 'seep', 'charge', 'cycles', SHOWN_BY_UNIT.flow], ['supply', 'supply-2']),
 ];

@@ -1,19 +1,19 @@
 import type { Port } from '../../contract/family';
 import { inputAt, type Instant, type Motion } from '../../model/motion';
-import { KEY_COMMAND, type VehicleHands } from '../vehicle-hands';
+import type { PumpDrive } from '../pump-drive';
 import { named } from './member';
 
-/** The pump over time: it gives each circuit what it gives while the engine idles and the valve block there lets it in. */
-export const motionOn = (ports: readonly Port[]): Motion => ({
+/** The pump over time: it gives each circuit what it gives while it is turned and the valve block there lets it in. */
+export const motionOn = (ports: readonly Port[], { command, turns }: PumpDrive): Motion => ({
   states: [],
-  commands: [KEY_COMMAND],
+  commands: [command],
   owns: [],
   with: (vector, { nodes, inputs }) => {
     const p = named(vector);
     const given_m3PerS = [p.front_m3 * p.idle_PerS, p.rear_m3 * p.idle_PerS];
     const fluid_K = inputAt({ inputs }, 'temperature_K');
     const at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
-    const runs = ({ hands }: Instant) => (hands as VehicleHands).key === 'engine';
+    const runs = ({ hands }: Instant) => turns(hands);
     return {
       atRest: () => [],
       passes: (instant) => {

@@ -9,4 +9,6 @@ export const keeps: Keeps<EnginePumpProfile>['readings'] = {
   'source.fluid': { to: 'noted' },
 };
 
-export const results = (): ResultRule[] => [byItem('idle', 'idle.speed', 'Engine at idle', 'supply')];
+export const results = (): ResultRule[] => [
+  byItem('idle', 'idle.speed', 'Drive of the pump, at idle', 'supply'),
+];

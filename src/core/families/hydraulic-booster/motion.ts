@@ -16,7 +16,7 @@ import {
 } from '../../model/motion';
 import { LOADED_PA } from '../inputs';
 import { PowerMotion, powerStates } from '../power-motion';
-import type { SteeringDrive } from '../steering-drive';
+import type { PumpDrive } from '../pump-drive';
 import { circle_m2 } from '../profile-fields';
 import { LOAD_VALVE_COMMAND, PEDAL_COMMAND, type SteeringHands } from '../vehicle-hands';
 import { named, OPEN_PA, type Parameters } from './member';
@@ -70,7 +70,7 @@ class HydraulicBoosterMotion implements Moving {
     vector: Vector,
     private readonly place: Place,
     ports: readonly Port[],
-    private readonly drive: SteeringDrive,
+    private readonly drive: PumpDrive,
   ) {
     const p = named(vector);
     this.p = p;
@@ -155,7 +155,7 @@ class HydraulicBoosterMotion implements Moving {
 }
 
 /** Over time, with what true gauges on some ports show. */
-export const motionOn = (ports: readonly Port[], drive: SteeringDrive): Motion => ({
+export const motionOn = (ports: readonly Port[], drive: PumpDrive): Motion => ({
   states,
   commands: [PEDAL_COMMAND, LOAD_VALVE_COMMAND],
   owns: ['charge'],

@@ -1,4 +1,4 @@
-import type { Fault, Look, Part } from '../../contract/family';
+import { SHOWN_BY_UNIT, type Fault, type Look, type Part } from '../../contract/family';
 import { moving } from '../../model/vectors';
 import { line, part } from '../part-kinds';
 import { grown } from '../severity';
@@ -29,12 +29,14 @@ export const faults: readonly Fault[] = [
 
 export const looks: readonly Look[] = [];
 
-const PRESSURES = ['metering', 'applications', 'bumps'];
+const PRESSURES = ['metering', 'applications'];
+/** Where the rear brakes show besides is said by what lets pressure into them. */
+const REAR_PRESSURES = [...PRESSURES, SHOWN_BY_UNIT.pressure];
 
 export const parts: readonly Part[] = [
   part('small-master', 'Small master and what it fills', ['travel', 'seep'], ['supply', 'supply-2']),
-  part('front-brakes', 'Front brakes', ['metering', 'applications', 'seep'], ['supply', 'front']),
-  part('rear-brakes', 'Rear brakes', ['metering', 'applications', 'bumps', 'seep'], ['supply-2', 'rear']),
-  line('front-line', 'Line to the front brakes', PRESSURES.slice(0, 2), ['supply', 'front']),
-  line('rear-line', 'Line to the rear brakes', PRESSURES, ['supply-2', 'rear']),
+  part('front-brakes', 'Front brakes', [...PRESSURES, 'seep'], ['supply', 'front']),
+  part('rear-brakes', 'Rear brakes', [...REAR_PRESSURES, 'seep'], ['supply-2', 'rear']),
+  line('front-line', 'Line to the front brakes', PRESSURES, ['supply', 'front']),
+  line('rear-line', 'Line to the rear brakes', REAR_PRESSURES, ['supply-2', 'rear']),
 ];

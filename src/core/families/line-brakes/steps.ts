@@ -1,6 +1,6 @@
 import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
-import { readingOn } from '../bench-items';
+import { readingOn, whileFed } from '../bench-items';
 import type { LineBrakesProfile } from './profile';
 
 /** What is read of brakes on stored pressure by themselves: how far the pedal goes. */
@@ -13,7 +13,7 @@ export function steps({ travel_N }: LineBrakesProfile, _rig: Rig, at: TestedAt):
         id: 'travel',
         title: 'Pedal travel',
         instruction: `${at.says.on}, both circuits charged. Bring the pedal to the force named, always onward, and read its travel from where it stands free.`,
-        cautions: ['running-engine'],
+        cautions: whileFed(at),
         state: at.on,
         needs: ['charge'],
         leaves: { input: 'released', charge: 'full' },

@@ -3,7 +3,7 @@ import type { MotorPumpBoosterProfile } from './profile';
 
 const BAR = 1e5;
 const typicalLimit = limitFrom('Typical for motor-pump boosters; the maker’s own figure where it is known');
-const benchLimit = limitFrom('Setting of this bench');
+const benchLimit = limitFrom('Setting of this shop');
 
 /** A motor-pump booster with the handbook's figures (handbook-models 8.4, 8.5), and settings where it gives none. */
 export const typical: MotorPumpBoosterProfile = {

@@ -11,11 +11,12 @@ import {
   type NodeNow,
   type Place,
 } from '../../model/motion';
-import { TREADLE_COMMANDS, type PackHands } from '../bench-hands';
+import { COCKS_COMMAND, TREADLE_COMMAND, type TreadleHands } from '../bench-hands';
 import { WARM_OIL_K } from '../bench-members';
 import { crossLeakOf_m3, landsOf_m3, named, vesselOf, type Parameters } from './member';
 import { ports } from './places';
 import { OIL } from './profile';
+import type { Cocks } from './steps';
 
 /** What changes with time in one circuit. */
 const statesOf = (n: 1 | 2) =>
@@ -155,7 +156,7 @@ class PedalValveMotion implements Moving {
     return [...this.first.atRest(), ...this.second.atRest()];
   }
 
-  rates(y: Float64Array, dy: Float64Array, { hands }: Instant<PackHands>): void {
+  rates(y: Float64Array, dy: Float64Array, { hands }: Instant<TreadleHands>): void {
     const travel_m = Math.min(hands.treadle_m, this.p.stop_m);
     const pack_Pa = this.charge.effort;
     const across = this.across_m3PerSPa * (this.first.brake_Pa(y) - this.second.brake_Pa(y));
@@ -165,7 +166,7 @@ class PedalValveMotion implements Moving {
     this.charge.passed = 0;
   }
 
-  shown(y: Float64Array, { hands }: Instant<PackHands>, shown: Float64Array): void {
+  shown(y: Float64Array, { hands }: Instant<TreadleHands>, shown: Float64Array): void {
     shown[PORT.treadle!] = Math.min(hands.treadle_m, this.p.stop_m);
     shown[PORT.supply!] = this.first.stored_Pa(y);
     shown[PORT['supply-2']!] = this.second.stored_Pa(y);
@@ -176,9 +177,10 @@ class PedalValveMotion implements Moving {
   }
 }
 
-export const motion: Motion = {
+/** The valve over time. */
+export const motionWith = ({ cocks }: Cocks): Motion => ({
   states: [...statesOf(1), ...statesOf(2)],
-  commands: TREADLE_COMMANDS,
+  commands: cocks ? [TREADLE_COMMAND, COCKS_COMMAND] : [TREADLE_COMMAND],
   owns: [],
   with: (parameters, place) => new PedalValveMotion(parameters, place),
-};
+});

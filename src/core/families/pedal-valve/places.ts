@@ -1,5 +1,6 @@
 import type { Part, Port } from '../../contract/family';
 import { gauge, line, part } from '../part-kinds';
+import type { Cocks } from './steps';
 
 /** Where readings are taken on a dual pedal valve. */
 export const ports: readonly Port[] = [
@@ -28,7 +29,7 @@ const SECOND = ['supply-2', 'output-2'];
 const BOTH = [...FIRST, ...SECOND];
 
 /** What can be changed on a dual pedal valve, and which steps it makes stale. */
-export const parts: readonly Part[] = [
+const everyPart: readonly Part[] = [
   part('spools', 'Spools and their bores', [...METERING, ...CHARGE], BOTH),
   part('drilling', 'Feedback drilling', ['sweep', 'hold', 'reserve'], FIRST),
   part('spring', 'Metering spring', [...METERING, ...FILLING], []),
@@ -54,3 +55,12 @@ export const parts: readonly Part[] = [
     ['supply', 'supply-2'],
   ),
 ];
+
+/** The same where it is tested: without cocks nothing is read of what crosses over. */
+export const partsWith = ({ cocks }: Cocks): readonly Part[] =>
+  cocks
+    ? everyPart
+    : everyPart.map(({ disturbs, ...one }) => ({
+        ...one,
+        disturbs: disturbs.filter((step) => step !== 'cross'),
+      }));

@@ -8,22 +8,10 @@ import type { PedalValveProfile } from './profile';
 /** A spool begins to move within this of where it should, m. */
 const BEGINS_M = 0.5e-3;
 
-/** Oil is warm enough from here on: colder, it does what a plugged drilling does. Handbook-models 8.7. */
-const WARM_OIL: Limit = {
-  value: 303.15,
-  source: 'Typical: a valve is judged with its oil at 30 °C or more, for cold oil makes a sound one hunt',
-};
-
 /** What the readings of a dual pedal valve must keep to. Handbook-models 8.7. */
 export const keeps: Keeps<PedalValveProfile> = {
   supply: () => null,
   readings: {
-    'source.charged': {
-      to: 'range',
-      low: ({ charge_Pa, limits }) => offBy(charge_Pa, limits.charge_Pa, -1),
-      high: ({ charge_Pa, limits }) => offBy(charge_Pa, limits.charge_Pa, 1),
-    },
-    'source.oil': { to: 'at-least', limit: () => WARM_OIL },
     begins: { to: 'about', least: ({ limits }) => ({ ...limits.output_fraction, value: BEGINS_M }) },
     residual: { to: 'at-most', limit: ({ limits }) => limits.residual_Pa },
     peak: { to: 'about', least: ({ limits }) => limits.peak_Pa },
@@ -39,8 +27,6 @@ export const keeps: Keeps<PedalValveProfile> = {
   },
   otherwise: { to: 'band', says: ({ limits }) => [limits.output_fraction, limits.hysteresis_Pa] },
 };
-
-const offBy = (value: number, by: Limit, sign: 1 | -1): Limit => ({ ...by, value: value + sign * by.value });
 
 /** Above the lamp for as many applications as there must be; those beyond show where the reserve ends. */
 function aboveLamp(
@@ -66,7 +52,6 @@ export function results(profile: PedalValveProfile): ResultRule[] {
     limit: limits.applications,
   });
   return [
-    { of: 'looked' },
     byItem('pre-charge-1', 'flick.supply', 'Flick-up, accumulator 1'),
     byItem('pre-charge-2', 'flick.supply2', 'Flick-up, accumulator 2'),
     byItem('charge-1', 'rest.supply', 'Charge, accumulator 1', 'supply'),

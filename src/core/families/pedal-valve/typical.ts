@@ -6,7 +6,7 @@ const MM = 1e-3;
 const typicalLimit = limitFrom(
   'Typical for dual pedal valves of working machines; the maker’s own figure where it is known',
 );
-const benchLimit = limitFrom('Setting of this bench');
+const benchLimit = limitFrom('Setting of this shop');
 
 /** A dual pedal valve with the handbook's typical figures (handbook-models 8.7), and bench settings where it gives none. */
 export const typical: PedalValveProfile = {

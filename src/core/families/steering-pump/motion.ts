@@ -1,14 +1,14 @@
 import { slips_Pa } from '../../fluid/fluid-pump';
 import type { Port } from '../../contract/family';
 import type { Motion } from '../../model/motion';
-import type { SteeringDrive } from '../steering-drive';
+import type { PumpDrive } from '../pump-drive';
 import { givenBy, named, pumpOf } from './member';
 
 /** A belt takes hold again within this part of the pressure at which it slips: a line in which it slips stands still there. */
 const SLIPS_WITHIN = 0.005;
 
 /** A steering pump over time: it gives what it gives at the pressure in its line, while something turns it. Handbook-models P.3. */
-export const motionOn = (ports: readonly Port[], drive: SteeringDrive): Motion => ({
+export const motionOn = (ports: readonly Port[], drive: PumpDrive): Motion => ({
   states: [],
   commands: [drive.command],
   owns: [],

@@ -1,31 +1,21 @@
 import type { CautionId } from '../../contract/cautions';
 import type { ComplaintId } from '../../contract/complaints';
 import type { Fault, Look } from '../../contract/family';
-import { mineralLeakOf_m3 } from '../../fluid/mineral-fluid';
+import { backwards, stated } from './leaks';
 import { grown, left } from '../severity';
 import { movesCircuit, movesShared, type Side } from './parameters';
 
 const BAR = 1e5;
-const MM = 1e-3;
 const OPENING: readonly CautionId[] = ['held-by-check-valves', 'open-line'];
 const VESSEL: readonly CautionId[] = ['held-by-check-valves', 'charged-vessel', 'open-line'];
-const BODY: readonly CautionId[] = ['body-moves', 'held-by-check-valves', 'open-line'];
-
-/** Leaks as the handbook has them, as coefficients k in m³, stated as a technician measures them. */
-const stated = (k_m3: number) => k_m3 / mineralLeakOf_m3(1);
 
 const spent = left(0.8, 0.1);
 /** Gas that is left beside a burst diaphragm, as a part of the shell: all else is fluid. */
 const fluidInside = left(0.02, 0.005);
 const drifted = grown(8 * BAR, 30 * BAR);
-const backwards = grown(stated(1e-16), stated(5e-15));
 const worn = grown(0.3, 1.5);
 const dragging = grown(2, 9);
 const pinched = grown(stated(1e-15), stated(1e-13));
-const misset = grown(15 * MM, 60 * MM);
-const opened = grown(1, 3);
-const tired = left(0.9, 0.6);
-const sagged = grown(15 * MM, 50 * MM);
 /** Another sphere on the same thread: less gas, and another shell. */
 const softer = left(0.75, 0.4);
 const larger = grown(0.15, 0.4);
@@ -50,7 +40,7 @@ const eitherWay = (make: (side: Side, way: 'high' | 'low', sign: 1 | -1) => Faul
 
 const LAMP: readonly ComplaintId[] = ['lamp'];
 
-/** Faults of two circuits of stored pressure and their levelling, named and weighted as in handbook-models 8.6. */
+/** Faults of two circuits of stored pressure, named and weighted as in handbook-models 8.6. */
 export const faults: readonly Fault[] = [
   ...either((side) => ({
     id: `gas-loss-${side}`,
@@ -149,50 +139,6 @@ export const faults: readonly Fault[] = [
     parts: [`switch-${side}`],
     cautions: OPENING,
   })),
-  {
-    id: 'height-leaks',
-    prior: 9 / 2,
-    brings: ['sinks', 'lamp'],
-    name: 'height valve leaks',
-    plain: 'The height valve leaks, so the body goes down overnight and the rear circuit empties.',
-    apply: movesShared((p, s) => ({ heightLeak_m3PerS: p.heightLeak_m3PerS + backwards(s) })),
-    signs: { drops: 'drops' },
-    confirm: 'The rear circuit falls with the engine off and is quiet with the height valve’s line capped.',
-    repair: 'Renew the height valve; watch the rear circuit stand again.',
-    parts: ['height-valve'],
-    cautions: BODY,
-  },
-  ...([1, -1] as const).map((sign): Fault => {
-    const way = sign > 0 ? 'high' : 'low';
-    return {
-      id: `height-${way}`,
-      prior: 9 / 4,
-      name: `height valve set ${way}`,
-      plain: `The height valve keeps the body too ${way}.`,
-      apply: movesShared((p, s) => ({ trim_m: p.trim_m + sign * misset(s) })),
-      signs: {},
-      confirm: 'Height on springs alone as it should be, the trimmed one off by as much on both sides.',
-      repair: 'Set the linkage of the height valve by the maker’s figure; read both heights again.',
-      parts: ['height-valve'],
-      cautions: BODY,
-    };
-  }),
-  {
-    id: 'restrictor-open',
-    prior: 2,
-    brings: ['grabs'],
-    name: 'restrictor valve failed',
-    plain: 'The restrictor of the levelling stays open, so bumps nudge the rear brakes.',
-    apply: movesShared((p, s) => ({
-      restrictor_m: p.restrictor_m * (1 + opened(s)),
-      gear_m3PerS: p.gear_m3PerS * (1 + opened(s)) ** 4,
-    })),
-    signs: { knock: 'knocks' },
-    confirm: 'The rear brake pressure nudges over bumps, and the body lifts in gear as fast as parked.',
-    repair: 'Renew the restrictor valve, the rams bled on stands; try both again.',
-    parts: ['restrictor'],
-    cautions: BODY,
-  },
   ...either((side) => ({
     id: `sphere-${side}`,
     prior: 4,
@@ -223,31 +169,6 @@ export const faults: readonly Fault[] = [
     cautions: VESSEL,
   })),
   {
-    id: 'springs-tired',
-    prior: 6 / 2,
-    name: 'springs tired, and masked by the rams',
-    plain: 'The springs carry too little; the hydraulics hold the body up and hide it.',
-    apply: movesShared((p, s) => ({ spring_NPerM: p.spring_NPerM * tired(s) })),
-    signs: {},
-    confirm:
-      'On springs alone the body stands low on both sides; trimmed it is right, with the rams at more pressure.',
-    repair: 'Renew the springs as a pair; read the height on springs alone again.',
-    parts: ['springs'],
-    cautions: BODY,
-  },
-  {
-    id: 'springs-sagged',
-    prior: 6 / 2,
-    name: 'springs sagged, and masked by the rams',
-    plain: 'The springs have become shorter; the hydraulics hold the body up and hide it.',
-    apply: movesShared((p, s) => ({ free_m: p.free_m - sagged(s) })),
-    signs: {},
-    confirm: 'On springs alone the body stands low on both sides; off the car the springs are short.',
-    repair: 'Renew the springs as a pair; read the height on springs alone again.',
-    parts: ['springs'],
-    cautions: BODY,
-  },
-  {
     id: 'wrong-fluid',
     prior: 3,
     brings: ['fluid'],
@@ -265,9 +186,7 @@ export const faults: readonly Fault[] = [
 /** What is looked at, felt for and asked, and how far that can be trusted. Handbook-models 8.6; label and colour by judgement. */
 export const looks: readonly Look[] = [
   { item: 'seep', falseAlarm: 0.02, miss: 0.15 },
-  { item: 'knock', falseAlarm: 0.05, miss: 0.3 },
   { item: 'ticks', falseAlarm: 0.05, miss: 0.4 },
-  { item: 'drops', falseAlarm: 0.4, miss: 0.3 },
   { item: 'label', falseAlarm: 0.02, miss: 0.3 },
   { item: 'colour', falseAlarm: 0.03, miss: 0.4 },
 ];

@@ -18,6 +18,7 @@ import { circle_m2 } from '../profile-fields';
 import { PEDAL_COMMAND } from '../vehicle-hands';
 import { leaksOf, letIn_Pa, residual_Pa, vesselOf, type Leaks } from './circuit';
 import { CORNERS, lifting_m3PerS, nudge_Pa, onSprings_m, ramAt_Pa, type Mode } from './levelling';
+import type { Levelled } from './steps';
 import { circuitOf, sharedOf, type CircuitParameters, type SharedParameters, type Side } from './parameters';
 
 const statesOf = (side: Side) =>
@@ -45,7 +46,7 @@ const RESPONSE = {
 
 const OPENING_M2 = circle_m2(RESPONSE.opening_m);
 
-/** What can be done by hand to such a car besides its pedal and its key. */
+/** What can be done by hand to two circuits, and to a body that is levelled, besides what starts the pump. */
 // A type and no interface: only so is it one of `Hands`.
 type CarHands = {
   readonly pedal_N: number;
@@ -57,8 +58,8 @@ type CarHands = {
   readonly bounced: boolean;
 };
 
-const COMMANDS: readonly Command[] = [
-  PEDAL_COMMAND,
+/** The lever of the height valve, its mode, and a corner. */
+const LEVELLING_COMMANDS: readonly Command[] = [
   {
     kind: 'choice',
     id: 'heightLever',
@@ -159,7 +160,12 @@ class StoredPressureMotion implements Moving {
   private readonly onSprings_m: number;
   private readonly at: Readonly<Record<string, number>>;
 
-  constructor(vector: Vector, place: Place, ports: readonly Port[]) {
+  constructor(
+    vector: Vector,
+    place: Place,
+    ports: readonly Port[],
+    private readonly levelled: boolean,
+  ) {
     const shared = sharedOf(vector);
     this.shared = shared;
     const around = {
@@ -189,6 +195,7 @@ class StoredPressureMotion implements Moving {
 
   /** How far the height valve is open: 1 to the rams, −1 to the return. */
   private opened(y: Float64Array, { heightLever: lever }: CarHands): number {
+    if (!this.levelled) return 0;
     if (lever === 'bled') return -1;
     const { trim_m, lift_m } = this.shared;
     const keeps_m = lever === 'down' ? trim_m - lift_m : trim_m;
@@ -223,12 +230,13 @@ class StoredPressureMotion implements Moving {
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     const { shared, charges, brakes, at: place } = this;
     const { pedal_N, bounced } = at.hands as CarHands;
-    const height_m = Math.max(this.onSprings_m, y[this.height]!);
     shown[place.pedal!] = pedal_N;
     shown[place.supply!] = charges[0].effort;
     shown[place['supply-2']!] = charges[1].effort;
     shown[place.front!] = brakes[0].effort;
     shown[place.rear!] = brakes[1].effort + (bounced ? nudge_Pa(shared) : 0);
+    if (!this.levelled) return;
+    const height_m = Math.max(this.onSprings_m, y[this.height]!);
     shown[place.ram!] = ramAt_Pa(shared, height_m);
     shown[place.left!] = height_m;
     shown[place.right!] = height_m;
@@ -236,9 +244,9 @@ class StoredPressureMotion implements Moving {
 }
 
 /** Over time, with what true gauges on some ports show. */
-export const motionOn = (ports: readonly Port[]): Motion => ({
+export const motionOn = (ports: readonly Port[], { levelled }: Levelled): Motion => ({
   states,
-  commands: COMMANDS,
+  commands: levelled ? [PEDAL_COMMAND, ...LEVELLING_COMMANDS] : [PEDAL_COMMAND],
   owns: ['charge', 'charge-2', 'front', 'rear', 'feel'],
-  with: (parameters, place) => new StoredPressureMotion(parameters, place, ports),
+  with: (parameters, place) => new StoredPressureMotion(parameters, place, ports, levelled),
 });

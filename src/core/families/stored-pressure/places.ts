@@ -2,6 +2,7 @@ import type { Part, Port } from '../../contract/family';
 import { gauge, line, part } from '../part-kinds';
 import type { Side } from './parameters';
 import type { StoredPressureProfile } from './profile';
+import type { Levelled } from './steps';
 
 /** Where it is looked for what no gauge shows. */
 export const leakPoints: readonly Port[] = [
@@ -33,17 +34,13 @@ const ofSide = (side: Side): readonly Part[] => [
   part(`switch-${side}`, `Pressure switch, ${side} circuit`, SWITCHED, [PORT[side]]),
 ];
 
-/** What can be changed on a car with stored pressure, and which steps it makes stale. */
-export const parts: readonly Part[] = [
+/** What can be changed on two circuits of stored pressure, and which steps it makes stale. */
+const circuitParts: readonly Part[] = [
   ...ofSide('front'),
   ...ofSide('rear'),
-  part('height-valve', 'Height valve and its linkage', ['asked', ...HEIGHTS, ...STANDS], ['supply-2', 'ram']),
-  part('restrictor', 'Restrictor valve', ['bumps', 'rise'], ['supply-2', 'ram']),
-  part('springs', 'Springs', HEIGHTS, []),
   part('fluid', 'Fluid, flushed and filled anew', EVERYTHING, ['supply', 'supply-2', 'ram']),
   line('front-pressure', 'Pressure line of the front circuit', [...STORE, 'seep'], ['supply']),
   line('rear-pressure', 'Pressure line of the rear circuit', [...STORE, 'seep'], ['supply-2']),
-  line('ram-line', 'Line to the rams', [...HEIGHTS, 'seep'], ['ram']),
   gauge(
     'circuit-gauge',
     'A gauge of a circuit moved or changed',
@@ -57,3 +54,21 @@ export const parts: readonly Part[] = [
     ['front', 'rear'],
   ),
 ];
+
+/** What can be changed on the levelling. */
+const levellingParts: readonly Part[] = [
+  part('height-valve', 'Height valve and its linkage', ['asked', ...HEIGHTS, ...STANDS], ['supply-2', 'ram']),
+  part('restrictor', 'Restrictor valve', ['bumps', 'rise'], ['supply-2', 'ram']),
+  part('springs', 'Springs', HEIGHTS, []),
+  line('ram-line', 'Line to the rams', [...HEIGHTS, 'seep'], ['ram']),
+];
+
+/** Both where a body is levelled; without one nothing is read of it, and no ram is there. */
+export const partsWith = ({ levelled }: Levelled): readonly Part[] =>
+  levelled
+    ? [...circuitParts, ...levellingParts]
+    : circuitParts.map(({ disturbs, opens, ...one }) => ({
+        ...one,
+        disturbs: disturbs.filter((step) => !HEIGHTS.includes(step)),
+        opens: opens.filter((port) => port !== 'ram'),
+      }));

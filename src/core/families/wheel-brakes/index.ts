@@ -25,6 +25,6 @@ export const wheelBrakes: MemberFolder<WheelBrakesProfile> = {
   keeps,
   results,
   parts,
-  shows: { travel: [], pressure: SWEPT },
+  shows: { pressure: SWEPT },
   leakPoints,
 };

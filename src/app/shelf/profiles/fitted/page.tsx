@@ -25,8 +25,8 @@ export default async function Fitted({
       actions={<KindChoice kind={kind} kinds={VEHICLES} label="Kind of brake" />}
     >
       <Nothing>
-        Say what is fitted: what feeds the booster, the booster, and what it drives. Where a part is not
-        known, typical figures stand in with wide tolerances, and nothing fails by them.
+        Say what is fitted: what feeds the booster or valve, the booster or valve itself, and what it drives.
+        Where a part is not known, typical figures stand in with wide tolerances, and nothing fails by them.
       </Nothing>
       <FittedForm key={kind} vehicle={kind} profiles={profiles} />
     </Page>
