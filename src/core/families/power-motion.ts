@@ -1,3 +1,4 @@
+import type { FlowAt } from '../fluid/charging';
 import { orificeFlow_m3PerS } from '../fluid/fluid-pump';
 import { powerOutput_N, type PowerPiston } from '../fluid/power-piston';
 import type { NodeNow } from '../model/motion';
@@ -63,9 +64,17 @@ export class PowerMotion {
    *
    * @param available_Pa pressure before the spool
    * @param least_N force that the rod is pushed with whatever the spool does
+   * @param leaks what leaves the chamber at a pressure where nothing feeds it and nothing goes back, m³/s; null where it is fed
    * @returns what it takes of that, m³/s
    */
-  rates(y: Float64Array, dy: Float64Array, input_N: number, available_Pa: number, least_N = 0): number {
+  rates(
+    y: Float64Array,
+    dy: Float64Array,
+    input_N: number,
+    available_Pa: number,
+    least_N = 0,
+    leaks: FlowAt | null = null,
+  ): number {
     const { p, rod, from } = this;
     const aims_N = Math.max(least_N, powerOutput_N(this.piston, input_N, available_Pa));
     const give = Math.min(RESPONSE.most_mPerN, rod.give(Math.max(rod.effort, aims_N / 2)));
@@ -75,7 +84,9 @@ export class PowerMotion {
     // Through the spool: in from what stands above the chamber, out by what stands in it.
     const chamber_Pa = this.chamber_Pa(input_N, rod.effort);
     const most = this.through_mPerS(INLET_M2, Math.max(0, available_Pa - chamber_Pa));
-    const least = this.through_mPerS(this.exhaust_m2, chamber_Pa);
+    // An open spool keeps the way out shut: what has come stays where its vessel has run out.
+    const isHeld = leaks !== null && this.asked_N(input_N) > rod.effort;
+    const least = isHeld ? leaks(chamber_Pa) / p.area_m2 : this.through_mPerS(this.exhaust_m2, chamber_Pa);
     // With nothing before the spool the rod goes by the foot alone.
     const foot = input_N - p.spring_N > rod.effort ? Infinity : most;
     const speed = Math.max(-least, Math.min(aims, Math.max(most, foot)));

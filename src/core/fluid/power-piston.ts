@@ -53,9 +53,17 @@ export const powerRunout_N = (
 /** One application from a vessel that no pump fills. */
 export interface StoredApplication {
   readonly output_N: number;
-  /** The gas at the end of its stroke. */
+  /** The gas once all that it takes is out, with no heat given to it. */
   readonly stroke: Charge;
 }
+
+/** How an application is held once it was made. */
+interface Held {
+  readonly held_s: number;
+  /** What leaves at a pressure meanwhile, m³/s; left out where nothing does. */
+  readonly leak?: FlowAt;
+}
+const NOT_HELD: Held = { held_s: 0 };
 
 /** How nearly an output is found, N. */
 const CLOSE_N = 0.5;
@@ -68,8 +76,9 @@ export function drawnFast(vessel: Vessel, from: Charge, out_m3: number): Charge 
 }
 
 /**
- * One application out of a vessel with no pump, fast: the piston takes A_p for each metre that its rod goes. The pressure left at
- * the end of the stroke decides what it makes; where the fluid runs out before, the volume that was left does. Handbook-models 8.4.
+ * One application out of a vessel with no pump: the piston takes A_p for each metre that its rod goes. The pressure that stands behind
+ * it decides what it makes; while it is held the gas warms, and it presses on. Where the fluid runs out before, the volume that was
+ * left does: what has come stays, but for what leaks. Handbook-models 8.4.
  *
  * @param travel_m how far the rod goes at an output, rising with it: (V(p))/A_mc behind a master cylinder
  */
@@ -79,6 +88,7 @@ export function appliedFrom(
   piston: PowerPiston,
   travel_m: (output_N: number) => number,
   input_N: number,
+  { held_s, leak }: Held = NOT_HELD,
 ): StoredApplication {
   const left_m3 = vessel.fluid_m3(from);
   const unassisted_N = Math.max(0, input_N - piston.spring_N);
@@ -87,9 +97,13 @@ export function appliedFrom(
     return { output_N: unassisted_N, stroke: drawnFast(vessel, from, left_m3) };
   // Falling: the more it makes, the more it takes, and the less pressure is left to make it.
   const over = (output_N: number): number => {
-    const out_m3 = drawn_m3(output_N);
+    const stroke = drawnFast(vessel, from, drawn_m3(output_N));
+    // Out of a vessel that has run out it is the chamber that leaks.
+    const chamber_Pa = Math.max(0, output_N + piston.spring_N - input_N) / piston.area_m2;
+    const lost_m3 = leak ? leak(Math.max(chamber_Pa, vessel.gauge_Pa(stroke))) * held_s : 0;
+    const out_m3 = drawn_m3(output_N) + lost_m3;
     if (out_m3 > left_m3) return -output_N;
-    const available_Pa = vessel.gauge_Pa(drawnFast(vessel, from, out_m3));
+    const available_Pa = vessel.gauge_Pa(vessel.stood(drawnFast(vessel, from, out_m3), held_s));
     return powerOutput_N(piston, input_N, available_Pa) - output_N;
   };
   const most_N = Math.max(unassisted_N, metered_N(piston, input_N));
@@ -128,7 +142,7 @@ export function appliedInARow(
   const stands = (charge: Charge, time_s: number) =>
     leak ? stoodLeaking(vessel, charge, time_s, leak) : vessel.stood(charge, time_s);
   for (let [n, from] = [1, full]; ; n += 1) {
-    const { output_N, stroke } = appliedFrom(vessel, from, piston, travel_m, input_N);
+    const { output_N, stroke } = appliedFrom(vessel, from, piston, travel_m, input_N, { held_s, leak });
     const held = stands(stroke, held_s);
     if (n >= count) return { output_N, stroke, held };
     from = stands(drawnFast(vessel, held, spool_m3), rests_s);

@@ -2,6 +2,8 @@ import type { Charge, Vessel } from './accumulator';
 
 /** An accumulator’s first fluid brings its gauge up, m³: no verdict rests on it. */
 const FIRST_M3 = 2e-7;
+/** What takes fluid out of it has the pressure of the gas behind it down to the last of it, m³. */
+const LAST_M3 = 2e-8;
 
 /** States of an accumulator that changes with time: its gas, and how warm that is. */
 export const vesselStates = (id: string, name: string) =>
@@ -29,9 +31,23 @@ export class VesselMotion {
 
   /** What its gauge shows, Pa: the first fluid brings it up to the gas. */
   gauge_Pa(y: Float64Array): number {
+    return this.pressure_Pa(y, FIRST_M3);
+  }
+
+  /** What it gives what draws from it, Pa. */
+  gives_Pa(y: Float64Array): number {
+    return this.pressure_Pa(y, LAST_M3);
+  }
+
+  private pressure_Pa(y: Float64Array, last_m3: number): number {
     const charge = this.charge(y);
-    const fluid = this.vessel.fluid_m3(charge) / FIRST_M3;
+    const fluid = this.vessel.fluid_m3(charge) / last_m3;
     return fluid <= 0 ? 0 : Math.min(1, fluid) * Math.max(0, this.vessel.gauge_Pa(charge));
+  }
+
+  /** It has run out, but for the last of its fluid. */
+  isOut(y: Float64Array): boolean {
+    return this.vessel.fluid_m3(this.charge(y)) < LAST_M3;
   }
 
   /** Writes its rates while fluid flows in, m³/s (out: below zero). An empty one gives nothing. */

@@ -1,5 +1,5 @@
 import { Vessel, USUAL_SETTLING_S, type Around, type Charge } from '../../fluid/accumulator';
-import { stoodLeaking } from '../../fluid/charging';
+import { stoodLeaking, type FlowAt } from '../../fluid/charging';
 import { orificeDrop_Pa, orificeFlow_m3PerS } from '../../fluid/fluid-pump';
 import { density_kgPerM3 } from '../../fluid/hydraulic-fluid';
 import {
@@ -159,7 +159,7 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     const cold_PaS = p.thicker * steering_PaS(this.around.temperature_K);
     const leak_m3PerSPa = hotLeakOf_m3(p.leak_m3PerS) / cold_PaS;
     const leak = (pressure_Pa: number) => leak_m3PerSPa * pressure_Pa;
-    let charge: Charge = vessel.settledAt(this.charged_Pa(taken));
+    let charge = chargedByBraking(vessel, this.charged_Pa(taken), leak);
     if (this.elapsed_s > 0) charge = stoodLeaking(vessel, charge, this.elapsed_s, leak);
     const travel_m = (force_N: number) => taken(ROD, force_N);
     const count = Math.max(1, this.applications);
@@ -221,6 +221,27 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     }
     return Math.min(NEVER_S, time_s);
   }
+}
+
+/** Firm brakes that charge it while the pump runs: so many, each held, one so long after another, and the foot off as the pump stops. */
+const FIRM = { times: 3, held_s: 5, apart_s: 60, off_s: 1 } as const;
+/** Held at one pressure gas gives off its heat more slowly than in one volume, by c_v/c_p: of nitrogen at 90 bar. */
+const AT_ONE_PRESSURE = 0.6;
+
+/**
+ * The gas as firm brakes have charged it from empty: each presses it to its pressure at once and warms it, it cools while that is held,
+ * and after all of them it is warmer than its shell yet.
+ */
+function chargedByBraking(vessel: Vessel, charged_Pa: number, leak: FlowAt): Charge {
+  const shell_K = vessel.around.temperature_K;
+  const left = Math.exp((-AT_ONE_PRESSURE * FIRM.held_s) / vessel.of.settling_s);
+  let charge = vessel.empty;
+  for (let n = 1; n <= FIRM.times; n += 1) {
+    const { temperature_K } = vessel.fastTo(charge, charged_Pa);
+    const held = vessel.at(charged_Pa, shell_K + (temperature_K - shell_K) * left);
+    charge = stoodLeaking(vessel, held, n < FIRM.times ? FIRM.apart_s : FIRM.off_s, leak);
+  }
+  return charge;
 }
 
 /** A sound accumulator may leak so much more or less, as a part. */

@@ -64,6 +64,7 @@ class HydraulicBoosterMotion implements Moving {
   private readonly at: Readonly<Record<string, number>>;
   private readonly density_kgPerM3 = density_kgPerM3(STEERING, HOT_K);
   private readonly stored_m3PerSPa: number;
+  private readonly leaks = (pressure_Pa: number) => this.stored_m3PerSPa * pressure_Pa;
   private readonly piston_m3PerSPa: number;
 
   constructor(
@@ -117,9 +118,10 @@ class HydraulicBoosterMotion implements Moving {
     const lost = loadValve === 'open' ? this.piston_m3PerSPa * line_Pa : 0;
     const charges = isFed ? this.charges_m3PerS(line_Pa, stored_Pa) : 0;
     const surplus = given - lost - charges;
-    const available_Pa = isFed ? line_Pa : stored_Pa;
+    const available_Pa = isFed ? line_Pa : vessel.gives_Pa(y);
     const least_N = before_Pa * p.area_m2 - p.spring_N;
-    const takes = power.rates(y, dy, input_N, available_Pa, least_N);
+    const leaks = !isFed && vessel.isOut(y) ? this.leaks : null;
+    const takes = power.rates(y, dy, input_N, available_Pa, least_N, leaks);
     vessel.rates(y, dy, charges - (isFed ? 0 : takes) - this.stored_m3PerSPa * stored_Pa);
 
     const asked_N = power.asked_N(input_N);
