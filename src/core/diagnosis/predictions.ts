@@ -5,8 +5,15 @@ import type { Wanted } from '../model/member';
 import type { ReadingEvidence, State } from './evidence';
 import { stepOf as wayStep, type ParticleSet } from './particles';
 
-/** A state by name. */
-export const keyOf = ({ view, inputs }: State): string => `${view}:${inputs.join(',')}`;
+const NAMES = new WeakMap<State, string>();
+/** A state by name. It is asked for often: once made it is kept as long as the state is. */
+export function keyOf(state: State): string {
+  const known = NAMES.get(state);
+  if (known !== undefined) return known;
+  const name = `${state.view}:${state.inputs.join(',')}`;
+  NAMES.set(state, name);
+  return name;
+}
 const spreadKey = (state: State, way: number) => `${keyOf(state)}~${way}`;
 /** One standard uncertainty of an input. */
 const stepOf = ({ random, shared }: InputDoubt) => Math.hypot(random, shared.u);
@@ -163,10 +170,11 @@ export class Predictions {
   ): Float64Array {
     const { column, there } = this.keep(key, place);
     const all = this.kept.get(key)!.columns;
+    const together = [...all];
     for (const k of of) {
       if (there[k] === 1) continue;
       const readings = make(k, all);
-      for (const [other, kept] of all) {
+      for (const [other, kept] of together) {
         if (k >= kept.there.length) this.keep(key, other);
         kept.there[k] = 1;
         kept.column[k] = readings[other]!;

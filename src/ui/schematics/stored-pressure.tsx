@@ -24,7 +24,7 @@ export const PLACES: Record<string, Spot> = {
   pedal,
   travel,
   ...CIRCUIT_PLACES,
-  front: { name: 'Front brakes', x: 222, y: 284, tx: 222, ty: 276, anchor: 'middle', channel: 'output' },
-  rear: { name: 'Rear brakes', x: 372, y: 240, tx: 372, ty: 232, anchor: 'middle', channel: 'output' },
+  front: { name: 'Front', x: 282, y: 284, tx: 282, ty: 276, anchor: 'middle', channel: 'output' },
+  rear: { name: 'Rear', x: 372, y: 240, tx: 372, ty: 232, anchor: 'middle', channel: 'output' },
   speed: { name: 'Drive', x: 25, y: 66, tx: 8, ty: 98, anchor: 'start', channel: 'supply' },
 };
