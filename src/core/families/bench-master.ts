@@ -3,6 +3,7 @@ import type { MemberFolder, Port } from '../contract/family';
 import type { Member } from '../model/member';
 import type { Motion } from '../model/motion';
 import { benchMaster } from './bench-members';
+import { UNTESTED } from './part-kinds';
 import { amount, identityFields } from './profile-fields';
 
 const benchMasterProfile = z.strictObject({
@@ -28,13 +29,7 @@ export const benchMasterFolder: MemberFolder<BenchMasterProfile> = {
     air_m3: 1e-7,
     stiffness_m3PerPa: 1e-12,
   },
-  faults: [],
-  looks: [],
-  steps: () => [],
-  keeps: {},
-  results: () => [],
-  parts: [],
-  leakPoints: [],
+  ...UNTESTED,
 };
 
 /** The same with a true gauge on one of a bench's ports. */

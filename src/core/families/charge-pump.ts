@@ -4,6 +4,7 @@ import type { Keeps, Limit } from '../contract/keeps';
 import type { Member } from '../model/member';
 import { pumpPack } from './bench-members';
 import { chargingMotion } from './bench-motion';
+import { UNTESTED } from './part-kinds';
 import { amount, identityFields, limit, limitFrom } from './profile-fields';
 import type { PumpDrive } from './pump-drive';
 
@@ -55,13 +56,8 @@ export const chargePump: MemberFolder<ChargePumpProfile> = {
       charge_Pa: limitFrom('Typical for charge valves; the maker’s own figure where it is known')(6 * BAR),
     },
   },
-  faults: [],
-  looks: [],
-  steps: () => [],
+  ...UNTESTED,
   keeps: chargingKeeps,
-  results: () => [],
-  parts: [],
-  leakPoints: [],
 };
 
 /** The same as a part of a whole: it does what a bench’s pack does, turned by something else. */

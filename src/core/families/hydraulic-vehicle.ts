@@ -17,7 +17,7 @@ import {
 } from './steering-pump/index';
 import { BY_ENGINE } from './pump-drive';
 import { BRAKE_PORTS } from './vehicle-ports';
-import { onVehicle } from './vehicle-steps';
+import { BY_AN_ENGINE, onVehicle } from './vehicle-steps';
 import { behindFront, member as brakes, wheelBrakes, type WheelBrakesProfile } from './wheel-brakes/index';
 
 /** What is fitted to a vehicle of which the steering pump works the brake. */
@@ -39,12 +39,9 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
     ...onVehicle(
       {
         ports: PORTS,
-        on: { ignition: 'on', engine: 'idle' },
-        off: { engine: 'off' },
-        lit: { ignition: 'on', engine: 'off' },
+        ...BY_AN_ENGINE,
         // What is stored is the steering's own fluid: with the foot off it stands in no brake line.
         stored: [],
-        says: { on: 'Engine idling', off: 'Engine off' },
       },
       {
         atRest: { ignition: 'off', engine: 'off' },

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { MemberFolder } from '../contract/family';
+import { UNTESTED } from './part-kinds';
 import { identityFields } from './profile-fields';
 import { stopFigures } from './stop-figures';
 
@@ -17,11 +18,5 @@ export const machineBrakes: MemberFolder<MachineBrakesProfile> = {
   role: 'load',
   profile: machineBrakesProfile,
   typical: { kind: 'machine-brakes', name: 'Brakes in the axles, typical figures', maker: '', stop: null },
-  faults: [],
-  looks: [],
-  steps: () => [],
-  keeps: {},
-  results: () => [],
-  parts: [],
-  leakPoints: [],
+  ...UNTESTED,
 };

@@ -1,4 +1,4 @@
-import type { Part } from '../contract/family';
+import type { MemberFolder, Part } from '../contract/family';
 
 const changed =
   (kind: Part['kind']) =>
@@ -16,3 +16,14 @@ export const part = changed('part');
 export const line = changed('line');
 /** A gauge that can be moved or changed. */
 export const gauge = changed('gauge');
+
+/** What is joined to a unit, of which nothing is tested. */
+export const UNTESTED = {
+  faults: [],
+  looks: [],
+  steps: () => [],
+  keeps: {},
+  results: () => [],
+  parts: [],
+  leakPoints: [],
+} as const satisfies Partial<MemberFolder<unknown>>;

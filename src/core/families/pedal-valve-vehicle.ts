@@ -19,7 +19,7 @@ import {
 } from './pedal-valve/index';
 import { BY_ENGINE } from './pump-drive';
 import { GAUGE_S, TEE_S } from './vehicle-ports';
-import { onVehicle } from './vehicle-steps';
+import { BY_AN_ENGINE, onVehicle } from './vehicle-steps';
 import { byReserve, byTravel, type StoredCircuit } from './without-power';
 
 /** What is fitted to a machine whose pedal lets stored pressure into its brakes. */
@@ -64,11 +64,8 @@ export const pedalValveVehicle = assemblyOf<ChargePumpProfile, PedalValveProfile
     ...onVehicle(
       {
         ports: PORTS,
-        on: { ignition: 'on', engine: 'idle' },
-        off: { engine: 'off' },
-        lit: { ignition: 'on', engine: 'off' },
+        ...BY_AN_ENGINE,
         stored: ['supply', 'supply-2'],
-        says: { on: 'Engine idling', off: 'Engine off' },
       },
       {
         atRest: AT_REST,

@@ -24,7 +24,7 @@ import {
 } from './stored-pressure/index';
 import { knowingNoStop } from './stop-figures';
 import { BRAKE_PORTS, RESERVOIR, TEE_S } from './vehicle-ports';
-import { onVehicle } from './vehicle-steps';
+import { BY_AN_ENGINE, onVehicle } from './vehicle-steps';
 import { byReserve, type StoredCircuit } from './without-power';
 
 /** What is fitted to a car on stored pressure. */
@@ -91,11 +91,8 @@ export const storedPressureVehicle = assemblyOf<EnginePumpProfile, StoredPressur
     ...onVehicle(
       {
         ports: PORTS,
-        on: { ignition: 'on', engine: 'idle' },
-        off: { engine: 'off' },
-        lit: { ignition: 'on', engine: 'off' },
+        ...BY_AN_ENGINE,
         stored: ['supply', 'supply-2', 'ram'],
-        says: { on: 'Engine idling', off: 'Engine off' },
       },
       {
         atRest: AT_REST,

@@ -35,15 +35,20 @@ export const onVehicle = (
   closing: (rig, fluid) => closingSteps(at, own, rig, fluid),
 });
 
+/** A vehicle whose engine feeds its brake. */
+export const BY_AN_ENGINE = {
+  on: { ignition: 'on', engine: 'idle' },
+  off: { engine: 'off' },
+  lit: { ignition: 'on', engine: 'off' },
+  says: { on: 'Engine idling', off: 'Engine off' },
+} as const satisfies Partial<TestedAt>;
+
 /** A vehicle of which the engine makes the vacuum. */
 export const ON_VEHICLE = onVehicle(
   {
     ports: VEHICLE_PORTS,
-    on: { ignition: 'on', engine: 'idle' },
-    off: { engine: 'off' },
-    lit: { ignition: 'on', engine: 'off' },
+    ...BY_AN_ENGINE,
     stored: [],
-    says: { on: 'Engine idling', off: 'Engine off' },
   },
   {
     atRest: { ignition: 'off', engine: 'off' },
