@@ -7,11 +7,15 @@ import { HANDS, ROOM } from './hands';
 
 /**
  * Where a unit or vehicle through time shows something else than the closed forms that a diagnosis predicts with: each item that is
- * out by more than a part of the reading, with each fault in turn. To be run bundled, as bench/steady.ts is; behind it the kind, and
- * the severity.
+ * out by more than a part of the reading, with each fault in turn. To be run bundled, as bench/steady.ts is; behind it the kind, the
+ * severity, and how many healthy ones are drawn besides, as far off as the protocol draws them.
  */
 const PART = 0.03;
-const [kind = 'vacuum-vehicle', severityText = '0.6'] = process.argv.slice(2) as [FamilyKind?, string?];
+const [kind = 'vacuum-vehicle', severityText = '0.6', drawnText = '0'] = process.argv.slice(2) as [
+  FamilyKind?,
+  string?,
+  string?,
+];
 const severity = Number(severityText);
 const bench = benchOf(kind);
 const context = bench.contextWith();
@@ -25,8 +29,25 @@ const gauges = new Map(Object.values(context.rig).flatMap((some) => some.map((on
 const restStep = FAMILIES[kind].inputs.some(({ from }) => from?.as === 'source' && from.until)
   ? undefined
   : context.procedure.steps.find(({ items }) => items.some(({ id }) => id === REST));
-for (const fault of [null, ...faultsOf(FAMILIES[kind], bench.profile)]) {
-  const unit = fault ? bench.faultyTruth(fault.id, severity) : bench.truthWith();
+/** Tolerances × 1.5. Handbook-models 12. */
+const IN_SERVICE = 1.5;
+const made = FAMILIES[kind].healthy(bench.profile);
+const drawn = Array.from({ length: Number(drawnText) }, (_, n) => {
+  const random = seeded(n + 1);
+  const parameters = made.values.map(
+    (value, i) => value + IN_SERVICE * made.tolerances[i]! * (2 * random() - 1),
+  );
+  return { name: `healthy, drawn ${n + 1}`, unit: bench.truthWith({ parameters }) };
+});
+const units = [
+  { name: 'healthy', unit: bench.truthWith() },
+  ...drawn,
+  ...faultsOf(FAMILIES[kind], bench.profile).map(({ id }) => ({
+    name: id,
+    unit: bench.faultyTruth(id, severity),
+  })),
+];
+for (const { name, unit } of units) {
   const rest = restStep && hands(unit.parameters, ROOM, restStep, (_item, aim) => aim)[REST];
   const truth = { ...unit, supply_Pa: rest ?? ROOM.supply_Pa };
   const events = rehearse(bench.family, context, truth, {
@@ -48,5 +69,5 @@ for (const fault of [null, ...faultsOf(FAMILIES[kind], bench.profile)]) {
         : [];
     }),
   );
-  console.log(`${(fault?.id ?? 'healthy').padEnd(20)} ${out.join(', ') || 'alike'}`);
+  console.log(`${name.padEnd(20)} ${out.join(', ') || 'alike'}`);
 }

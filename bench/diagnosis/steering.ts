@@ -1,5 +1,6 @@
 import type { ReadingItem, Step } from '../../src/core/contract/steps';
 import { supplied } from '../../src/core/contract/sources';
+import { FIRM } from '../../src/core/families/hydraulic-booster/index';
 import { FAMILIES } from '../../src/core/families/registry';
 import { READ_RHYTHM } from '../../src/core/fluid/power-piston';
 import type { Hands } from '../../src/core/model/motion';
@@ -15,10 +16,6 @@ const AT_ONCE_NPERS = 2000;
 /** The line of the steering comes up with what turns its pump, and goes with it, s. */
 const STARTS_S = 2;
 /** A firm brake that charges the accumulator, N; made so often and held so long, with a time between in which the gas cools, s. */
-const FIRM_N = 350;
-const FIRM_TIMES = 3;
-const FIRM_S = 5;
-const COOLS_S = 60;
 /** Applications that leave nothing stored. */
 const SPENDING = 40;
 /** The load valve is closed to a pressure for so long, and shut, s. */
@@ -59,15 +56,15 @@ export function performOnSteering(
   };
   if (step.state.charge === 'full') {
     turn(on);
-    for (let n = 1; n <= FIRM_TIMES; n += 1) {
-      foot(FIRM_N, AT_ONCE_NPERS, FIRM_S);
-      foot(0, AT_ONCE_NPERS, n < FIRM_TIMES ? COOLS_S : 1);
+    for (let n = 1; n <= FIRM.times; n += 1) {
+      foot(FIRM.pedal_N, AT_ONCE_NPERS, FIRM.held_s);
+      foot(0, AT_ONCE_NPERS, n < FIRM.times ? FIRM.apart_s : FIRM.off_s);
     }
     turn(off);
   } else if (supplied(step.state)) turn(on);
   else
     for (let n = 0; n < SPENDING; n += 1) {
-      foot(FIRM_N, AT_ONCE_NPERS, 1);
+      foot(FIRM.pedal_N, AT_ONCE_NPERS, 1);
       foot(0, AT_ONCE_NPERS, 1);
     }
 

@@ -6,7 +6,7 @@ import { keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
-export { member } from './member';
+export { FIRM, member } from './member';
 export { motionOn } from './motion';
 export type { HydraulicBoosterProfile };
 

@@ -223,8 +223,11 @@ class HydraulicBooster extends BalancesNothing implements Standing {
   }
 }
 
-/** Firm brakes that charge it while the pump runs: so many, each held, one so long after another, and the foot off as the pump stops. */
-const FIRM = { times: 3, held_s: 5, apart_s: 60, off_s: 1 } as const;
+/**
+ * Firm brakes that charge it while the pump runs: so many, each so hard that the line stands above any accumulator, and held, one so long
+ * after another, and the foot off as the pump stops.
+ */
+export const FIRM = { times: 3, pedal_N: 500, held_s: 5, apart_s: 60, off_s: 1 } as const;
 /** Held at one pressure gas gives off its heat more slowly than in one volume, by c_v/c_p: of nitrogen at 90 bar. */
 const AT_ONE_PRESSURE = 0.6;
 

@@ -4,7 +4,7 @@ import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, mustBe, readingOn, untilMended, whileFed } from '../bench-items';
 import { READ_RHYTHM } from '../../fluid/power-piston';
 import { applied_N } from '../power-booster';
-import type { ReadingId } from './member';
+import { FIRM, type ReadingId } from './member';
 import type { HydraulicBoosterProfile } from './profile';
 
 /** Applications made beyond those that must be there: they show where the reserve ends. */
@@ -14,7 +14,7 @@ const BY_HAND = { moment: 'by-hand' } as const;
 /** What everything with the pump running leans on. */
 const SHUT = 'pump.shut';
 const charged = ({ says }: TestedAt) =>
-  `${says.on}: charge it by three firm brakes of five seconds, a minute apart; gas that was pressed fast cools, and stands lower. Then ${says.off.toLowerCase()}.`;
+  `${says.on}: charge it by three firm brakes of five seconds, ${FIRM.pedal_N} N and more, a minute apart: a lighter one does not fill it. Gas that was pressed fast cools, and stands lower. Then ${says.off.toLowerCase()}.`;
 /** The two minutes in which it cools, s. */
 const COOLS_S = 120;
 const FLUID_WORDS = { steering: 'power-steering fluid', mineral: 'mineral hydraulic oil' } as const;
