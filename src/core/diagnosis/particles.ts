@@ -70,8 +70,11 @@ export class ParticleSet {
   private readonly unit: HealthyUnit;
   private readonly known = new Map<string, readonly number[]>();
   private readonly movedBy = new Map<Particle, Moved[]>();
+  /** Every particle by which others hang on tolerances and inputs, and for each particle the place of its own among them. */
+  private readonly leading: number[] = [];
+  private readonly ledBy: number[] = [];
   /** So many are laid out for good; those behind them are about a unit that some evidence speaks of. */
-  private lasting = 0;
+  private lasting = { particles: 0, leads: 0 };
 
   constructor(family: Pick<Family, 'healthy'>, profile: unknown) {
     this.unit = family.healthy(profile);
@@ -80,6 +83,16 @@ export class ParticleSet {
 
   get particles(): readonly Particle[] {
     return this.laid;
+  }
+
+  /** Particles by which others hang on tolerances and inputs. */
+  get leads(): readonly number[] {
+    return this.leading;
+  }
+
+  /** For each particle the place among those of the one that it hangs on. */
+  get leadPlaces(): readonly number[] {
+    return this.ledBy;
   }
 
   /**
@@ -97,7 +110,7 @@ export class ParticleSet {
     const known = this.known.get(key);
     if (known) return known;
     // Their places would be given away while columns still hold what they showed.
-    if (this.laid.length > this.lasting)
+    if (this.laid.length > this.lasting.particles)
       throw new RangeError('particles: those about a unit are forgotten before others are laid out');
     const leads = strata === ofLeads ? null : this.of(cause, LEADS);
     const made = this.lay(cause, strata, null, (places, k) => {
@@ -105,7 +118,7 @@ export class ParticleSet {
       const nearest = places.map((place) => Math.floor(((place + 0.5) / strata) * ofLeads));
       return leads[placeAmong(nearest, ofLeads)]!;
     });
-    this.lasting = this.laid.length;
+    this.lasting = { particles: this.laid.length, leads: this.leading.length };
     this.known.set(key, made);
     return made;
   }
@@ -123,12 +136,15 @@ export class ParticleSet {
 
   /** Forgets those that are about a unit. */
   forget(): void {
-    for (const particle of this.laid.slice(this.lasting)) this.movedBy.delete(particle);
-    this.laid.length = this.lasting;
+    const { particles, leads } = this.lasting;
+    for (const particle of this.laid.slice(particles)) this.movedBy.delete(particle);
+    this.laid.length = particles;
+    this.ledBy.length = particles;
+    this.leading.length = leads;
   }
 
-  /** How many are laid out for good. */
-  get lastingCount(): number {
+  /** How many particles are laid out for good, and how many that others hang on. */
+  get lastingCounts(): { readonly particles: number; readonly leads: number } {
     return this.lasting;
   }
 
@@ -158,6 +174,8 @@ export class ParticleSet {
         about,
       });
     });
+    for (const k of made) if (this.laid[k]!.lead === k) this.ledBy[k] = this.leading.push(k) - 1;
+    for (const k of made) this.ledBy[k] ??= this.ledBy[this.laid[k]!.lead]!;
     return made;
   }
 

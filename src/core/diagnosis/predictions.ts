@@ -25,27 +25,34 @@ const REMEMBERED = 4;
 /** So many times as long as is needed a column is made that was too short. */
 const GROWS_BY = 2;
 
-/** A reading by each particle, and which of them are there already. */
+/** A reading by each particle, or by each of those that others hang on, and which of them are there already. */
 interface Kept {
   column: Float64Array;
   there: Uint8Array;
 }
 
+/** By what a column goes: every particle, or those by which others hang on tolerances and inputs. */
+type By = 'particles' | 'leads';
+
 /** Every reading of one state that was asked for, and the update that last asked. */
 interface Asked {
   readonly columns: Map<number, Kept>;
+  readonly by: By;
   at: number;
 }
 
 type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
 
 /**
- * What particles show in a state, worked out once for each and kept: an update by one more reading only weighs anew. Columns are
- * one number for each particle, in their order; those that were not asked for are zero.
+ * What particles show in a state, worked out once for each and kept: an update by one more reading only weighs anew. Columns of
+ * readings are one number for each particle, in their order, and columns of changes one for each that others hang on, by its place among
+ * those; what was not asked for is zero.
  */
 export class Predictions {
   /** By what the particles are asked, and which reading. */
   private readonly kept = new Map<string, Asked>();
+  /** Places of those that some particles hang on, each once. */
+  private readonly leadsOf = new WeakMap<readonly number[], readonly number[]>();
   /** Updates so far. */
   private update = 0;
 
@@ -57,11 +64,11 @@ export class Predictions {
   /** Says which readings will be asked for, so that those of one state are worked out together. */
   announce(readings: readonly Read[]): void {
     for (const { state, place, doubts } of readings) {
-      this.keep(keyOf(state), place);
-      for (const doubt of doubts) this.keep(slopeKey(state, doubt), place);
+      this.keep(keyOf(state), place, 'particles');
+      for (const doubt of doubts) this.keep(slopeKey(state, doubt), place, 'leads');
       this.set.spread.forEach((_, way) => {
-        this.keep(spreadKey(state, way), place);
-        this.keep(spreadKey(state, way), this.twin.readings.length + place);
+        this.keep(spreadKey(state, way), place, 'leads');
+        this.keep(spreadKey(state, way), this.twin.readings.length + place, 'leads');
       });
     }
   }
@@ -73,9 +80,10 @@ export class Predictions {
   begin(): void {
     this.set.forget();
     this.update += 1;
-    for (const [key, { columns, at }] of this.kept) {
+    const lasting = this.set.lastingCounts;
+    for (const [key, { columns, at, by }] of this.kept) {
       if (at < this.update - REMEMBERED) this.kept.delete(key);
-      else for (const { there } of columns.values()) there.fill(0, this.set.lastingCount);
+      else for (const { there } of columns.values()) there.fill(0, lasting[by]);
     }
   }
 
@@ -93,7 +101,7 @@ export class Predictions {
   column(state: State, place: number, of: readonly number[]): Float64Array {
     const { particles } = this.set;
     const { steady } = this.view(state);
-    return this.filled(keyOf(state), place, of, (k, wanted) =>
+    return this.filled(keyOf(state), place, 'particles', of, (k, wanted) =>
       steady(particles[k]!.parameters, state.inputs, wanted),
     );
   }
@@ -142,40 +150,34 @@ export class Predictions {
     });
   }
 
-  /** Columns that hang on the leading particle alone. */
+  /** Columns that hang on the leading particle alone, by the places of those. */
   private led(
     key: string,
     place: number,
     of: readonly number[],
     make: (lead: number, wanted: Wanted) => Vector,
   ): Float64Array {
-    const { particles } = this.set;
-    const known = this.keep(key, place);
-    const leads: number[] = [];
-    for (const k of of) if (known.there[k] !== 1) leads.push(particles[k]!.lead);
-    const made = this.filled(key, place, leads, make);
-    for (const k of of) {
-      if (known.there[k] === 1) continue;
-      known.there[k] = 1;
-      made[k] = made[particles[k]!.lead]!;
-    }
-    return made;
+    const { leads, leadPlaces } = this.set;
+    const places = this.leadsOf.get(of) ?? [...new Set(of.map((k) => leadPlaces[k]!))];
+    this.leadsOf.set(of, places);
+    return this.filled(key, place, 'leads', places, (at, wanted) => make(leads[at]!, wanted));
   }
 
   private filled(
     key: string,
     place: number,
+    by: By,
     of: readonly number[],
     make: (k: number, wanted: Wanted) => Vector,
   ): Float64Array {
-    const { column, there } = this.keep(key, place);
+    const { column, there } = this.keep(key, place, by);
     const all = this.kept.get(key)!.columns;
     const together = [...all];
     for (const k of of) {
       if (there[k] === 1) continue;
       const readings = make(k, all);
       for (const [other, kept] of together) {
-        if (k >= kept.there.length) this.keep(key, other);
+        if (k >= kept.there.length) this.keep(key, other, by);
         kept.there[k] = 1;
         kept.column[k] = readings[other]!;
       }
@@ -183,13 +185,13 @@ export class Predictions {
     return column;
   }
 
-  /** The column of a reading, long enough for every particle that was laid out. */
-  private keep(key: string, place: number): Kept {
-    const asked = this.kept.get(key) ?? { columns: new Map<number, Kept>(), at: this.update };
+  /** The column of a reading, long enough for everything that was laid out. */
+  private keep(key: string, place: number, by: By): Kept {
+    const asked = this.kept.get(key) ?? { columns: new Map<number, Kept>(), by, at: this.update };
     asked.at = this.update;
     this.kept.set(key, asked);
     const all = asked.columns;
-    const count = this.set.particles.length;
+    const count = this.set[by].length;
     const found = all.get(place) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
     all.set(place, found);
     if (found.column.length < count) {

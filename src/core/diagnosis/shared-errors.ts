@@ -2,7 +2,7 @@ import type { ReadingEvidence } from './evidence';
 import type { Vector } from '../model/descriptor';
 import type { Predictions } from './predictions';
 
-/** How one unknown number reaches a reading: by itself, and by a column for each particle. */
+/** How one unknown number reaches a reading: by itself, and by columns of those that particles hang on. */
 interface Reach {
   own: number;
   readonly through: { readonly column: Float64Array; readonly by: number }[];
@@ -37,6 +37,8 @@ export class SharedErrors {
   private readonly rows: readonly Row[];
   private readonly shown: readonly Float64Array[];
   private readonly chance: readonly number[];
+  /** For each particle the place of the one that it hangs on. */
+  private readonly lead: readonly number[];
   /** How much each reading changes along each way in which units differ. */
   private readonly ways: readonly (readonly Float64Array[])[];
   /** How far that is from a straight line. */
@@ -50,7 +52,8 @@ export class SharedErrors {
     private readonly predictions: Predictions,
     of: readonly number[],
   ) {
-    const { particles, spread } = predictions.set;
+    const { particles, spread, leadPlaces } = predictions.set;
+    this.lead = leadPlaces;
     const around = new Set(of);
     for (const k of of) for (const { lower, upper } of particles[k]!.beside) around.add(lower).add(upper);
     const rows = new Map<string, Map<number, Reach>>();
@@ -104,18 +107,21 @@ export class SharedErrors {
 
   /** By how much a reading differs for a unit that differs so far along each way, as far as it is linear about the particle. */
   byUnit(i: number, k: number, unit: Vector): number {
-    return unit.reduce((sum, z, way) => sum + z * finite(this.ways[i]![way]![k]!), 0);
+    const lead = this.lead[k]!;
+    return unit.reduce((sum, z, way) => sum + z * finite(this.ways[i]![way]![lead]!), 0);
   }
 
   /** How far from a straight line a reading is about a particle, along the way that bends it most. */
   bent(i: number, k: number): number {
-    return this.bends[i]!.reduce((most, bend) => Math.max(most, BENT * Math.abs(finite(bend[k]!))), 0);
+    const lead = this.lead[k]!;
+    return this.bends[i]!.reduce((most, bend) => Math.max(most, BENT * Math.abs(finite(bend[lead]!))), 0);
   }
 
   /** Covariance of the readings by a particle, row by row; the lower triangle is filled. */
   covariance(k: number, out: Float64Array): void {
     const { chance, rows, shown } = this;
     const size = chance.length;
+    const lead = this.lead[k]!;
     out.fill(0);
     for (let i = 0; i < size; i += 1) out[i * size + i] = chance[i]!;
     for (const { places, reaches } of rows) {
@@ -123,7 +129,7 @@ export class SharedErrors {
       for (let n = 0; n < places.length; n += 1) {
         const { own, through } = reaches[n]!;
         let sum = own;
-        for (let m = 0; m < through.length; m += 1) sum += through[m]!.by * through[m]!.column[k]!;
+        for (let m = 0; m < through.length; m += 1) sum += through[m]!.by * through[m]!.column[lead]!;
         count = this.touch(count, places[n]!, sum);
       }
       this.add(count, size, out);
