@@ -89,6 +89,10 @@ interface Parts<S, U, L, F extends FluidKind | null> {
   /** What its traces are worked out with. */
   readonly logged: (profile: AssemblyProfile<S, U, L>) => Partial<LoggedUnit>;
   readonly excused: Excused;
+  /** What two parts contradict each other in, in a sentence, and the field that it stands beside; null where they go together. */
+  readonly contradict?: (
+    profile: AssemblyProfile<S, U, L>,
+  ) => { readonly path: readonly string[]; readonly say: string } | null;
   /** From each earlier form of its profiles to the next. */
   readonly upcasts?: readonly ((stored: RawWhole) => RawWhole)[];
   /** Of a vehicle: what braking is like once nothing assists it. */
@@ -201,20 +205,25 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
     revision: 1 + upcasts.length,
     upcast: (stored, from) =>
       upcasts.slice(from - 1).reduce((raw, upcast) => upcast(raw), stored as RawWhole),
-    profile: z.strictObject({
-      kind: z.literal(kind),
-      ...identityFields,
-      known: z
-        .strictObject({
-          source: z.boolean().meta({ title: parts.source.name }),
-          unit: z.boolean().meta({ title: parts.unit.name }),
-          load: z.boolean().meta({ title: parts.load.name }),
-        })
-        .meta({ title: 'Parts whose own figures these are; by typical ones nothing fails' }),
-      source: parts.source.profile.meta({ title: parts.source.name }),
-      unit: parts.unit.profile.meta({ title: parts.unit.name }),
-      load: parts.load.profile.meta({ title: parts.load.name }),
-    }),
+    profile: z
+      .strictObject({
+        kind: z.literal(kind),
+        ...identityFields,
+        known: z
+          .strictObject({
+            source: z.boolean().meta({ title: parts.source.name }),
+            unit: z.boolean().meta({ title: parts.unit.name }),
+            load: z.boolean().meta({ title: parts.load.name }),
+          })
+          .meta({ title: 'Parts whose own figures these are; by typical ones nothing fails' }),
+        source: parts.source.profile.meta({ title: parts.source.name }),
+        unit: parts.unit.profile.meta({ title: parts.unit.name }),
+        load: parts.load.profile.meta({ title: parts.load.name }),
+      })
+      .superRefine((profile, ctx) => {
+        const found = parts.contradict?.(profile as Profile);
+        if (found) ctx.addIssue({ code: 'custom', path: [...found.path], message: found.say });
+      }),
     typical: {
       kind,
       name: `${name}, typical figures`,

@@ -101,6 +101,13 @@ export const pedalValveVehicle = assemblyOf<ChargePumpProfile, PedalValveProfile
     load: noLoad,
   },
   loadOf: ({ load }) => load,
+  contradict: ({ source, unit }) =>
+    source.charge_Pa > unit.lamp_Pa
+      ? null
+      : {
+          path: ['source', 'charge_Pa'],
+          say: 'Charges to: above the low-pressure lamp of the valve, or it never goes out.',
+        },
   curve,
   fullPower: true,
   fluid: ({ unit }) => unit.fluid,

@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import { withFault } from '../contract/family';
+import type { PedalValveVehicleProfile } from '../families/pedal-valve-vehicle';
 import { FAMILIES, type FamilyKind } from '../families/registry';
 import type { Hands } from '../model/motion';
 import { Running } from '../model/running';
@@ -78,6 +79,19 @@ describe('a dual pedal valve on its machine', () => {
     const place = FAMILIES[kind].parameters.findIndex(({ id }) => id === 'source.charge_Pa');
     const { assessment } = bench(truthWith({ parameters: [...parameters].with(place, 125 * BAR) }));
     expect(assessment).toMatchObject({ call: 'weak-supply', headline: 'The pump fails' });
+  });
+  test('a pump that charges no further than the lamp contradicts the valve behind it, and is refused', () => {
+    const { typical, profile } = FAMILIES[kind];
+    const own = typical as PedalValveVehicleProfile;
+    const lamp_Pa = own.unit.lamp_Pa;
+    const refused = profile.safeParse({ ...own, source: { ...own.source, charge_Pa: lamp_Pa } });
+    expect(refused.error?.issues).toEqual([
+      expect.objectContaining({
+        path: ['source', 'charge_Pa'],
+        message: 'Charges to: above the low-pressure lamp of the valve, or it never goes out.',
+      }),
+    ]);
+    expect(profile.safeParse(own).success).toBe(true);
   });
   test('its engine charges both as the pack does, and with the engine off nothing more comes', () => {
     const machine = overTime(kind);
