@@ -17,7 +17,8 @@ export default defineConfig({
   globalSetup: './e2e/shared-server.ts',
   workers: 2,
   retries: 0,
-  timeout: 120_000,
+  // A guard against a journey that hangs, no bar: the unit tests run beside.
+  timeout: 300_000,
   expect: { timeout: 20_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: 'reports/browser.json' }]],

@@ -9,7 +9,7 @@ test('led by the advice: the test that tells the most is taken by keyboard, and 
   app,
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   page.setDefaultTimeout(20_000);
   const { run, truth } = await readSoFar(app, VAN, 'ADVICE-1', ['torn-diaphragm', 0.6], 'with.1.input');
   const pane = await advised(app, page, run);
@@ -105,7 +105,7 @@ test('by one key the tests follow the advice, and by the same the usual order ag
   app,
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const { run, truth } = await readSoFar(app, VAN, 'ADVICE-6', ['torn-diaphragm', 0.6], 'with.1.input');
   await page.goto(`${app.url}/runs/${run}`);
   const technician = await Technician.at(app, page, run, truth);

@@ -110,7 +110,7 @@ test('a typed bench test takes at most 160 keys, and none of them is a short way
   app,
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(300_000);
   const { run } = await newRun(app, 'KEYS', { settle_s: 1, hold_s: 4 });
   await page.goto(`${app.url}/runs/${run.id}`);
   const technician = await Technician.at(app, page, run.id);

@@ -317,13 +317,14 @@ describe('shelf and jobs', () => {
 });
 
 describe('the demo world', () => {
-  test('has four runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged, a car with both circuits charged', async () => {
+  test('has five runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged, a car with both circuits charged, two circuits on a bench', async () => {
     const now = await benchNow(db);
     expect(now.map(({ stands, live }) => [stands, live.sources])).toEqual([
       ['Boost ratio', { vacuum: 'on' }],
       ['Two forces, with assist', expect.objectContaining({ engine: 'idle' })],
       ['Switched on, switched off', expect.objectContaining({ power: 'on', charge: 'full' })],
       ['Cut-in', expect.objectContaining({ engine: 'idle' })],
+      ['Metering', expect.objectContaining({ pump: 'on', charge: 'full' })],
     ]);
   });
   test('each finished run comes out as what is hidden in it', async () => {
