@@ -91,6 +91,8 @@ class HydraulicBooster extends BalancesNothing implements Standing {
   private readonly viscosity_PaS: number;
   private readonly density_kgPerM3: number;
   private made_Pa: number | null = null;
+  /** The gas before the first application: the same for every one that is asked for. */
+  private charge: Charge | null = null;
 
   constructor(
     vector: Vector,
@@ -159,13 +161,12 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     const cold_PaS = p.thicker * steering_PaS(this.around.temperature_K);
     const leak_m3PerSPa = hotLeakOf_m3(p.leak_m3PerS) / cold_PaS;
     const leak = (pressure_Pa: number) => leak_m3PerSPa * pressure_Pa;
-    let charge = chargedByBraking(vessel, this.charged_Pa(taken), leak);
-    if (this.elapsed_s > 0) charge = stoodLeaking(vessel, charge, this.elapsed_s, leak);
+    this.charge ??= this.stoodFor(vessel, chargedByBraking(vessel, this.charged_Pa(taken), leak), leak);
     const travel_m = (force_N: number) => taken(ROD, force_N);
     const count = Math.max(1, this.applications);
     const { output_N, stroke } = appliedInARow(
       vessel,
-      charge,
+      this.charge,
       this.piston,
       travel_m,
       input_N,
@@ -175,6 +176,10 @@ class HydraulicBooster extends BalancesNothing implements Standing {
       leak,
     );
     return { output_N, left_Pa: vessel.gauge_Pa(stroke) };
+  }
+
+  private stoodFor(vessel: Vessel, charge: Charge, leak: FlowAt): Charge {
+    return this.elapsed_s > 0 ? stoodLeaking(vessel, charge, this.elapsed_s, leak) : charge;
   }
 
   read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
