@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Hands } from '@/core/model/motion';
+import { handsRefused, type Hands } from '@/core/model/motion';
 import { FAMILIES } from '@/core/families/registry';
 import { supplied } from '@/core/contract/sources';
 import { liveState } from '@/core/procedure/live';
@@ -14,12 +14,15 @@ export interface BenchAsLeft {
   readonly hands: Hands;
 }
 
-/** The simulated bench as the newest open run of a unit left it, so that both agree; null where none is open. */
+/**
+ * The simulated bench as the newest open run of a unit left it that can be left by a pump, a valve and a handle, so that
+ * both agree; null where none is open. What stores pressure would have to be charged first, and has other hands.
+ */
 export async function benchAsLeft(db: Knex): Promise<BenchAsLeft | null> {
-  const run = (await openRuns(db)).findLast(
-    ({ kind, context }) => FAMILIES[kind].motion && context.procedure.setting !== 'vehicle',
-  );
-  return run ? asLeft(run) : null;
+  const onBenches = (await openRuns(db)).filter(({ context }) => context.procedure.setting !== 'vehicle');
+  const left = onBenches.map((run) => ({ commands: FAMILIES[run.kind].motion?.commands, ...asLeft(run) }));
+  const last = left.findLast(({ commands, hands }) => commands && handsRefused(commands, hands) === null);
+  return last ? { unit: last.unit, hands: last.hands } : null;
 }
 
 function asLeft(run: StoredRun): BenchAsLeft {
