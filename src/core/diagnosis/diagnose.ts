@@ -139,17 +139,18 @@ export class Diagnostician {
         return cause.faults.length <= round.faults && before < MOST_TIMES && log > sorted[0]![1].log - within;
       })
       .slice(0, round.most);
+    const readings = pieces.map(({ one }) => one);
+    const errors = new SharedErrors(
+      readings,
+      predictions,
+      likeliest.map(([, { at }]) => of[at]!),
+    );
     const anew = likeliest.flatMap(([cause, { at }]) => {
       const before = times.get(cause) ?? 0;
       times.set(cause, before + 1);
       // What looks like a gross error about a unit as made may be none about its own: at first all of it counts.
       const gross = pieces.map(({ piece }) => (before > 0 ? likelihood.gross[piece]![at]! : 0));
-      const unit = unitBehind(
-        pieces.map(({ one }) => one),
-        gross,
-        predictions,
-        of[at]!,
-      );
+      const unit = unitBehind(readings, errors, gross, predictions, of[at]!);
       const { severities } = set.particles[of[at]!]!;
       // Where it is linear enough about a unit as made, it is laid out finely about that one.
       return unit || (before === 0 && severities.length > 0) ? [{ cause, unit, severities }] : [];

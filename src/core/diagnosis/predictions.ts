@@ -14,10 +14,12 @@ export function keyOf(state: State): string {
   NAMES.set(state, name);
   return name;
 }
-const spreadKey = (state: State, way: number) => `${keyOf(state)}~${way}`;
+/** What is asked of a state: what stands there, how that changes along a way, by its place, or with an input, by name. */
+type What = number | string;
+const STANDS = 'stands';
 /** One standard uncertainty of an input. */
 const stepOf = ({ random, shared }: InputDoubt) => Math.hypot(random, shared.u);
-const slopeKey = (state: State, doubt: InputDoubt) => `${keyOf(state)}/${doubt.input}/${stepOf(doubt)}`;
+const withInput = (doubt: InputDoubt) => `${doubt.input}/${stepOf(doubt)}`;
 
 /** Updates for which a state is remembered that none of them asks for: a reading taken back and made again is the same once more. */
 const REMEMBERED = 4;
@@ -34,7 +36,7 @@ interface Kept {
 /** By what a column goes: every particle, or those by which others hang on tolerances and inputs. */
 type By = 'particles' | 'leads';
 
-/** Every reading of one state that was asked for, and the update that last asked. */
+/** Every reading of one state of which the same was asked, and the update that last asked. */
 interface Asked {
   readonly columns: Map<number, Kept>;
   readonly by: By;
@@ -49,26 +51,31 @@ type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
  * those; what was not asked for is zero.
  */
 export class Predictions {
-  /** By what the particles are asked, and which reading. */
-  private readonly kept = new Map<string, Asked>();
+  /** By the state, and by what was asked of it. */
+  private readonly kept = new Map<string, Map<What, Asked>>();
   /** Places of those that some particles hang on, each once. */
   private readonly leadsOf = new WeakMap<readonly number[], readonly number[]>();
+  /** Of every reading twice: that it does not change, and in a straight line. */
+  private readonly nothing: Vector;
   /** Updates so far. */
   private update = 0;
 
   constructor(
     private readonly twin: Pick<Family, 'views' | 'readings'>,
     readonly set: ParticleSet,
-  ) {}
+  ) {
+    this.nothing = twin.readings.flatMap(() => [0, 0]);
+  }
 
   /** Says which readings will be asked for, so that those of one state are worked out together. */
   announce(readings: readonly Read[]): void {
     for (const { state, place, doubts } of readings) {
-      this.keep(keyOf(state), place, 'particles');
-      for (const doubt of doubts) this.keep(slopeKey(state, doubt), place, 'leads');
+      this.keep(this.asked(state, STANDS, 'particles'), place);
+      for (const doubt of doubts) this.keep(this.asked(state, withInput(doubt), 'leads'), place);
       this.set.spread.forEach((_, way) => {
-        this.keep(spreadKey(state, way), place, 'leads');
-        this.keep(spreadKey(state, way), this.twin.readings.length + place, 'leads');
+        const asked = this.asked(state, way, 'leads');
+        this.keep(asked, place);
+        this.keep(asked, this.twin.readings.length + place);
       });
     }
   }
@@ -81,9 +88,11 @@ export class Predictions {
     this.set.forget();
     this.update += 1;
     const lasting = this.set.lastingCounts;
-    for (const [key, { columns, at, by }] of this.kept) {
-      if (at < this.update - REMEMBERED) this.kept.delete(key);
-      else for (const { there } of columns.values()) there.fill(0, lasting[by]);
+    for (const [state, all] of this.kept) {
+      for (const [what, { columns, at, by }] of all)
+        if (at < this.update - REMEMBERED) all.delete(what);
+        else for (const { there } of columns.values()) there.fill(0, lasting[by]);
+      if (all.size === 0) this.kept.delete(state);
     }
   }
 
@@ -101,7 +110,7 @@ export class Predictions {
   column(state: State, place: number, of: readonly number[]): Float64Array {
     const { particles } = this.set;
     const { steady } = this.view(state);
-    return this.filled(keyOf(state), place, 'particles', of, (k, wanted) =>
+    return this.filled(this.asked(state, STANDS, 'particles'), place, of, (k, wanted) =>
       steady(particles[k]!.parameters, state.inputs, wanted),
     );
   }
@@ -114,7 +123,7 @@ export class Predictions {
     const step = stepOf(doubt);
     const moved = state.inputs.with(doubt.input, state.inputs[doubt.input]! + step);
     const { steady } = this.view(state);
-    return this.led(slopeKey(state, doubt), place, of, (lead, wanted) => {
+    return this.led(this.asked(state, withInput(doubt), 'leads'), place, of, (lead, wanted) => {
       const { parameters } = this.set.particles[lead]!;
       const at = steady(parameters, state.inputs, wanted);
       return steady(parameters, moved, wanted).map((value, i) => (value - at[i]!) / step);
@@ -135,7 +144,8 @@ export class Predictions {
   private ways(state: State, place: number, way: number, of: readonly number[]): Float64Array {
     const { steady } = this.view(state);
     const count = this.twin.readings.length;
-    return this.led(spreadKey(state, way), place, of, (lead, both) => {
+    return this.led(this.asked(state, way, 'leads'), place, of, (lead, both) => {
+      if (this.isIdle(state, way, lead, both)) return this.nothing;
       const wanted = { has: (reading: number) => both.has(reading) || both.has(count + reading) };
       const particle = this.set.particles[lead]!;
       const [down, up] = this.set.moved(particle, way);
@@ -150,34 +160,44 @@ export class Predictions {
     });
   }
 
+  /** Whether a way in which units differ does nothing to any of these readings by a particle: it does nothing to its guides. */
+  private isIdle(state: State, way: number, lead: number, both: Asked['columns']): boolean {
+    const guides = this.set.guidesOf(lead);
+    if (!guides) return false;
+    const { leadPlaces } = this.set;
+    return [...both.keys()].every((place) => {
+      const column = this.ways(state, place, way, guides);
+      return guides.every((k) => column[leadPlaces[k]!] === 0);
+    });
+  }
+
   /** Columns that hang on the leading particle alone, by the places of those. */
   private led(
-    key: string,
+    asked: Asked,
     place: number,
     of: readonly number[],
-    make: (lead: number, wanted: Wanted) => Vector,
+    make: (lead: number, wanted: Asked['columns']) => Vector,
   ): Float64Array {
     const { leads, leadPlaces } = this.set;
     const places = this.leadsOf.get(of) ?? [...new Set(of.map((k) => leadPlaces[k]!))];
     this.leadsOf.set(of, places);
-    return this.filled(key, place, 'leads', places, (at, wanted) => make(leads[at]!, wanted));
+    return this.filled(asked, place, places, (at, wanted) => make(leads[at]!, wanted));
   }
 
   private filled(
-    key: string,
+    asked: Asked,
     place: number,
-    by: By,
     of: readonly number[],
-    make: (k: number, wanted: Wanted) => Vector,
+    make: (k: number, wanted: Asked['columns']) => Vector,
   ): Float64Array {
-    const { column, there } = this.keep(key, place, by);
-    const all = this.kept.get(key)!.columns;
-    const together = [...all];
+    const { column, there } = this.keep(asked, place);
+    const { columns } = asked;
+    let together: (readonly [place: number, kept: Kept])[] | null = null;
     for (const k of of) {
       if (there[k] === 1) continue;
-      const readings = make(k, all);
+      together ??= [...columns.keys()].map((other) => [other, this.keep(asked, other)] as const);
+      const readings = make(k, columns);
       for (const [other, kept] of together) {
-        if (k >= kept.there.length) this.keep(key, other, by);
         kept.there[k] = 1;
         kept.column[k] = readings[other]!;
       }
@@ -185,15 +205,21 @@ export class Predictions {
     return column;
   }
 
-  /** The column of a reading, long enough for everything that was laid out. */
-  private keep(key: string, place: number, by: By): Kept {
-    const asked = this.kept.get(key) ?? { columns: new Map<number, Kept>(), by, at: this.update };
+  private asked(state: State, what: What, by: By): Asked {
+    const key = keyOf(state);
+    const all = this.kept.get(key) ?? new Map<What, Asked>();
+    this.kept.set(key, all);
+    const asked = all.get(what) ?? { columns: new Map<number, Kept>(), by, at: this.update };
     asked.at = this.update;
-    this.kept.set(key, asked);
-    const all = asked.columns;
+    all.set(what, asked);
+    return asked;
+  }
+
+  /** The column of a reading, long enough for everything that was laid out. */
+  private keep({ columns, by }: Asked, place: number): Kept {
     const count = this.set[by].length;
-    const found = all.get(place) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
-    all.set(place, found);
+    const found = columns.get(place) ?? { column: new Float64Array(count), there: new Uint8Array(count) };
+    columns.set(place, found);
     if (found.column.length < count) {
       // Others were laid out since, and more will be.
       const [column, there] = [new Float64Array(GROWS_BY * count), new Uint8Array(GROWS_BY * count)];

@@ -46,6 +46,9 @@ export class SharedErrors {
   /** What one unknown number does to the readings that it reaches, and their places: used again for every one. */
   private readonly effect: Float64Array;
   private readonly reached: Int32Array;
+  /** Covariance but for the severities, which all particles have in common that hang on the same one; −1 while there is none. */
+  private readonly common: Float64Array;
+  private commonOf = -1;
 
   constructor(
     readings: readonly Read[],
@@ -91,6 +94,7 @@ export class SharedErrors {
     this.chance = readings.map(({ random }) => random ** 2);
     this.effect = new Float64Array(readings.length);
     this.reached = new Int32Array(readings.length);
+    this.common = new Float64Array(readings.length ** 2);
   }
 
   /** What each reading is by a particle, for a unit in the middle of all that there may be. */
@@ -119,21 +123,9 @@ export class SharedErrors {
 
   /** Covariance of the readings by a particle, row by row; the lower triangle is filled. */
   covariance(k: number, out: Float64Array): void {
-    const { chance, rows, shown } = this;
+    const { chance, shown } = this;
     const size = chance.length;
-    const lead = this.lead[k]!;
-    out.fill(0);
-    for (let i = 0; i < size; i += 1) out[i * size + i] = chance[i]!;
-    for (const { places, reaches } of rows) {
-      let count = 0;
-      for (let n = 0; n < places.length; n += 1) {
-        const { own, through } = reaches[n]!;
-        let sum = own;
-        for (let m = 0; m < through.length; m += 1) sum += through[m]!.by * through[m]!.column[lead]!;
-        count = this.touch(count, places[n]!, sum);
-      }
-      this.add(count, size, out);
-    }
+    out.set(this.commonBy(this.lead[k]!));
     for (const { lower, upper, strata } of this.predictions.set.particles[k]!.beside) {
       if (strata === 0) continue;
       let count = 0;
@@ -151,6 +143,27 @@ export class SharedErrors {
         );
       this.add(count, size, out);
     }
+  }
+
+  /** What the covariance is by all particles that hang on one, row by row: kept until another is asked for. */
+  private commonBy(lead: number): Float64Array {
+    const { chance, rows, common } = this;
+    if (this.commonOf === lead) return common;
+    this.commonOf = lead;
+    const size = chance.length;
+    common.fill(0);
+    for (let i = 0; i < size; i += 1) common[i * size + i] = chance[i]!;
+    for (const { places, reaches } of rows) {
+      let count = 0;
+      for (let n = 0; n < places.length; n += 1) {
+        const { own, through } = reaches[n]!;
+        let sum = own;
+        for (let m = 0; m < through.length; m += 1) sum += through[m]!.by * through[m]!.column[lead]!;
+        count = this.touch(count, places[n]!, sum);
+      }
+      this.add(count, size, common);
+    }
+    return common;
   }
 
   /** Notes what a number does to a reading, if anything. */

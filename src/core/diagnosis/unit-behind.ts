@@ -2,7 +2,7 @@ import type { Vector } from '../model/descriptor';
 import { solveBackward, solveForward, triangleOf } from '../numeric/covariance';
 import { spanOf, type ReadingEvidence } from './evidence';
 import { keyOf, type Predictions } from './predictions';
-import { SharedErrors } from './shared-errors';
+import type { SharedErrors } from './shared-errors';
 
 /** No unit lies further out along one way than this, in standard deviations. */
 const FURTHEST = 3;
@@ -13,16 +13,17 @@ const GOOD_ENOUGH = 0.3;
  * The unit that numbers speak of by one particle, in standard deviations of each way in which units differ, given all that they
  * share: E[z] = Sᵀ·Σ⁻¹·(y − f). Null where the particle is linear enough about it as it is.
  *
+ * @param errors what these numbers have in common by some particles, this one among them
  * @param gross chance that each number has nothing to do with what stood there
  */
 export function unitBehind(
   readings: readonly ReadingEvidence[],
+  errors: SharedErrors,
   gross: readonly number[],
   predictions: Predictions,
   k: number,
 ): Vector | null {
   const size = readings.length;
-  const errors = new SharedErrors(readings, predictions, [k]);
   const l = new Float64Array(size ** 2);
   errors.covariance(k, l);
   readings.forEach((one, i) => {
