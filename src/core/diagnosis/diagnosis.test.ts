@@ -312,6 +312,29 @@ describe('all evidence together', () => {
   });
 });
 
+test('a healthy unit at a kink, where half of all units read the same, is not behind a fault that always reads so', () => {
+  // What is read is a, up to 100. The healthy a is 100 ± 1.73 (2·1.5/√3); the fault holds it at 101, so that 100 is read.
+  const stuck = fault(
+    'stuck',
+    1,
+    moves(() => ({ a: 101 })),
+  );
+  const kinked: ReturnType<typeof twin> = {
+    ...twin([stuck], 2),
+    views: [{ inputs: [], steady: ([a = 0, b = 0]) => [Math.min(100, a), b] }],
+  };
+  const sharp = [read('a', 100, { random: 0.1 })];
+  const { ranked } = new Diagnostician(kinked, null, complaint).posterior(sharp);
+  const { healthy, singles } = libraryOf(kinked, null, complaint);
+  const chance = (id: string) => ranked.find(({ cause }) => cause.id === id)!.chance;
+  // Healthy: half of all read 100, density ½·0.399/0.1 = 1.995, and just below it ½·0.399/1.73 = 0.115: 2.11. The fault: 3.99.
+  const exact = ((2.11 / 3.99) * healthy.prior) / singles[0]!.prior;
+  const odds = chance(HEALTHY) / chance('stuck');
+  // Laid out to the one side, all of them read so; a line through both sides makes it a fifth of what it is.
+  expect(odds / exact).toBeGreaterThan(0.9);
+  expect(odds / exact).toBeLessThan(2);
+});
+
 test('what was read of in other states is not remembered for ever, and asked again it says the same', () => {
   const one = new Diagnostician(twin([high, low, other], 2), null, complaint);
   const at = (input: number) => [read('a', 108, { state: { view: 0, inputs: [input] } })];

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import type { Fault } from '../contract/family';
+import type { Family, Fault } from '../contract/family';
 import { healthyUnit, moving } from '../model/vectors';
 import { libraryOf } from './causes';
 import { ParticleSet } from './particles';
@@ -39,7 +39,7 @@ const faults = [
 
 function toy() {
   let asked = 0;
-  const twin = {
+  const twin: Pick<Family, 'faults' | 'healthy' | 'readings' | 'views'> = {
     faults,
     healthy: () => healthyUnit(parameters, { a: 150, b: 20, c: 0, d: 5 }, { a: 2, b: 1, c: 0.001, d: 1 }),
     readings: [parameters[0]],
@@ -63,14 +63,16 @@ const state = { view: 0, inputs: [] };
 
 test('how a reading changes with each way is what it is one standard deviation up and down, for a pair of faults too', () => {
   const { twin, set, alone, pairs, predictions } = toy();
-  const [{ steady }] = twin.views as [(typeof twin.views)[0]];
+  const [{ steady }] = twin.views;
   const of = [...alone, ...pairs];
   set.spread.forEach((_, way) => {
     const [slope, bend] = [predictions.spread(state, 0, way, of), predictions.bend(state, 0, way, of)];
     for (const k of of) {
       const lead = set.particles[k]!.lead;
       const [down, up] = set.moved(set.particles[lead]!, way);
-      const [lower, at, upper] = [down, set.particles[lead]!.parameters, up].map((one) => steady(one)[0]!);
+      const [lower, at, upper] = [down, set.particles[lead]!.parameters, up].map(
+        (one) => steady(one, [])[0]!,
+      );
       expect(slope[set.leadPlaces[k]!]).toBe((upper! - lower!) / 2);
       expect(bend[set.leadPlaces[k]!]).toBe(upper! + lower! - 2 * at!);
     }

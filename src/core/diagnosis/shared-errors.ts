@@ -1,5 +1,6 @@
 import type { ReadingEvidence } from './evidence';
 import type { Vector } from '../model/descriptor';
+import { stepOf } from './particles';
 import type { Predictions } from './predictions';
 
 /** How one unknown number reaches a reading: by itself, and by columns of those that particles hang on. */
@@ -23,6 +24,9 @@ const WITHIN = 1 / Math.sqrt(12);
  */
 const BENT = Math.sqrt(3) / 2;
 const BENT_WITHIN = 1 / (2 * Math.sqrt(80));
+
+/** One side of a kink is flat where it changes less than this part of the other. */
+const FLAT = 0.1;
 
 const finite = (value: number) => (Number.isFinite(value) ? value : 0);
 
@@ -119,6 +123,28 @@ export class SharedErrors {
   bent(i: number, k: number): number {
     const lead = this.lead[k]!;
     return this.bends[i]!.reduce((most, bend) => Math.max(most, BENT * Math.abs(finite(bend[lead]!))), 0);
+  }
+
+  /**
+   * Where a reading kinks at a particle, because something is just used up or just reached: how far the straight line goes on, within
+   * what is looked at, to the side on which the reading stays as it is. Zero where it does not, or not alike along every way.
+   *
+   * @param more what it changes by at least on the other side
+   */
+  kink(i: number, k: number, more: number): number {
+    const lead = this.lead[k]!;
+    const step = stepOf(this.predictions.set.particles[k]!);
+    let [square, rises, falls] = [0, false, false];
+    this.ways[i]!.forEach((column, way) => {
+      const straight = step * finite(column[lead]!);
+      const half = finite(this.bends[i]![way]![lead]!) / 2;
+      const [up, down] = [Math.abs(straight + half), Math.abs(straight - half)];
+      if (Math.max(up, down) < more || Math.min(up, down) > FLAT * Math.max(up, down)) return;
+      square += straight ** 2;
+      if (up < down === straight > 0) rises = true;
+      else falls = true;
+    });
+    return rises === falls ? 0 : rises ? Math.sqrt(square) : -Math.sqrt(square);
   }
 
   /** Covariance of the readings by a particle, row by row; the lower triangle is filled. */

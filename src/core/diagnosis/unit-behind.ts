@@ -8,6 +8,8 @@ import type { SharedErrors } from './shared-errors';
 const FURTHEST = 3;
 /** What is linear is as good as what is not within this part of what a reading may be out by itself. */
 const GOOD_ENOUGH = 0.3;
+/** To be beside a kink a unit is moved so many times as far as is looked at about it. */
+const BEYOND = 2;
 
 /**
  * The unit that numbers speak of by one particle, in standard deviations of each way in which units differ, given all that they
@@ -30,27 +32,50 @@ export function unitBehind(
     if (gross[i]! > 0.5) l[i * size + i]! += spanOf(one) ** 2;
   });
   triangleOf(l, size);
-  const solved = Float64Array.from(readings, (one, i) => errors.off(i, k, one.value));
-  solveForward(l, size, size, solved);
-  solveBackward(l, size, size, solved);
   const { set } = predictions;
-  const unit = set.spread.map((_, way) => {
-    const alone = set.spread.map((_one, other) => (other === way ? 1 : 0));
-    const z = solved.reduce((sum, x, i) => sum + x * errors.byUnit(i, k, alone), 0);
-    return Math.max(-FURTHEST, Math.min(FURTHEST, z));
-  });
+  /** The unit by how far each number is off. */
+  const meanBy = (off: (i: number) => number) => {
+    const solved = Float64Array.from(readings, (_, i) => off(i));
+    solveForward(l, size, size, solved);
+    solveBackward(l, size, size, solved);
+    return set.spread.map((_, way) => {
+      const alone = set.spread.map((_one, other) => (other === way ? 1 : 0));
+      const z = solved.reduce((sum, x, i) => sum + x * errors.byUnit(i, k, alone), 0);
+      return Math.max(-FURTHEST, Math.min(FURTHEST, z));
+    });
+  };
+  const offBy = (i: number) => errors.off(i, k, readings[i]!.value);
+  const unit = meanBy(offBy);
   const particle = set.particles[k]!;
-  const parameters = set.withUnit(particle, unit);
-  const shown = new Map<string, Vector>();
   const places = new Set(readings.map(({ place }) => place));
-  const off = readings.some(({ state, place, random, shared }, i) => {
-    const key = keyOf(state);
-    const found = shown.get(key) ?? predictions.shown(state, parameters, places);
-    shown.set(key, found);
-    const linear = errors.expected(i, k) + errors.byUnit(i, k, unit);
-    const most = GOOD_ENOUGH * Math.hypot(random, shared?.u ?? 0);
-    // One that bends within all that units differ by may be straight within what the evidence leaves of it.
-    return Math.abs(found[place]! - linear) > most || (!particle.about && errors.bent(i, k) > most);
-  });
+  const most = readings.map(({ random, shared }) => GOOD_ENOUGH * Math.hypot(random, shared?.u ?? 0));
+  /** What each reading would be of a unit. */
+  const showing = (of: Vector) => {
+    const parameters = set.withUnit(particle, of);
+    const shown = new Map<string, Vector>();
+    return readings.map(({ state, place }) => {
+      const key = keyOf(state);
+      const found = shown.get(key) ?? predictions.shown(state, parameters, places);
+      shown.set(key, found);
+      return found[place]!;
+    });
+  };
+  const shown = showing(unit);
+  // At a kink half of all units read the same, which no line with something about it says: it is left for where they do.
+  const kinks = particle.about ? readings.map((_, i) => errors.kink(i, k, most[i]!)) : [];
+  if (kinks.some((kink) => kink !== 0)) {
+    const beside = meanBy((i) => offBy(i) + BEYOND * kinks[i]!);
+    const there = showing(beside);
+    if (
+      readings.every(({ value }, i) => Math.abs(value - there[i]!) <= Math.abs(value - shown[i]!) + most[i]!)
+    )
+      return beside;
+  }
+  const off = readings.some(
+    (_, i) =>
+      Math.abs(shown[i]! - errors.expected(i, k) - errors.byUnit(i, k, unit)) > most[i]! ||
+      // One that bends within all that units differ by may be straight within what the evidence leaves of it.
+      (!particle.about && errors.bent(i, k) > most[i]!),
+  );
   return off ? unit : null;
 }

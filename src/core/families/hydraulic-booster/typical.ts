@@ -24,7 +24,7 @@ export const typical: HydraulicBoosterProfile = {
   gap_m: 1 * MM,
   spool_m3: 5e-7,
   // Three applications at 200 N, and something to spare.
-  shell_m3: 52e-6,
+  shell_m3: 50e-6,
   preCharge_Pa: 45 * BAR,
   full_Pa: 90 * BAR,
   // 0.6 cc a minute: k 9e−18 m³.
