@@ -2,7 +2,7 @@
 import { withFault } from '../../contract/family';
 import type { Hands } from '../../model/motion';
 import { Running } from '../../model/running';
-import { readingOf } from '../../model/vectors';
+import { placeOf, readingOf } from '../../model/vectors';
 import { motorPumpBench, type MotorPumpBenchProfile } from '../motor-pump-bench';
 
 const BAR = 1e5;
@@ -121,4 +121,33 @@ test('bridged it goes on to the relief and no further', () => {
   const from = one.at('supply');
   one.after({ bridged: true }, 5);
   expect(Math.abs(one.at('supply') / steady('bridged', { supply_Pa: from }) - 1)).toBeLessThan(0.01);
+});
+
+test('where the fluid runs out on the way, what has come of it stays while the pedal is held', () => {
+  const one = onBench(healthy.with(placeOf(family.parameters, 'leak_m3PerS'), 0));
+  one.after({ power: true }, 200);
+  one.after({ power: false }, 5);
+  const heavy_N = Math.max(...profile.unit.assist_N);
+  const alone_Pa = steady('load.pressure', { pedal_N: heavy_N, supply_Pa: 0 });
+  const pressed = () => {
+    let most_Pa = 0;
+    one.after(
+      { pedal_N: heavy_N, press_NPerS: 2000 },
+      3,
+      () => (most_Pa = Math.max(most_Pa, one.at('output'))),
+    );
+    const held_Pa = one.at('output');
+    one.after({ pedal_N: 0 }, 2);
+    return { most_Pa, held_Pa };
+  };
+  // A lighter press first leaves less than a whole one in the end.
+  one.after({ pedal_N: heavy_N / 2, press_NPerS: 2000 }, 3);
+  one.after({ pedal_N: 0 }, 2);
+  const whole_Pa = pressed().held_Pa;
+  let last = pressed();
+  for (let n = 0; n < 80 && last.held_Pa > 0.9 * whole_Pa; n += 1) last = pressed();
+  // It has more than the foot alone makes, and less than the one before by far.
+  expect(last.most_Pa).toBeGreaterThan(1.2 * alone_Pa);
+  expect(last.most_Pa).toBeLessThan(0.9 * whole_Pa);
+  expect(last.held_Pa / last.most_Pa).toBeGreaterThan(0.999);
 });

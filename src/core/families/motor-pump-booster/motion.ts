@@ -49,6 +49,7 @@ class MotorPumpBoosterMotion implements Moving {
   private readonly rod: NodeNow;
   private readonly power: PowerMotion;
   private readonly at: Readonly<Record<string, number>>;
+  private readonly leaks = (pressure_Pa: number) => lostAt_m3PerS(this.p, this.viscosity_PaS, pressure_Pa);
   /** The switch is closed. */
   private on: boolean;
 
@@ -96,8 +97,9 @@ class MotorPumpBoosterMotion implements Moving {
     const { p, vessel, charge } = this;
     const { pedal_N } = at.hands as BoosterHands;
     const stored_Pa = charge.effort;
-    const takes = this.power.rates(y, dy, inputOf_N(p, pedal_N), stored_Pa);
-    const lost = lostAt_m3PerS(p, this.viscosity_PaS, stored_Pa) + relievedAt_m3PerS(p, stored_Pa);
+    const leaks = vessel.isOut(y) ? this.leaks : null;
+    const takes = this.power.rates(y, dy, inputOf_N(p, pedal_N), vessel.gives_Pa(y), 0, leaks);
+    const lost = this.leaks(stored_Pa) + relievedAt_m3PerS(p, stored_Pa);
     vessel.rates(y, dy, charge.passed - takes - lost);
     const sensed = this.place.from + 2;
     dy[sensed] = (stored_Pa - y[sensed]!) / Math.max(1e-3, p.delay_s);
