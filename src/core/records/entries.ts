@@ -113,9 +113,11 @@ export const photoSchema = z.strictObject({
 export type Photo = z.infer<typeof photoSchema>;
 
 export const fittingSchema = z.strictObject({
+  /** Which of two schools; null where stored pressure goes into the brakes itself, and each circuit is bled by itself. */
   bleeding: z
     .enum(Object.keys(BLEEDING_ORDERS) as [keyof typeof BLEEDING_ORDERS, ...(keyof typeof BLEEDING_ORDERS)[]])
-    .meta({ title: 'Bleeding order' }),
+    .meta({ title: 'Bleeding order' })
+    .nullable(),
   fluid: z
     .enum(FLUID_KINDS, 'Fluid left in the unit: choose one.')
     .meta({ title: 'Fluid left in the unit', labels: FLUIDS }),

@@ -242,6 +242,8 @@ describe('what can be written down', () => {
   ])('%#: is refused with the reason', (schema, value, reason) => {
     expect(refusal(schema, value)).toMatch(reason);
   });
+  test('brakes that are bled circuit by circuit have no order to choose', () =>
+    expect(fittingSchema.safeParse({ bleeding: null, fluid: 'mineral' }).success).toBe(true));
   test('a part refused or used again needs no provenance', () => {
     const used = { part: 'switch', did: 'reused', reason: '', provenance: null, serial: '' };
     expect(workSchema.safeParse(used).success).toBe(true);

@@ -17,6 +17,9 @@ import { useSettings } from '../settings-context';
 import { day, time } from '../stamp';
 import { EntryDialog } from './entry-dialog';
 
+const byCircuit = fittingSchema.omit({ bleeding: true });
+const bySchool = fittingSchema.extend({ bleeding: fittingSchema.shape.bleeding.unwrap() });
+
 /** The sheet for whoever fits the unit: what to do first, in which order to bleed, and what is in it. */
 export function InstallationPage({ record }: { record: JobRecord }) {
   const router = useRouter();
@@ -29,13 +32,14 @@ export function InstallationPage({ record }: { record: JobRecord }) {
     [record, unitSet, shop],
   );
   const locked = record.signed || record.deleted;
+  const { fluid: fluidOf, fullPower } = FAMILIES[record.profile.kind];
+  // Brakes that stored pressure goes into itself are bled circuit by circuit: there is nothing to choose.
+  const confirmed = fullPower ? 'fluid' : 'fluid and bleeding order';
   useKeys([
     { key: 'p', label: 'Print the sheet', run: () => window.print() },
-    ...(locked
-      ? []
-      : [{ key: 'f', label: 'Confirm the fluid and the bleeding order', run: () => setChoosing(true) }]),
+    ...(locked ? [] : [{ key: 'f', label: `Confirm the ${confirmed}`, run: () => setChoosing(true) }]),
   ]);
-  const named = FAMILIES[record.profile.kind].fluid(record.profile.body);
+  const named = fluidOf(record.profile.body);
   const { fluid } = record.job;
   return (
     <Paper>
@@ -44,7 +48,7 @@ export function InstallationPage({ record }: { record: JobRecord }) {
         <Box sx={{ flex: 1 }} />
         {!locked && (
           <Button variant="outlined" onClick={() => setChoosing(true)} sx={{ gap: 1 }}>
-            Confirm fluid and bleeding order <Key name="f" />
+            Confirm {confirmed} <Key name="f" />
           </Button>
         )}
         <Button component="a" href={`/api/v1/jobs/${record.id}/installation.pdf`} variant="outlined">
@@ -57,15 +61,15 @@ export function InstallationPage({ record }: { record: JobRecord }) {
       <DocumentView document={document} label="Installation sheet" />
       {choosing && (
         <EntryDialog
-          title="What is in the unit, and how it is bled"
-          schema={fittingSchema}
-          initial={record.fitting ?? { bleeding: 'wheels-first', fluid: '' }}
+          title={fullPower ? 'What is in the unit' : 'What is in the unit, and how it is bled'}
+          schema={fullPower ? byCircuit : bySchool}
+          initial={record.fitting ?? { ...(fullPower ? {} : { bleeding: 'wheels-first' }), fluid: '' }}
           choices={{
             bleeding: Object.entries(BLEEDING_ORDERS).map(([value, { title }]) => ({ value, label: title })),
           }}
           saveLabel="Confirm"
           url={`/jobs/${record.id}/entries`}
-          wrap={(fitting) => ({ id, entry: { type: 'fitting', fitting } })}
+          wrap={(fitting) => ({ id, entry: { type: 'fitting', fitting: { bleeding: null, ...fitting } } })}
           intro={
             <Box sx={{ mb: 2 }}>
               The profile names {named ? FLUIDS[named] : 'no fluid'}

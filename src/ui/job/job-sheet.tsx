@@ -201,7 +201,7 @@ export function JobSheet(props: JobSheetProps) {
           <Box sx={{ display: 'grid', justifyItems: 'start' }}>
             <LinkButton href={`/jobs/${job.id}/installation`}>
               Installation sheet
-              {record.fitting
+              {record.fitting?.bleeding
                 ? `: ${BLEEDING_ORDERS[record.fitting.bleeding].title.split(',')[0]!.toLowerCase()}`
                 : ''}
             </LinkButton>
