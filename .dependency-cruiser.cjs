@@ -11,6 +11,7 @@ const only = (name, from, allowed, comment) => ({
 const FLOORS = [
   'numeric',
   'quantities',
+  'plot',
   'air',
   'fluid',
   'vehicle',
@@ -73,6 +74,13 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/core/families/([^/]+)/' },
       to: { path: '^src/core/families/([^/]+)/', pathNot: '^src/core/families/$1/' },
+    },
+    {
+      name: 'workings-name-no-family',
+      comment: 'A calculation that asks one family is the families’ own.',
+      severity: 'error',
+      from: { path: '^src/core/workings/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/core/families/', pathNot: '/(registry|bench-members|workings)\\.ts$' },
     },
     {
       name: 'diagnosis-knows-no-family',

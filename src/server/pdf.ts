@@ -3,7 +3,7 @@ import path from 'node:path';
 import PDFDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
 import type { Block, Cell, Document, Photo } from '@/core/documents/document';
-import { plainColours } from '@/core/documents/plot';
+import { plainColours } from '@/core/plot/plot';
 
 export type PaperSize = 'A4' | 'LETTER';
 

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import type { Document } from '@/core/documents/document';
 import { installationDocument } from '@/core/documents/installation-document';
 import { judgedRun } from '@/core/records/judged-run';
-import { plainColours } from '@/core/documents/plot';
+import { plainColours } from '@/core/plot/plot';
 import { ratioChart } from '@/core/documents/ratio-svg';
 import { readingsTable } from '@/core/documents/readings-table';
 import type { Printing } from '@/core/documents/printing';

@@ -6,7 +6,7 @@ import {
   type SteadyOutcome,
 } from '@/core/workings/open-models';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
-import { runWorking, type Answered } from '@/core/workings/working';
+import { runWorking, type Answered } from '@/core/contract/working';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { missing } from './store';
 

@@ -25,7 +25,7 @@ import { BLEEDING_ORDERS } from '../records/installation';
 import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun } from '../records/judged-run';
-import { plainColours, Plot, ticks } from './plot';
+import { plainColours, Plot, ticks } from '../plot/plot';
 import { ratioChart } from './ratio-svg';
 import { readingsTable } from './readings-table';
 import { unconfirmed } from '../records/unconfirmed';

@@ -6,7 +6,7 @@ import { printQuantity } from '../quantities/print';
 import { fromSI, unitFor, type UnitSet } from '../quantities/units';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
 import { stateOf } from '../records/judged-run';
-import { Plot, type PlotSize } from './plot';
+import { Plot, type PlotSize } from '../plot/plot';
 import type { StoredRun } from '../records/views';
 
 /** A chart as a picture and in words. */

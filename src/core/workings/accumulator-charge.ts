@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { Vessel, type Charge } from '../fluid/accumulator';
 import { filledTo } from '../fluid/charging';
 import { IDEAL_NITROGEN, isExtrapolated, NITROGEN, type GasLaw } from '../fluid/nitrogen';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   shell_m3: field('Inside of the shell', 'volume', 1e-5, 0.02),

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA, standardPressure_Pa } from '../air/atmosphere';
 import { seaLevelEquivalent_Pa, SUPPLY_KINDS, supplyHere_Pa } from '../air/supply';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../documents/plot';
-import { axis, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { Plot } from '../plot/plot';
+import { axis, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const altitudeFields = z.strictObject({
   altitude_m: field('Altitude', 'altitude', -500, 11_000),

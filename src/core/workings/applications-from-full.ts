@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { BAR } from './drawing';
+import { BAR } from '../plot/axes';
 import { given_m3 } from '../fluid/emptied';
 import { drawEmptied, vesselFields } from './emptied-vessel';
-import { defineWorking, field } from './working';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   ...vesselFields,

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { axleLoads_N, locksFirst } from '../vehicle/axle-loads';
 import { axleForces_N } from '../vehicle/brake-force';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field, type Answered } from './working';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field, type Answered } from '../contract/working';
 
 const fields = z.strictObject({
   mass_kg: field('Mass', 'mass', 300, 5000),

@@ -1,8 +1,8 @@
 import { left_Pa, type Emptied, type Heated } from '../fluid/emptied';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import type { UnitSet } from '../quantities/units';
-import { axis, BAR } from './drawing';
-import { field } from './working';
+import { axis, BAR } from '../plot/axes';
+import { field } from '../contract/working';
 
 /** An accumulator that is emptied from full with its pump off. */
 export const vesselFields = {

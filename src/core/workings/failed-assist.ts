@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { pressureFor_Pa, unassistedPedal_N } from '../vehicle/brake-force';
 import { FAILED_ASSIST, failedAssistLimit_m, stoppingDistance_m } from '../vehicle/stopping';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   mass_kg: field('Mass', 'mass', 300, 5000),

@@ -6,9 +6,9 @@ import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
 import { printQuantity } from '../quantities/print';
 import { INHG_PA, type Quantity } from '../quantities/units';
-import { Plot } from '../documents/plot';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field, type Answered } from './working';
+import { Plot } from '../plot/plot';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field, type Answered } from '../contract/working';
 
 const SOUND = 'none';
 const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };

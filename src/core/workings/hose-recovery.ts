@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { emptyTime_s } from '../air/fill';
 import { REFERENCE_TEMPERATURE_K } from '../air/leak';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { INHG_PA } from '../quantities/units';
-import { axis, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { axis, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z
   .strictObject({

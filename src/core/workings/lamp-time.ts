@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { USUAL_SETTLING_S, Vessel } from '../fluid/accumulator';
 import { timeToFall_s } from '../fluid/charging';
 import { HYDRAULIC_FLUIDS, landLeak_m3, viscosity_PaS, viscositySpread } from '../fluid/hydraulic-fluid';
-import { axis, BAR, steps } from './drawing';
+import { axis, BAR, steps } from '../plot/axes';
 import { fluidField } from './fluid-field';
-import { defineWorking, field } from './working';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   shell_m3: field('Inside of the shell', 'volume', 1e-5, 0.02),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { HYDRAULIC_FLUIDS, viscosity_PaS } from '../fluid/hydraulic-fluid';
 import {
   meteredPressure_Pa,
@@ -7,9 +7,9 @@ import {
   residualPressure_Pa,
   settlingOf,
 } from '../fluid/metering-valve';
-import { axis, BAR, steps } from './drawing';
+import { axis, BAR, steps } from '../plot/axes';
 import { fluidField } from './fluid-field';
-import { defineWorking, field } from './working';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   travel_m: field('Travel of the spool’s spring', 'travel', 0, 0.05),

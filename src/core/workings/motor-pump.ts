@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import {
   ceiling_Pa,
   motorPumpFlow_m3PerS,
@@ -8,9 +8,9 @@ import {
   type MotorPump,
 } from '../fluid/fluid-pump';
 import { HYDRAULIC_FLUIDS, viscosity_PaS } from '../fluid/hydraulic-fluid';
-import { axis, BAR, steps } from './drawing';
+import { axis, BAR, steps } from '../plot/axes';
 import { fluidField } from './fluid-field';
-import { defineWorking, field } from './working';
+import { defineWorking, field } from '../contract/working';
 
 /** A pump's own leak is told at this pressure and temperature. */
 const TOLD_AT_PA = 100 * BAR;

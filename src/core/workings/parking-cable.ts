@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { cablePull_N } from '../vehicle/cable';
-import { Plot } from '../documents/plot';
-import { axis, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { Plot } from '../plot/plot';
+import { axis, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   lever_N: field('Pull of the lever on the equaliser', 'force', 10, 5000),

@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA, standardPressure_Pa } from '../air/atmosphere';
 import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import { pullDown_s, reached_Pa } from '../air/pull-down';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { rootOfFalling } from '../numeric/root';
 import { INHG_PA } from '../quantities/units';
-import { axis, steps } from './drawing';
-import { defineWorking, field, type Answered } from './working';
+import { axis, steps } from '../plot/axes';
+import { defineWorking, field, type Answered } from '../contract/working';
 
 const fields = z.strictObject({
   volume_m3: field('Volume that is emptied', 'volume', 1e-4, 0.1),

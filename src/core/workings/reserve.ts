@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { depressionAtStroke_Pa, reserveSeries_Pa } from '../air/reserve';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../documents/plot';
-import { axis } from './drawing';
-import { defineWorking, field } from './working';
+import { Plot } from '../plot/plot';
+import { axis } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const reserveFields = z
   .strictObject({

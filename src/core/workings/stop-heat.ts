@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { motionEnergy_J } from '../vehicle/stopping';
-import { axis, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { axis, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 /** Heat capacity of cast iron, J/(kg·K). */
 const IRON_J_PER_KG_K = 460;

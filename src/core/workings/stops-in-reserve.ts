@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { pressureFor_Pa } from '../vehicle/brake-force';
-import { BAR } from './drawing';
+import { BAR } from '../plot/axes';
 import { given_m3, left_Pa } from '../fluid/emptied';
 import { drawEmptied, vesselFields } from './emptied-vessel';
-import { defineWorking, field } from './working';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   ...vesselFields,

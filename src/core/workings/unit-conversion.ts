@@ -11,9 +11,9 @@ import {
   type Unit,
   type UnitId,
 } from '../quantities/units';
-import { Plot } from '../documents/plot';
-import { steps } from './drawing';
-import { defineWorking, field } from './working';
+import { Plot } from '../plot/plot';
+import { steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const UNIT_IDS = Object.keys(UNITS) as [UnitId, ...UnitId[]];
 const conversionFields = z

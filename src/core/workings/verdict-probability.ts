@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { conformance } from '../metrology/verdict';
-import { Plot } from '../documents/plot';
-import { steps } from './drawing';
-import { defineWorking, field } from './working';
+import { Plot } from '../plot/plot';
+import { steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const verdictFields = z
   .strictObject({

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { Plot } from '../documents/plot';
+import { Plot } from '../plot/plot';
 import { Vessel } from '../fluid/accumulator';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
 const fields = z.strictObject({
   belongs_m3: field('Inside of the vessel that belongs there', 'volume', 1e-5, 0.02),

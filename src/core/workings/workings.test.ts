@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { depressionAfterStroke_Pa, reserveSeries_Pa } from '../air/reserve';
 import { findWorking, WORKINGS } from './registry';
-import { runWorking } from './working';
+import { runWorking } from '../contract/working';
 
 const BAR = 1e5;
 const INHG = 3386.389;

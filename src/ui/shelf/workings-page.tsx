@@ -3,7 +3,7 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
-import { runWorking, type Answered, type Working } from '@/core/workings/working';
+import { runWorking, type Answered, type Working } from '@/core/contract/working';
 import { unitFor } from '@/core/quantities/units';
 import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from '../forms/schema-fields';
 import { Page } from '../page';

@@ -1,13 +1,12 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { FAMILIES } from '../families/registry';
+import { remoteVacuum as remote } from './remote-vacuum/index';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 import { INHG_PA } from '../quantities/units';
-import { Plot } from '../documents/plot';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { Plot } from '../plot/plot';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
-const remote = FAMILIES['remote-vacuum'];
 const remoteBody = remote.typical as Record<string, unknown>;
 const remoteFields = z.strictObject({
   effectiveDiameter_m: field('Effective diaphragm diameter', 'length', 0.05, 0.6),

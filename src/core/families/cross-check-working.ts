@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { passageAllows_Pa } from '../contract/passage';
-import { passageOf, typical } from '../families/remote-vacuum/index';
+import { passageOf, typical } from './remote-vacuum/index';
 import { FEWEST_POINTS, crossCheck } from '../metrology/cross-check';
-import { Plot } from '../documents/plot';
-import { axis, BAR } from './drawing';
-import { defineWorking, field, series } from './working';
+import { Plot } from '../plot/plot';
+import { axis, BAR } from '../plot/axes';
+import { defineWorking, field, series } from '../contract/working';
 
 const crossFields = z
   .strictObject({

@@ -1,13 +1,12 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { Plot } from '../documents/plot';
-import { FAMILIES } from '../families/registry';
+import { Plot } from '../plot/plot';
+import { vacuumVehicle as vehicle } from './vacuum-vehicle';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
 import { INHG_PA } from '../quantities/units';
-import { axis, steps } from './drawing';
-import { defineWorking, field, type Answered } from './working';
+import { axis, steps } from '../plot/axes';
+import { defineWorking, field, type Answered } from '../contract/working';
 
-const vehicle = FAMILIES['vacuum-vehicle'];
 /** As made, without the crack of the check valve, which stands against a foot that presses the booster empty. */
 const values = vehicle
   .healthy(vehicle.typical)

@@ -1,14 +1,13 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
 import { pushingArea_m2 } from '../air/diaphragm';
-import { Plot } from '../documents/plot';
-import { FAMILIES } from '../families/registry';
+import { Plot } from '../plot/plot';
+import { vacuumVehicle as vehicle } from './vacuum-vehicle';
 import { AT_ONCE, placeOf, readingOf } from '../model/vectors';
 import { INHG_PA } from '../quantities/units';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field } from './working';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field } from '../contract/working';
 
-const vehicle = FAMILIES['vacuum-vehicle'];
 const { values } = vehicle.healthy(vehicle.typical);
 const masterArea_m2 = values[placeOf(vehicle.parameters, 'load.masterArea_m2')]!;
 

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { Plot } from '../documents/plot';
-import { member as brakes } from '../families/wheel-brakes/index';
+import { Plot } from '../plot/plot';
+import { member as brakes } from './wheel-brakes/index';
 import { toVector } from '../model/vectors';
-import { axis, BAR, steps } from './drawing';
-import { defineWorking, field, type Answered } from './working';
+import { axis, BAR, steps } from '../plot/axes';
+import { defineWorking, field, type Answered } from '../contract/working';
 
 const fields = z.strictObject({
   pressure_Pa: field('Line pressure', 'pressure', 0, 200 * BAR),
