@@ -1,0 +1,182 @@
+/**
+ * Unified diagnostic services (UDS, ISO 14229-1), the subset of handbook-models 16: sessions, reading data, input and output
+ * control, trouble codes. Requests and answers are bytes; what they travel in is not known here.
+ */
+
+/** What is asked of a unit. */
+export type UdsRequest =
+  | { readonly service: 'session'; readonly session: Session }
+  /** Keeps a session alive; `quiet` asks for no answer. */
+  | { readonly service: 'present'; readonly quiet: boolean }
+  | { readonly service: 'read'; readonly identifier: number }
+  /** Short-term adjustment to a state, or control given back to the unit where that is null. */
+  | { readonly service: 'control'; readonly identifier: number; readonly state: number | null }
+  | { readonly service: 'codes'; readonly statusMask: number }
+  | { readonly service: 'clear' };
+
+export const SESSIONS = { default: 0x01, extended: 0x03 } as const;
+export type Session = keyof typeof SESSIONS;
+
+const SERVICES = {
+  session: 0x10,
+  clear: 0x14,
+  codes: 0x19,
+  read: 0x22,
+  control: 0x2f,
+  present: 0x3e,
+} as const;
+type Service = keyof typeof SERVICES;
+
+/** An answer that is no refusal has the number of its service and this. */
+const POSITIVE = 0x40;
+const NEGATIVE = 0x7f;
+const BY_STATUS_MASK = 0x02;
+const ADJUST = 0x03;
+const GIVE_BACK = 0x00;
+/** No answer is wanted. */
+const QUIET = 0x80;
+/** A trouble code with its status. */
+const CODE_BYTES = 4;
+
+/** A diagnostic trouble code, and the bits of its status. */
+export interface TroubleCode {
+  /** As it is written down: a letter for the part of the vehicle, four digits, and the type of failure. */
+  readonly code: string;
+  readonly status: number;
+}
+
+/** What a unit answers. */
+export type UdsAnswer =
+  | {
+      readonly service: 'session';
+      readonly session: Session;
+      readonly p2_s: number;
+      readonly p2Long_s: number;
+    }
+  | { readonly service: 'present' }
+  | { readonly service: 'read'; readonly identifier: number; readonly data: Uint8Array }
+  | { readonly service: 'control'; readonly identifier: number; readonly state: number | null }
+  | { readonly service: 'codes'; readonly available: number; readonly codes: readonly TroubleCode[] }
+  | { readonly service: 'clear' }
+  /** It takes longer: another answer follows. */
+  | { readonly service: 'pending'; readonly to: number }
+  | { readonly service: 'refused'; readonly to: number; readonly code: number };
+
+/** Negative response code of an answer that follows later. */
+const PENDING = 0x78;
+
+/** Negative response codes, as a sentence goes on behind “The unit refused: ”. */
+export const REFUSALS: Readonly<Record<number, string>> = {
+  0x11: 'it has no such service',
+  0x12: 'it has no such part of the service',
+  0x13: 'the message has the wrong length',
+  0x21: 'it is busy; ask again',
+  0x22: 'the conditions are not right',
+  0x31: 'it has no such identifier, or not within that range',
+  0x7e: 'not in this session, that part of it',
+  0x7f: 'not in this session',
+  0x88: 'the vehicle is moving',
+  0x93: 'its supply is too low',
+};
+
+/** Bits of a trouble code's status, in words. ISO 14229-1, of which these are used. */
+export const STATUS_BITS: readonly (readonly [bit: number, words: string])[] = [
+  [0x01, 'failed when last tested'],
+  [0x04, 'pending'],
+  [0x08, 'confirmed'],
+  [0x10, 'not tested since the codes were cleared'],
+  [0x40, 'not tested since it was switched on'],
+  [0x80, 'asks for the lamp'],
+];
+
+const u16 = (value: number): number[] => [value >> 8, value & 0xff];
+
+/** @throws RangeError where an identifier is no 16-bit number, or a state or mask no byte */
+export function requestBytes(request: UdsRequest): Uint8Array {
+  const service = SERVICES[request.service];
+  switch (request.service) {
+    case 'session':
+      return Uint8Array.of(service, SESSIONS[request.session]);
+    case 'present':
+      return Uint8Array.of(service, request.quiet ? QUIET : 0);
+    case 'read':
+      return Uint8Array.of(service, ...u16(whole('identifier', request.identifier, 0xffff)));
+    case 'control': {
+      const identifier = u16(whole('identifier', request.identifier, 0xffff));
+      return request.state === null
+        ? Uint8Array.of(service, ...identifier, GIVE_BACK)
+        : Uint8Array.of(service, ...identifier, ADJUST, whole('state', request.state, 0xff));
+    }
+    case 'codes':
+      return Uint8Array.of(service, BY_STATUS_MASK, whole('statusMask', request.statusMask, 0xff));
+    case 'clear':
+      return Uint8Array.of(service, 0xff, 0xff, 0xff);
+  }
+}
+
+function whole(name: string, value: number, most: number): number {
+  if (!Number.isInteger(value) || value < 0 || value > most)
+    throw new RangeError(`${name}: ${value} is no whole number from 0 to ${most}`);
+  return value;
+}
+
+/** Reads an answer. @returns null where it is none of this subset */
+export function parseAnswer(bytes: Uint8Array): UdsAnswer | null {
+  const [first = 0] = bytes;
+  if (first === NEGATIVE) {
+    if (bytes.length !== 3) return null;
+    const [, to = 0, code = 0] = bytes;
+    return code === PENDING ? { service: 'pending', to } : { service: 'refused', to, code };
+  }
+  const service = (Object.keys(SERVICES) as Service[]).find((one) => SERVICES[one] + POSITIVE === first);
+  return service ? READERS[service](bytes) : null;
+}
+
+/** Number of the service that a request asks for: a refusal names it. */
+export const numberOf = ({ service }: Pick<UdsRequest, 'service'>): number => SERVICES[service];
+
+const at16 = (bytes: Uint8Array, at: number) => (bytes[at]! << 8) | bytes[at + 1]!;
+
+const READERS: Readonly<Record<Service, (bytes: Uint8Array) => UdsAnswer | null>> = {
+  session: (bytes) => {
+    const session = (Object.keys(SESSIONS) as Session[]).find((one) => SESSIONS[one] === bytes[1]);
+    return session && bytes.length === 6
+      ? // P2 counts in milliseconds, P2* in steps of ten.
+        { service: 'session', session, p2_s: at16(bytes, 2) / 1000, p2Long_s: at16(bytes, 4) / 100 }
+      : null;
+  },
+  present: (bytes) => (bytes.length === 2 && bytes[1] === 0 ? { service: 'present' } : null),
+  read: (bytes) =>
+    bytes.length > 3 ? { service: 'read', identifier: at16(bytes, 1), data: bytes.slice(3) } : null,
+  control: (bytes) => {
+    if (bytes.length < 4) return null;
+    const identifier = at16(bytes, 1);
+    if (bytes[3] === GIVE_BACK) return { service: 'control', identifier, state: null };
+    return bytes[3] === ADJUST && bytes.length === 5
+      ? { service: 'control', identifier, state: bytes[4]! }
+      : null;
+  },
+  codes: (bytes) => {
+    if (bytes.length < 3 || bytes[1] !== BY_STATUS_MASK || (bytes.length - 3) % CODE_BYTES !== 0) return null;
+    const codes: TroubleCode[] = [];
+    for (let at = 3; at < bytes.length; at += CODE_BYTES)
+      codes.push({ code: troubleCode(bytes.subarray(at, at + 3)), status: bytes[at + 3]! });
+    return { service: 'codes', available: bytes[2]!, codes };
+  },
+  clear: (bytes) => (bytes.length === 1 ? { service: 'clear' } : null),
+};
+
+const AREAS = 'PCBU';
+
+/**
+ * A trouble code as it is written down: the two top bits are the area (powertrain, chassis, body, network), then four digits,
+ * and behind a hyphen the type of failure. `52 A1 62` is C12A1-62.
+ */
+export function troubleCode([first = 0, second = 0, type = 0]: ArrayLike<number> & Iterable<number>): string {
+  const hex = (value: number, digits: number) => value.toString(16).toUpperCase().padStart(digits, '0');
+  return `${AREAS[first >> 6]}${(first >> 4) & 3}${hex(first & 0xf, 1)}${hex(second, 2)}-${hex(type, 2)}`;
+}
+
+/** Status of a trouble code in words, the first first. */
+export const statusWords = (status: number): string[] =>
+  STATUS_BITS.flatMap(([bit, words]) => ((status & bit) > 0 ? [words] : []));
