@@ -132,6 +132,90 @@ export function parseAnswer(bytes: Uint8Array): UdsAnswer | null {
   return service ? READERS[service](bytes) : null;
 }
 
+/** What a unit was asked, or the negative response code of what cannot be read. */
+export type UdsAsked =
+  | { readonly ok: true; readonly request: UdsRequest }
+  | { readonly ok: false; readonly to: number; readonly code: number };
+
+/** Negative response codes that a unit gives of itself. */
+export const CODES = {
+  noService: 0x11,
+  noPart: 0x12,
+  length: 0x13,
+  conditions: 0x22,
+  range: 0x31,
+  notInSession: 0x7f,
+  moving: 0x88,
+  lowSupply: 0x93,
+} as const;
+
+/** Lengths of requests; control has another where it is given back. */
+const LENGTHS: Readonly<Record<Service, readonly number[]>> = {
+  session: [2],
+  present: [2],
+  read: [3],
+  control: [4, 5],
+  codes: [3],
+  clear: [4],
+};
+
+/** Reads a request, as a unit does. */
+export function parseRequest(bytes: Uint8Array): UdsAsked {
+  const [to = 0, part = 0] = bytes;
+  const refused = (code: number) => ({ ok: false, to, code }) as const;
+  const read = (request: UdsRequest) => ({ ok: true, request }) as const;
+  const service = (Object.keys(SERVICES) as Service[]).find((one) => SERVICES[one] === to);
+  if (!service) return refused(CODES.noService);
+  if (!LENGTHS[service].includes(bytes.length)) return refused(CODES.length);
+  switch (service) {
+    case 'session': {
+      const session = (Object.keys(SESSIONS) as Session[]).find((one) => SESSIONS[one] === part);
+      return session ? read({ service, session }) : refused(CODES.noPart);
+    }
+    case 'present':
+      return part === 0 || part === QUIET ? read({ service, quiet: part === QUIET }) : refused(CODES.noPart);
+    case 'read':
+      return read({ service, identifier: at16(bytes, 1) });
+    case 'control': {
+      const [identifier, how] = [at16(bytes, 1), bytes[3]];
+      if (how === GIVE_BACK && bytes.length === 4) return read({ service, identifier, state: null });
+      if (how === ADJUST && bytes.length === 5) return read({ service, identifier, state: bytes[4]! });
+      return refused(how === GIVE_BACK || how === ADJUST ? CODES.length : CODES.range);
+    }
+    case 'codes':
+      return part === BY_STATUS_MASK ? read({ service, statusMask: bytes[2]! }) : refused(CODES.noPart);
+    case 'clear':
+      return bytes.subarray(1).every((byte) => byte === 0xff) ? read({ service }) : refused(CODES.range);
+  }
+}
+
+/** Bytes of an answer. @throws RangeError where a trouble code is not written as such */
+export function answerBytes(answer: UdsAnswer): Uint8Array {
+  if (answer.service === 'pending') return Uint8Array.of(NEGATIVE, answer.to, PENDING);
+  if (answer.service === 'refused') return Uint8Array.of(NEGATIVE, answer.to, answer.code);
+  const service = SERVICES[answer.service] + POSITIVE;
+  switch (answer.service) {
+    case 'session': {
+      const [p2_ms, p2Long] = [Math.round(answer.p2_s * 1000), Math.round(answer.p2Long_s * 100)];
+      return Uint8Array.of(service, SESSIONS[answer.session], ...u16(p2_ms), ...u16(p2Long));
+    }
+    case 'present':
+      return Uint8Array.of(service, 0);
+    case 'read':
+      return Uint8Array.of(service, ...u16(answer.identifier), ...answer.data);
+    case 'control': {
+      const { identifier, state } = answer;
+      return Uint8Array.of(service, ...u16(identifier), ...(state === null ? [GIVE_BACK] : [ADJUST, state]));
+    }
+    case 'codes': {
+      const codes = answer.codes.flatMap(({ code, status }) => [...codeBytes(code), status]);
+      return Uint8Array.of(service, BY_STATUS_MASK, answer.available, ...codes);
+    }
+    case 'clear':
+      return Uint8Array.of(service);
+  }
+}
+
 /** Number of the service that a request asks for: a refusal names it. */
 export const numberOf = ({ service }: Pick<UdsRequest, 'service'>): number => SERVICES[service];
 
@@ -177,6 +261,15 @@ export function troubleCode([first = 0, second = 0, type = 0]: ArrayLike<number>
   return `${AREAS[first >> 6]}${(first >> 4) & 3}${hex(first & 0xf, 1)}${hex(second, 2)}-${hex(type, 2)}`;
 }
 
-/** Status of a trouble code in words, the first first. */
+/** Three bytes of a trouble code that is written down. @throws RangeError where it is none */
+export function codeBytes(code: string): [number, number, number] {
+  const m = /^([PCBU])([0-3])([0-9A-F])([0-9A-F]{2})-([0-9A-F]{2})$/.exec(code);
+  if (!m) throw new RangeError(`code: “${code}” is no trouble code such as C12A1-62`);
+  const [, area = '', first, second, third, type] = m;
+  const top = (AREAS.indexOf(area) << 6) | (Number(first) << 4) | parseInt(second!, 16);
+  return [top, parseInt(third!, 16), parseInt(type!, 16)];
+}
+
+/** Status of a trouble code in words, the lowest bit first. */
 export const statusWords = (status: number): string[] =>
   STATUS_BITS.flatMap(([bit, words]) => ((status & bit) > 0 ? [words] : []));

@@ -1,0 +1,281 @@
+/** @jest-environment node */
+import { connect, createServer } from 'node:net';
+import { VehicleLink, type Times } from './client';
+import { VehicleStandIn, type BehindInterface } from './stand-in';
+import {
+  answerBytes,
+  codeBytes,
+  parseAnswer,
+  parseRequest,
+  requestBytes,
+  type UdsAnswer,
+  type UdsRequest,
+} from './uds';
+
+const TESTER = 0x0e80;
+const UNIT = 0x1b10;
+const PUMP = 0x4b02;
+const SPEED = 0x4b19;
+/** As in the protocol, a fiftieth as long. */
+const QUICK: Partial<Times> = {
+  connect: 1000,
+  acknowledged: 300,
+  answered: 150,
+  pending: 200,
+  present: 40,
+  control: 600,
+};
+const S3_MS = 150;
+
+/** A pump with a switch, and two codes. */
+function pump() {
+  const log: (number | null)[] = [];
+  let codes = [
+    { code: 'C12A1-62', status: 0x09 },
+    { code: 'U0100-87', status: 0x40 },
+  ];
+  let moving = false;
+  const behind: BehindInterface = {
+    read: (identifier) =>
+      identifier === PUMP
+        ? Uint8Array.of(log.at(-1) ?? 0)
+        : identifier === SPEED
+          ? Uint8Array.of(0, 0, 0)
+          : null,
+    control: (identifier, state) => {
+      if (identifier !== PUMP) return 0x31;
+      if (moving && state !== null) return 0x88;
+      log.push(state);
+      return null;
+    },
+    codes: (mask) => codes.filter(({ status }) => (status & mask) > 0),
+    clear: () => (codes = []),
+  };
+  return { behind, log, drive: () => (moving = true) };
+}
+
+let standIn: VehicleStandIn;
+let port: number;
+let one: ReturnType<typeof pump>;
+const links: VehicleLink[] = [];
+beforeEach(async () => {
+  one = pump();
+  standIn = new VehicleStandIn({ tester: TESTER, unit: UNIT }, one.behind, S3_MS);
+  port = await standIn.start(0);
+});
+afterEach(async () => {
+  for (const link of links.splice(0)) await link.close();
+  await standIn.stop();
+});
+const address = () => ({ host: '127.0.0.1', port, tester: TESTER, unit: UNIT });
+async function opened(times: Partial<Times> = {}): Promise<VehicleLink> {
+  const found = await VehicleLink.open(address(), { ...QUICK, ...times });
+  if (!found.ok) throw new Error(found.why);
+  links.push(found.link);
+  return found.link;
+}
+const soon = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+test('reads, in the order in which it was asked, and refuses what there is none of in words', async () => {
+  const link = await opened();
+  const [pumps, none, speed] = await Promise.all([
+    link.ask({ service: 'read', identifier: PUMP }),
+    link.ask({ service: 'read', identifier: 0x4bff }),
+    link.ask({ service: 'read', identifier: SPEED }),
+  ]);
+  expect(pumps).toEqual({ ok: true, answer: { service: 'read', identifier: PUMP, data: Uint8Array.of(0) } });
+  expect(none).toMatchObject({ ok: false, refusal: 0x31, isOpen: true });
+  expect(none.ok || none.why).toBe('The unit refused: it has no such identifier, or not within that range.');
+  expect(speed.ok).toBe(true);
+});
+
+test('codes by status, and cleared', async () => {
+  const link = await opened();
+  expect(await link.ask({ service: 'codes', statusMask: 0x08 })).toMatchObject({
+    ok: true,
+    answer: { codes: [{ code: 'C12A1-62', status: 9 }] },
+  });
+  expect((await link.ask({ service: 'clear' })).ok).toBe(true);
+  expect(await link.ask({ service: 'codes', statusMask: 0xff })).toMatchObject({ answer: { codes: [] } });
+});
+
+describe('control', () => {
+  test('is refused outside its session, taken in it, and kept while the session is kept alive', async () => {
+    const link = await opened();
+    expect(await link.control(PUMP, 1)).toMatchObject({ ok: false, refusal: 0x7f });
+    await link.session('extended');
+    expect((await link.control(PUMP, 1)).ok).toBe(true);
+    await soon(2.5 * S3_MS);
+    expect(one.log.at(-1)).toBe(1);
+    expect(await link.giveBack(PUMP)).toBe(true);
+    expect(one.log.at(-1)).toBeNull();
+    expect(link.underControl).toEqual([]);
+  });
+  test('is given back by itself after its longest time', async () => {
+    const link = await opened({ control: 100 });
+    await link.session('extended');
+    await link.control(PUMP, 1);
+    await soon(180);
+    expect(one.log).toEqual([1, null]);
+  });
+  test('is given back before the line is closed', async () => {
+    const link = await opened();
+    await link.session('extended');
+    await link.control(PUMP, 1);
+    expect(await link.close()).toEqual([]);
+    expect(one.log).toEqual([1, null]);
+  });
+  test('ends with the session of a tester that is heard no more, as one that was killed', async () => {
+    const link = await opened({ present: 10_000 });
+    await link.session('extended');
+    await link.control(PUMP, 1);
+    (link as unknown as { socket: { destroy: () => void } }).socket.destroy();
+    expect(one.log.at(-1)).toBe(1);
+    await soon(2 * S3_MS);
+    expect(one.log.at(-1)).toBeNull();
+  });
+  test('that is refused because the vehicle moves is said so, and asked back all the same', async () => {
+    const link = await opened();
+    await link.session('extended');
+    one.drive();
+    const refused = await link.control(PUMP, 1);
+    expect(refused).toMatchObject({ ok: false, refusal: 0x88, isOpen: true });
+    expect(refused.ok || refused.why).toMatch(/the vehicle is moving/);
+    expect(one.log).toEqual([null]);
+  });
+  test.each([
+    ['half', 'half' as const],
+    ['too much announced', 'too-long' as const],
+    ['a line that is cut', 'cut' as const],
+  ])(
+    'an answer that dies, %s: the pump is given back by the line or by the session’s end',
+    async (_, instead) => {
+      const link = await opened();
+      await link.session('extended');
+      standIn.mischief = { instead };
+      const failed = await link.control(PUMP, 1);
+      expect(failed).toMatchObject({ ok: false, isOpen: false });
+      expect(link.closed).toMatch(/\.$/);
+      standIn.mischief = {};
+      await soon(2 * S3_MS);
+      expect(one.log.at(-1)).toBeNull();
+      expect(await link.ask({ service: 'read', identifier: PUMP })).toMatchObject({
+        ok: false,
+        why: link.closed,
+      });
+    },
+  );
+});
+
+describe('an answer', () => {
+  test('that takes longer is waited for, eight times and no more', async () => {
+    const link = await opened();
+    standIn.mischief = { pending: 8, late_ms: 180 };
+    expect((await link.ask({ service: 'read', identifier: PUMP })).ok).toBe(true);
+    standIn.mischief = { pending: 9 };
+    const more = await link.ask({ service: 'read', identifier: PUMP });
+    expect(more).toMatchObject({ ok: false, isOpen: false });
+    expect(more.ok || more.why).toMatch(/went on saying/);
+  });
+  test.each([
+    ['late', { late_ms: 250 }, /did not answer in time/],
+    ['about another identifier', { otherIdentifier: true }, /something else/],
+    ['from somebody else', { from: 0x1b11 }, /somebody else/],
+  ])('%s ends the line, so that it is taken for no other', async (_, mischief, why) => {
+    const link = await opened();
+    standIn.mischief = mischief;
+    const replied = await link.ask({ service: 'read', identifier: PUMP });
+    expect(replied).toMatchObject({ ok: false, isOpen: false });
+    expect(replied.ok || replied.why).toMatch(why);
+    let lost = '';
+    link.whenLost((reason) => (lost = reason));
+    expect(lost).toMatch(why);
+  });
+});
+
+describe('a line that does not come about', () => {
+  test('where nothing listens, or a foreign tester is not let in', async () => {
+    const foreign = await VehicleLink.open({ ...address(), tester: 0x0e81 }, QUICK);
+    expect(foreign).toMatchObject({ ok: false, why: expect.stringMatching(/does not let/) as string });
+    await standIn.stop();
+    const nothing = await VehicleLink.open(address(), QUICK);
+    expect(nothing).toMatchObject({ ok: false, why: expect.stringMatching(/Nothing listens/) as string });
+    port = await standIn.start(0);
+  });
+  test.each([
+    ['says nothing', '', /does not answer in time/],
+    [
+      'speaks another protocol',
+      Buffer.from('HTTP/1.1 400\r\n\r\n').toString('hex'),
+      /no frame of this protocol/,
+    ],
+  ])('where what listens %s', async (_, said, why) => {
+    const server = createServer((socket) => {
+      socket.on('error', () => {}).resume();
+      if (said) socket.write(Buffer.from(said, 'hex'));
+    });
+    const other = await new Promise<number>((resolve) =>
+      server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
+    );
+    const found = await VehicleLink.open({ ...address(), port: other }, { ...QUICK, connect: 200 });
+    expect(found).toMatchObject({ ok: false, why: expect.stringMatching(why) as string });
+    await new Promise((done) => server.close(done));
+  });
+});
+
+test('the stand-in refuses a foreign unit, and closes on what is no frame', async () => {
+  const socket = connect(port, '127.0.0.1');
+  const heard: string[] = [];
+  socket.on('data', (bytes) => heard.push(bytes.toString('hex').toUpperCase()));
+  const write = async (text: string) => {
+    socket.write(Buffer.from(text, 'hex'));
+    await soon(40);
+  };
+  await write('02FD0005000000070E800000000000');
+  await write('02FD8001000000070E801B11224B02');
+  await write('FFFF');
+  await write('000000000000');
+  expect(heard).toEqual([
+    '02FD0006000000090E801B101000000000',
+    '02FD8003000000051B110E8003',
+    '02FD00000000000100',
+  ]);
+  expect(socket.readableEnded).toBe(true);
+  socket.destroy();
+});
+
+test('what a unit reads is what a tester wrote, and the other way round', () => {
+  const requests: UdsRequest[] = [
+    { service: 'session', session: 'extended' },
+    { service: 'present', quiet: true },
+    { service: 'read', identifier: 0x4b13 },
+    { service: 'control', identifier: PUMP, state: 1 },
+    { service: 'control', identifier: PUMP, state: null },
+    { service: 'codes', statusMask: 0xff },
+    { service: 'clear' },
+  ];
+  for (const request of requests) expect(parseRequest(requestBytes(request))).toEqual({ ok: true, request });
+  const answers: UdsAnswer[] = [
+    { service: 'session', session: 'extended', p2_s: 0.05, p2Long_s: 5 },
+    { service: 'present' },
+    { service: 'read', identifier: 0x4b13, data: Uint8Array.of(1, 2) },
+    { service: 'control', identifier: PUMP, state: null },
+    { service: 'codes', available: 0x5d, codes: [{ code: 'C12A1-62', status: 9 }] },
+    { service: 'clear' },
+    { service: 'pending', to: 0x2f },
+    { service: 'refused', to: 0x2f, code: 0x88 },
+  ];
+  for (const answer of answers) expect(parseAnswer(answerBytes(answer))).toEqual(answer);
+  expect(() => codeBytes('X1234-00')).toThrow(/no trouble code/);
+});
+
+test.each([
+  ['85', 0x11],
+  ['1002', 0x12],
+  ['1001FF', 0x13],
+  ['2F4B0203', 0x13],
+  ['2F4B020201', 0x31],
+  ['14FF00FF', 0x31],
+])('%s is refused with its code', (bytes, code) =>
+  expect(parseRequest(Uint8Array.from(Buffer.from(bytes, 'hex')))).toMatchObject({ ok: false, code }),
+);
