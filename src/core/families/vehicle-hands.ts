@@ -7,6 +7,8 @@ export type VehicleHands = {
   readonly pedal_N: number;
   readonly press_NPerS: number;
   readonly key: 'off' | 'ignition' | 'engine';
+  /** A tester's way of starting and stopping an electric vacuum pump. */
+  readonly pumpAsked: 'itself' | 'on' | 'off';
 };
 
 /** A foot, and a load valve in the pressure line of the steering. */
@@ -34,6 +36,20 @@ export const KEY_COMMAND: Command = {
     { id: 'off', name: 'Off' },
     { id: 'ignition', name: 'Ignition' },
     { id: 'engine', name: 'Idling' },
+  ],
+};
+
+/** An electric vacuum pump as a tester asks for it: by its own switch, or on or off whatever that says. */
+export const PUMP_ASKED_COMMAND: Command = {
+  kind: 'choice',
+  id: 'pumpAsked',
+  name: 'Vacuum pump, through the interface',
+  by: 'interface',
+  usual: 'itself',
+  choices: [
+    { id: 'itself', name: 'By its own switch' },
+    { id: 'on', name: 'On' },
+    { id: 'off', name: 'Off' },
   ],
 };
 

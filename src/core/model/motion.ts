@@ -9,6 +9,8 @@ export interface StateDescriptor extends Descriptor {
 interface Handle {
   readonly id: string;
   readonly name: string;
+  /** No hand does it: it is asked for through the vehicle's own interface. */
+  readonly by?: 'interface';
 }
 
 /** Something that is brought to a level by hand, and how fast. SI of its quantity, from nothing up. */
@@ -76,8 +78,16 @@ export interface Moving {
   rates?(y: Float64Array, dy: Float64Array, at: Instant): void;
   /** Writes what a true gauge on each of the family's ports would show, in the order of the ports. */
   shown?(y: Float64Array, at: Instant, out: Float64Array): void;
+  /**
+   * Writes what the vehicle's own sensors and control unit tell through its interface, by the names of values of an identifier map:
+   * numbers in SI. Called once the efforts are known.
+   */
+  tells?(y: Float64Array, at: Instant, out: Told): void;
   readonly turns?: readonly Turn[];
 }
+
+/** What a vehicle tells of itself. */
+export type Told = Record<string, number | boolean>;
 
 /** Where a member stands among the others. */
 export interface Place {

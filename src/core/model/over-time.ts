@@ -1,6 +1,6 @@
 import type { Vector } from './descriptor';
 import { ROLES, terminalsOf, joins, type Members, type Role } from './installation';
-import type { Command, Instant, Motion, Moving, NodeNow, Place, StateDescriptor, Turn } from './motion';
+import type { Command, Instant, Motion, Moving, NodeNow, Place, StateDescriptor, Told, Turn } from './motion';
 
 /** A source, a unit and a load over time, joined at their nodes. */
 export interface OverTime {
@@ -16,6 +16,8 @@ export interface Together {
   readonly atRest: (at: Instant) => number[];
   readonly rates: (y: Float64Array, dy: Float64Array, at: Instant) => void;
   readonly shown: (y: Float64Array, at: Instant, out: Float64Array) => void;
+  /** What the vehicle tells of itself through its interface. */
+  readonly tells: (y: Float64Array, at: Instant) => Told;
   readonly turns: readonly Turn[];
 }
 
@@ -101,6 +103,13 @@ export function overTime(members: Members<never, never, never>): OverTime | null
           if (source.shown) source.shown(y, at, out);
           if (unit.shown) unit.shown(y, at, out);
           if (load.shown) load.shown(y, at, out);
+        },
+        tells: (y, at) => {
+          const told: Told = {};
+          efforts(y, at);
+          if (source.passes) source.passes(at);
+          for (const role of ROLES) moving[role].tells?.(y, at, told);
+          return told;
         },
         turns: ROLES.flatMap((role) => moving[role].turns ?? []).map(({ beyond, flip }) => ({
           beyond: (y, at) => {

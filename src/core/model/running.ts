@@ -1,6 +1,6 @@
 import { Integrator, type Solved, type System } from '../numeric/solver';
 import type { Vector } from './descriptor';
-import { handsOff, type Hands, type Instant, type Level } from './motion';
+import { handsOff, type Hands, type Instant, type Level, type Told } from './motion';
 import type { OverTime, Together } from './over-time';
 
 /** Far below what a gauge shows: the error of each step adds up over a hold of minutes. */
@@ -142,6 +142,12 @@ export class Running implements System {
   /** What true gauges on the ports show now. */
   read(): number[] {
     return [...this.shownAt(this.t_s, this.solver.y)];
+  }
+
+  /** What the vehicle tells of itself now. */
+  tells(): Told {
+    this.move(this.t_s);
+    return this.together.tells(this.solver.y, this.at);
   }
 
   private shownAt(t_s: number, y: Float64Array): Float64Array {

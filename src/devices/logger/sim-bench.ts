@@ -3,7 +3,7 @@ import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import type { InstrumentQuantity } from '@/core/metrology/instrument';
 import { shownBy } from '@/core/metrology/shown';
 import { gaussian, seeded } from '@/core/numeric/chance';
-import { handsRefused, type Command, type Hands } from '@/core/model/motion';
+import { handsRefused, type Command, type Hands, type Told } from '@/core/model/motion';
 import { Running } from '@/core/model/running';
 
 /**
@@ -42,7 +42,7 @@ const OVER_RANGE = 1.02;
 /** A bench with a unit on it, carried on by whoever lets time pass; no clock of its own. */
 export class SimBench {
   private readonly bench: Running;
-  private readonly commands: readonly Command[];
+  readonly commands: readonly Command[];
   private readonly places: readonly number[];
   private readonly random: () => number;
 
@@ -80,6 +80,11 @@ export class SimBench {
   advance(seconds: number, every_s: number, visit: (t_s: number, shown: number[]) => void): void {
     const solved = this.bench.advance(seconds, every_s, (t, truth) => visit(t, this.shown(truth)));
     if (!solved.ok) throw new RangeError(`bench: ${solved.why} at ${solved.at_s} s`);
+  }
+
+  /** What the vehicle tells of itself through its interface, SI. */
+  tells(): Told {
+    return this.bench.tells();
   }
 
   /** What every gauge shows now, SI. */

@@ -103,7 +103,7 @@ export class VehicleStandIn {
     socket.on('close', () => {
       this.testers.delete(tester);
       // A real unit knows nothing of the line: its session ends by its own time.
-      tester.idle ??= setTimeout(() => this.toDefault(tester), this.s3_ms);
+      tester.idle ??= setTimeout(() => this.toDefault(tester), this.s3_ms).unref();
     });
     socket.on('data', (bytes) => {
       for (const read of reader.push(bytes)) {
@@ -202,7 +202,9 @@ export class VehicleStandIn {
   private stay(tester: Tester): void {
     clearTimeout(tester.idle);
     tester.idle =
-      tester.session === 'default' ? undefined : setTimeout(() => this.toDefault(tester), this.s3_ms);
+      tester.session === 'default'
+        ? undefined
+        : setTimeout(() => this.toDefault(tester), this.s3_ms).unref();
   }
 
   private toDefault(tester: Tester): void {

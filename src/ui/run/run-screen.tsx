@@ -208,7 +208,7 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
         </Box>
         {streaming && status.simulated && run.family.motion && action.kind !== 'done' && (
           <SimHandle
-            commands={run.family.motion.commands}
+            commands={run.family.motion.commands.filter(({ by }) => by === undefined)}
             aim={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
             most={stopsAt(context.procedure, known.inputPort)}
             input={livePorts?.[known.inputPort]?.value ?? null}

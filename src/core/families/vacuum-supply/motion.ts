@@ -7,8 +7,9 @@ import {
   type Moving,
   type NodeNow,
   type Place,
+  type Told,
 } from '../../model/motion';
-import { KEY_COMMAND, type VehicleHands } from '../vehicle-hands';
+import { KEY_COMMAND, PUMP_ASKED_COMMAND, type VehicleHands } from '../vehicle-hands';
 import { portPlaces } from '../vehicle-ports';
 import { named, VacuumSupply, type Parameters } from './member';
 
@@ -50,8 +51,9 @@ class VacuumSupplyMotion implements Moving {
   }
 
   private runs({ hands }: Instant): boolean {
-    const { key } = hands as VehicleHands;
-    return this.p.electric > 0 ? key !== 'off' && this.asked : key === 'engine';
+    const { key, pumpAsked } = hands as VehicleHands;
+    if (this.p.electric === 0) return key === 'engine';
+    return key !== 'off' && (pumpAsked === 'itself' ? this.asked : pumpAsked === 'on');
   }
 
   passes(at: Instant): void {
@@ -71,11 +73,22 @@ class VacuumSupplyMotion implements Moving {
   shown(_y: Float64Array, at: Instant, shown: Float64Array): void {
     shown[PORT.source] = this.runs(at) ? this.running.read([this.vacuum.effort])[0]! : 0;
   }
+
+  /** A vehicle with an electric pump has a pressure sensor at the booster; any other has none. */
+  tells(_y: Float64Array, at: Instant, out: Told): void {
+    const { electric, on_Pa, off_Pa } = this.p;
+    if (electric === 0) return;
+    out.pump = Number(this.runs(at));
+    out.unitPressure = this.vacuum.effort;
+    out.barometer = at.barometer_Pa;
+    out.onBelow = on_Pa;
+    out.offAbove = off_Pa;
+  }
 }
 
 export const motion: Motion = {
   states: [],
-  commands: [KEY_COMMAND],
+  commands: [KEY_COMMAND, PUMP_ASKED_COMMAND],
   owns: [],
   with: (parameters, place) => new VacuumSupplyMotion(parameters, place),
 };
