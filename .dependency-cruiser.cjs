@@ -14,6 +14,7 @@ const FLOORS = [
   'plot',
   'air',
   'fluid',
+  'electric',
   'vehicle',
   'metrology',
   'model',

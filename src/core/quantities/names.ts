@@ -38,4 +38,6 @@ export const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
   mass: 'Mass',
   acceleration: 'Deceleration',
   energy: 'Energy',
+  power: 'Power',
+  capacitance: 'Capacitance',
 };

@@ -39,6 +39,8 @@ const WANTED: Readonly<Record<Quantity, string>> = {
   mass: 'a mass, in kg or lb',
   acceleration: 'a deceleration, in m/s² or g',
   energy: 'an energy, in kJ',
+  power: 'a power, in W',
+  capacitance: 'a capacitance, in F',
 };
 
 /** A sentence that names what is wrong with a typed reading, in the reader's units. */

@@ -38,4 +38,6 @@ export const SI_SYMBOL: Readonly<Record<Quantity, string>> = {
   mass: 'kg',
   acceleration: 'm/s²',
   energy: 'J',
+  power: 'W',
+  capacitance: 'F',
 };

@@ -41,6 +41,8 @@ export const QUANTITIES = [
   'mass',
   'acceleration',
   'energy',
+  'power',
+  'capacitance',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -178,7 +180,14 @@ export const UNITS = {
   mV: { symbol: 'mV', factor: 1e-3, measures: ['voltage'], places: 0 },
   A: { symbol: 'A', factor: 1, measures: ['current'], aliases: ['amp', 'amps'], places: 1 },
   mA: { symbol: 'mA', factor: 1e-3, measures: ['current'], places: 0 },
-  ohm: { symbol: 'Ω', factor: 1, measures: ['resistance'], aliases: ['ohm', 'ohms'], places: 2 },
+  ohm: {
+    symbol: 'Ω',
+    factor: 1,
+    measures: ['resistance'],
+    aliases: ['ohm', 'ohms'],
+    places: 2,
+    finePlaces: 3,
+  },
   kOhm: { symbol: 'kΩ', factor: 1e3, measures: ['resistance'], aliases: ['kohm', 'kohms'], places: 2 },
   rpm: { symbol: '1/min', factor: 1 / 60, measures: ['rotation'], aliases: ['rpm', 'rev/min'], places: 0 },
   kmPerH: { symbol: 'km/h', factor: 1 / 3.6, measures: ['speed'], aliases: ['kmh', 'kph'], places: 0 },
@@ -189,7 +198,13 @@ export const UNITS = {
   lbm: { symbol: 'lbm', factor: 0.45359237, measures: ['mass'], places: 0 },
   mPerS2: { symbol: 'm/s²', factor: 1, measures: ['acceleration'], aliases: ['m/s2'], places: 2 },
   g: { symbol: 'g', factor: 9.80665, measures: ['acceleration'], places: 2 },
-  kJ: { symbol: 'kJ', factor: 1000, measures: ['energy'], places: 0 },
+  kJ: { symbol: 'kJ', factor: 1000, measures: ['energy'], places: 0, finePlaces: 2 },
+  J: { symbol: 'J', factor: 1, measures: ['energy'], places: 0 },
+  W: { symbol: 'W', factor: 1, measures: ['power'], aliases: ['watt', 'watts'], places: 0 },
+  // A bare F is a temperature's.
+  farad: { symbol: 'farad', factor: 1, measures: ['capacitance'], places: 1 },
+  mF: { symbol: 'mF', factor: 1e-3, measures: ['capacitance'], places: 0 },
+  mOhm: { symbol: 'mΩ', factor: 1e-3, measures: ['resistance'], aliases: ['mohm', 'mohms'], places: 0 },
 } as const satisfies Record<string, Unit>;
 
 export type UnitId = keyof typeof UNITS;
@@ -234,6 +249,8 @@ const METRIC: Record<Quantity, UnitId> = {
   mass: 'kg',
   acceleration: 'mPerS2',
   energy: 'kJ',
+  power: 'W',
+  capacitance: 'farad',
 };
 
 const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {

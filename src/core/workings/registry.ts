@@ -3,12 +3,14 @@ import { accumulatorCharge } from './accumulator-charge';
 import { altitude } from './altitude';
 import { applicationsFromFull } from './applications-from-full';
 import { axleLoads } from './axle-loads';
+import { capacitorStore } from './capacitor-store';
 import { failedAssist } from './failed-assist';
 import { faultyUnits } from './faulty-unit';
 import { lampTime } from './lamp-time';
 import { motorPump } from './motor-pump';
 import { parkingCable } from './parking-cable';
 import { meteringValve } from './metering-valve';
+import { feedDrop } from './feed-drop';
 import { hoseRecovery } from './hose-recovery';
 import { pullDown } from './pull-down';
 import { reserve } from './reserve';
@@ -34,6 +36,8 @@ export const WORKINGS: readonly Working[] = [
   stopsInReserve,
   lampTime,
   motorPump,
+  feedDrop,
+  capacitorStore,
   meteringValve,
   failedAssist,
   axleLoads,
