@@ -40,4 +40,5 @@ export const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
   energy: 'Energy',
   power: 'Power',
   capacitance: 'Capacitance',
+  wireSection: 'Cross-section of a wire',
 };

@@ -40,7 +40,8 @@ const WANTED: Readonly<Record<Quantity, string>> = {
   acceleration: 'a deceleration, in m/s² or g',
   energy: 'an energy, in kJ',
   power: 'a power, in W',
-  capacitance: 'a capacitance, in F',
+  capacitance: 'a capacitance, in farad',
+  wireSection: 'a cross-section, in mm²',
 };
 
 /** A sentence that names what is wrong with a typed reading, in the reader's units. */

@@ -40,4 +40,5 @@ export const SI_SYMBOL: Readonly<Record<Quantity, string>> = {
   energy: 'J',
   power: 'W',
   capacitance: 'F',
+  wireSection: 'm²',
 };

@@ -43,6 +43,7 @@ export const QUANTITIES = [
   'energy',
   'power',
   'capacitance',
+  'wireSection',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -113,6 +114,7 @@ export const UNITS = {
   m: { symbol: 'm', factor: 1, measures: ['altitude', 'length'], places: 0 },
   ft: { symbol: 'ft', factor: 0.3048, measures: ['altitude'], places: 0 },
   cm2: { symbol: 'cm²', factor: 1e-4, measures: ['area'], aliases: ['cm2'], places: 1 },
+  mm2: { symbol: 'mm²', factor: 1e-6, measures: ['wireSection'], aliases: ['mm2', 'sq mm'], places: 1 },
   in2: { symbol: 'in²', factor: 6.4516e-4, measures: ['area'], aliases: ['in2', 'sq in'], places: 2 },
   L: { symbol: 'L', factor: 1e-3, measures: ['volume'], aliases: ['litre'], places: 2 },
   in3: { symbol: 'in³', factor: 1.6387064e-5, measures: ['volume'], aliases: ['in3', 'cu in'], places: 0 },
@@ -251,6 +253,7 @@ const METRIC: Record<Quantity, UnitId> = {
   energy: 'kJ',
   power: 'W',
   capacitance: 'farad',
+  wireSection: 'mm2',
 };
 
 const BY_SET: Record<UnitSet, Record<Quantity, UnitId>> = {

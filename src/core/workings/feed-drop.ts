@@ -9,7 +9,7 @@ const fields = z
     battery_V: field('Battery, with nothing drawn', 'voltage', 6, 60),
     rest_ohm: field('Battery, connections and earth together', 'resistance', 0, 1),
     length_m: field('Run of the feed, one way', 'length', 0.1, 30),
-    wire_m2: field('Copper of the feed', 'area', 0.2e-6, 200e-6),
+    wire_m2: field('Copper of the feed', 'wireSection', 0.2e-6, 200e-6),
     winding_ohm: field('Winding of the motor', 'resistance', 0.005, 5),
     idle_W: field('Control unit by itself', 'power', 0, 200),
     current_A: field('Current held in the motor', 'current', 0, 500),
