@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { EMPTY_RUN, makesSafe } from '../procedure/run';
 import { CAUTIONS } from '../contract/cautions';
 import { faultsOf, type Family } from '../contract/family';
-import { benchOf, RIGS } from '../scenarios/bench';
+import { benchOf, ELECTRIC_PUMP, RIGS } from '../scenarios/bench';
 import { gauged } from './bench-items';
 import { healthyBand } from '../procedure/predict';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
@@ -60,10 +60,9 @@ function variantsOf(family: Family): unknown[] {
     const two = { ...(family.typical as object), load: { ...load, valves: 'two' } };
     return 'valves' in load ? [family.typical, two] : [family.typical];
   }
-  const electric = { makes: 'electric-pump', idle_Pa: null, spare_m3PerSPa: null, floorShare: 0.12 };
   const other = {
     ...(family.typical as object),
-    source: { ...source, ...electric, suction_m3PerS: 5e-4, on_Pa: 55e3, off_Pa: 70e3 },
+    source: { ...source, ...ELECTRIC_PUMP },
     load: { ...load, valves: 'two' },
   };
   return [family.typical, family.profile.parse(other)];

@@ -131,6 +131,17 @@ const storedPressureRig = {
 } as const;
 
 /** Gauges on each port, by family. */
+/** What makes a source of vacuum an electric pump, in place of a manifold: on below 55 kPa of vacuum, off above 70. */
+export const ELECTRIC_PUMP = {
+  makes: 'electric-pump',
+  idle_Pa: null,
+  spare_m3PerSPa: null,
+  floorShare: 0.12,
+  suction_m3PerS: 5e-4,
+  on_Pa: 55e3,
+  off_Pa: 70e3,
+} as const;
+
 export const RIGS = {
   'remote-vacuum': {
     input: [gauges.inLow, gauges.inHigh],

@@ -3,7 +3,7 @@ import { standardPressure_Pa } from '../air/atmosphere';
 import type { VacuumVehicleProfile } from '../families/vacuum-vehicle';
 import type { RunContext } from '../contract/run-context';
 import { printSentence } from '../quantities/sentence';
-import { benchOf } from './bench';
+import { benchOf, ELECTRIC_PUMP } from './bench';
 
 const vehicle = benchOf('vacuum-vehicle');
 const { bench, contextWith, truthWith, faultyTruth } = vehicle;
@@ -150,12 +150,7 @@ describe('a vehicle tested where it stands', () => {
   test('an electric pump: read as it stops and starts; one that is told to stop too early is found by it', () => {
     const electric: VacuumVehicleProfile['source'] = {
       ...typical.source,
-      makes: 'electric-pump',
-      idle_Pa: null,
-      spare_m3PerSPa: null,
-      floorShare: 0.12,
-      suction_m3PerS: 5e-4,
-      on_Pa: 55e3,
+      ...ELECTRIC_PUMP,
       off_Pa: 72e3,
       // A small pump takes its time: 4 L at half a litre a second.
       limits: { ...typical.source.limits, recovery_s: { value: 20, source: 'Made for a test' } },

@@ -2,6 +2,7 @@ import { connect, type Socket } from 'node:net';
 import { findUnit, toSI, type Unit } from '@/core/quantities/units';
 import type { LoggerStatus } from '@/core/shop/live';
 import { Lines, NO_ERROR, parseCatalogue, parseSample } from './protocol';
+import { lineTrouble } from '../line-trouble';
 
 /** A sample in SI, one value to a channel; NaN where the channel could not be read. */
 export interface LoggerSample {
@@ -78,7 +79,9 @@ export class LoggerClient {
       if (found) for (const line of found) this.line(line);
       else this.babble();
     });
-    socket.on('error', (error: NodeJS.ErrnoException) => this.fail(socket, reasonOf(error, host, port)));
+    socket.on('error', (error: NodeJS.ErrnoException) =>
+      this.fail(socket, lineTrouble(error, { host, port }, 'logger')),
+    );
     socket.on('close', () => this.fail(socket, 'The logger closed the line.'));
   }
 
@@ -182,11 +185,4 @@ export class LoggerClient {
       if (socket) this.fail(socket, 'The logger has gone silent.');
     }, SILENCE_MS);
   }
-}
-
-function reasonOf({ code }: NodeJS.ErrnoException, host: string, port: number): string {
-  if (code === 'ECONNREFUSED') return `Nothing listens at ${host}, port ${port}: is the logger on?`;
-  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN') return `There is no machine named ${host}.`;
-  if (code === 'ETIMEDOUT' || code === 'EHOSTUNREACH') return `${host} cannot be reached.`;
-  return 'The line to the logger broke.';
 }

@@ -8,6 +8,7 @@ import {
   type DoipFrame,
   type DoipRead,
 } from './doip';
+import { lineTrouble } from '../line-trouble';
 import { numberOf, parseAnswer, REFUSALS, requestBytes, type UdsAnswer, type UdsRequest } from './uds';
 
 /** Where a vehicle interface listens, and the logical addresses of both ends. */
@@ -94,7 +95,9 @@ export class VehicleLink {
       };
       const timer = setTimeout(() => fail(`${host}, port ${port}, does not answer in time.`), all.connect);
       socket.setNoDelay(true);
-      socket.on('error', (error: NodeJS.ErrnoException) => fail(reasonOf(error, host, port)));
+      socket.on('error', (error: NodeJS.ErrnoException) =>
+        fail(lineTrouble(error, { host, port }, 'vehicle interface')),
+      );
       socket.on('close', () => fail('The vehicle interface closed the line.'));
       socket.on('connect', () => socket.write(doipBytes({ type: 'activate', source: address.tester })));
       socket.on('data', (bytes) => {
@@ -323,12 +326,4 @@ function answers(request: UdsRequest, answer: UdsAnswer): boolean {
     default:
       return answer.service === request.service;
   }
-}
-
-function reasonOf({ code }: NodeJS.ErrnoException, host: string, port: number): string {
-  if (code === 'ECONNREFUSED')
-    return `Nothing listens at ${host}, port ${port}: is the vehicle interface on?`;
-  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN') return `There is no machine named ${host}.`;
-  if (code === 'ETIMEDOUT' || code === 'EHOSTUNREACH') return `${host} cannot be reached.`;
-  return 'The line to the vehicle interface broke.';
 }

@@ -202,9 +202,7 @@ export class VehicleStandIn {
   private stay(tester: Tester): void {
     clearTimeout(tester.idle);
     tester.idle =
-      tester.session === 'default'
-        ? undefined
-        : setTimeout(() => this.toDefault(tester), this.s3_ms).unref();
+      tester.session === 'default' ? undefined : setTimeout(() => this.toDefault(tester), this.s3_ms).unref();
   }
 
   private toDefault(tester: Tester): void {

@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import { FAMILIES } from '@/core/families/registry';
+import { ELECTRIC_PUMP } from '@/core/scenarios/bench';
 import { identifierOf, USUAL_MAP, valuesOf } from '@/core/shop/identifier-map';
 import { TYPICAL_BENCH } from '../logger/typical-bench';
 import { VehicleLink } from './client';
@@ -13,16 +14,7 @@ const typical = family.typical as { readonly source: object };
 /** The typical vehicle with an electric pump: on below 55 kPa of vacuum, off above 70. */
 const profile = family.profile.parse({
   ...typical,
-  source: {
-    ...typical.source,
-    makes: 'electric-pump',
-    idle_Pa: null,
-    spare_m3PerSPa: null,
-    floorShare: 0.12,
-    suction_m3PerS: 5e-4,
-    on_Pa: 55 * KPA,
-    off_Pa: 70 * KPA,
-  },
+  source: { ...typical.source, ...ELECTRIC_PUMP },
 });
 const vehicle = (fault: readonly [string, number] | null = null, room = ROOM) =>
   new TwinVehicle({ ...TYPICAL_BENCH, kind: 'vacuum-vehicle', profile, fault, room }, USUAL_MAP);
