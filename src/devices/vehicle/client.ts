@@ -67,6 +67,8 @@ export class VehicleLink {
   private queue: Promise<unknown> = Promise.resolve();
   private present: ReturnType<typeof setInterval> | undefined;
   private readonly controlled = new Map<number, ReturnType<typeof setTimeout>>();
+  /** Routing is activated: what comes is for those who ask. */
+  private isActive = false;
   private ended: string | null = null;
   private readonly onEnd: ((why: string) => void)[] = [];
 
@@ -114,8 +116,6 @@ export class VehicleLink {
       });
     });
   }
-
-  private isActive = false;
 
   /** Why it is closed; null while it is open. */
   get closed(): string | null {
@@ -183,7 +183,7 @@ export class VehicleLink {
     if (this.ended) return Promise.resolve(this.failed(this.ended));
     return new Promise((resolve) => {
       const timer = setTimeout(
-        () => this.late('The unit did not acknowledge in time.'),
+        () => this.end('The unit did not acknowledge in time.'),
         this.times.acknowledged,
       );
       this.waiting = { request, resolve, timer, isAcknowledged: false, pending: 0 };
@@ -253,22 +253,18 @@ export class VehicleLink {
           this.failed(`The unit refused: ${REFUSALS[answer.code] ?? `code ${answer.code}`}.`, answer.code),
         );
       else if ((waiting.pending += 1) > MOST_PENDING)
-        this.late('The unit went on saying that it takes longer.');
+        this.end('The unit went on saying that it takes longer.');
       else this.until(this.times.pending);
     } else if (!answers(request, answer)) this.end('The unit answered something else.');
     else this.settle({ ok: true, answer });
   }
 
+  /** Waits so long for the next word: what is late may come yet, and would be taken for the next answer. */
   private until(ms: number): void {
     const { waiting } = this;
     if (!waiting) return;
     clearTimeout(waiting.timer);
-    waiting.timer = setTimeout(() => this.late('The unit did not answer in time.'), ms);
-  }
-
-  /** What is late may come yet, and would be taken for the next answer. */
-  private late(why: string): void {
-    this.end(why);
+    waiting.timer = setTimeout(() => this.end('The unit did not answer in time.'), ms);
   }
 
   private settle(replied: Replied): void {
