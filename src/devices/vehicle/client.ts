@@ -50,7 +50,6 @@ interface Waiting {
   readonly request: UdsRequest;
   readonly resolve: (replied: Replied) => void;
   timer: ReturnType<typeof setTimeout>;
-  isAcknowledged: boolean;
   pending: number;
 }
 
@@ -66,6 +65,8 @@ export class VehicleLink {
   private waiting: Waiting | null = null;
   private queue: Promise<unknown> = Promise.resolve();
   private present: ReturnType<typeof setInterval> | undefined;
+  /** What was sent and is not acknowledged yet, in its order: what keeps a session alive is acknowledged as well. */
+  private readonly sent: UdsRequest[] = [];
   private readonly controlled = new Map<number, ReturnType<typeof setTimeout>>();
   /** Routing is activated: what comes is for those who ask. */
   private isActive = false;
@@ -186,13 +187,14 @@ export class VehicleLink {
         () => this.end('The unit did not acknowledge in time.'),
         this.times.acknowledged,
       );
-      this.waiting = { request, resolve, timer, isAcknowledged: false, pending: 0 };
+      this.waiting = { request, resolve, timer, pending: 0 };
       this.write(request);
     });
   }
 
   private write(request: UdsRequest): void {
     if (this.ended) return;
+    this.sent.push(request);
     const { tester, unit } = this.address;
     const data = requestBytes(request);
     this.socket.write(doipBytes({ type: 'message', source: tester, target: unit, data }));
@@ -227,14 +229,12 @@ export class VehicleLink {
     readonly code: number;
   }): void {
     const { waiting } = this;
-    // What keeps a session alive is acknowledged as well.
-    if (!waiting || waiting.isAcknowledged) return;
+    if (this.sent.shift() !== waiting?.request || !waiting) return;
     if (type === 'refused') {
       const reason = MESSAGE_REFUSALS[code] ?? `code ${code}`;
       this.settle(this.failed(`The vehicle interface passes nothing on: ${reason}.`));
       return;
     }
-    waiting.isAcknowledged = true;
     this.until(this.times.answered);
   }
 

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { connect, createServer } from 'node:net';
 import { VehicleLink, type Times } from './client';
+import { doipBytes, DoipReader } from './doip';
 import { VehicleStandIn, type BehindInterface } from './stand-in';
 import {
   answerBytes,
@@ -193,6 +194,54 @@ describe('an answer', () => {
     link.whenLost((reason) => (lost = reason));
     expect(lost).toMatch(why);
   });
+});
+
+test('what keeps a session alive is acknowledged too, and that is no acknowledgement of what was asked behind it', async () => {
+  const back = { source: UNIT, target: TESTER };
+  const answered = (answer: UdsAnswer) => doipBytes({ type: 'message', ...back, data: answerBytes(answer) });
+  const acknowledged = doipBytes({ type: 'received', ...back, code: 0 });
+  let present = 0;
+  const server = createServer((socket) => {
+    const reader = new DoipReader();
+    socket.on('error', () => {});
+    socket.on('data', (bytes) => {
+      for (const read of reader.push(bytes)) {
+        if (!read.ok) continue;
+        const { frame } = read;
+        if (frame.type === 'activate')
+          socket.write(doipBytes({ type: 'activated', tester: TESTER, unit: UNIT, code: 0x10 }));
+        if (frame.type !== 'message') continue;
+        const asked = parseRequest(frame.data);
+        if (!asked.ok) continue;
+        if (asked.request.service === 'present') present += 1;
+        else if (asked.request.service === 'session')
+          socket.write(
+            Buffer.concat([
+              acknowledged,
+              answered({ service: 'session', session: 'extended', p2_s: 0.05, p2Long_s: 5 }),
+            ]),
+          );
+        else {
+          // Slow to acknowledge: first all that kept the session alive, and what was asked only later than an answer may take.
+          for (; present > 0; present -= 1) socket.write(acknowledged);
+          setTimeout(() => {
+            socket.write(acknowledged);
+            socket.write(answered({ service: 'read', identifier: PUMP, data: Uint8Array.of(0) }));
+          }, 500);
+        }
+      }
+    });
+  });
+  port = await new Promise<number>((resolve) =>
+    server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
+  );
+  const link = await opened({ answered: 200 });
+  await link.session('extended');
+  for (let n = 0; n < 200 && present === 0; n += 1) await soon(10);
+  expect(present).toBeGreaterThan(0);
+  expect(await link.ask({ service: 'read', identifier: PUMP })).toMatchObject({ ok: true });
+  await link.close();
+  await new Promise((done) => server.close(done));
 });
 
 describe('a line that does not come about', () => {
