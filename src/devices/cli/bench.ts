@@ -12,7 +12,13 @@ const bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
 const left = process.env.HARD_PEDAL_BENCH;
 if (left && existsSync(left)) {
   const said = JSON.parse(readFileSync(left, 'utf8')) as { unit: object; hands: object } | null;
-  if (said) for (const one of [{ unit: said.unit }, { hands: said.hands }]) bench.obeyed(one as HandMessage);
+  try {
+    if (said)
+      for (const one of [{ unit: said.unit }, { hands: said.hands }]) bench.obeyed(one as HandMessage);
+  } catch (error) {
+    // A bench that stands otherwise than its file says is of more use than none.
+    console.error(`${left} cannot be followed: ${(error as Error).message}`);
+  }
 }
 void bench.start(port, port + 1).then(
   ({ logger, hands }) => console.log(`Bench logger: 127.0.0.1:${logger}; hands at the bench: ${hands}`),
