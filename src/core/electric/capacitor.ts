@@ -20,7 +20,7 @@ const known = ({ capacitance_F, charged_V }: Capacitor): void => {
  * How long to wait before its voltage is measured, s: the longest of R·C·ln(U₀/U_safe) and what the maker states, or 15 minutes where
  * nothing is stated. **The reading opens the gate, and no wait does.**
  *
- * @param bleed_ohm what it is discharged through, more than nothing
+ * @param bleed_Ohm what it is discharged through, more than nothing
  * @param safe_V below this it may be worked at, more than nothing
  * @param stated_s what the maker states; null where that is nothing
  * @throws RangeError naming what cannot be
@@ -28,15 +28,15 @@ const known = ({ capacitance_F, charged_V }: Capacitor): void => {
  */
 export function discharge_s(
   capacitor: Capacitor,
-  bleed_ohm: number,
+  bleed_Ohm: number,
   safe_V: number,
   stated_s: number | null,
 ): number {
   known(capacitor);
-  if (!(bleed_ohm > 0)) throw new RangeError(`bleed_ohm: ${bleed_ohm} Ω must be more than nothing`);
+  if (!(bleed_Ohm > 0)) throw new RangeError(`bleed_Ohm: ${bleed_Ohm} Ω must be more than nothing`);
   if (!(safe_V > 0)) throw new RangeError(`safe_V: ${safe_V} V must be more than nothing`);
   const { capacitance_F, charged_V } = capacitor;
-  const byItself_s = bleed_ohm * capacitance_F * Math.log(Math.max(1, charged_V / safe_V));
+  const byItself_s = bleed_Ohm * capacitance_F * Math.log(Math.max(1, charged_V / safe_V));
   return Math.max(byItself_s, stated_s ?? UNSTATED_WAIT_S);
 }
 

@@ -1,10 +1,10 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { discharge_s, stopsLeft } from './capacitor';
-import { holdingPower_W, motorLimit_A, runResistance_ohm, terminals_V } from './feed';
+import { holdingPower_W, motorLimit_A, runResistance_Ohm, terminals_V } from './feed';
 
 /** Handbook-models 8.8. */
-const MOTOR = { winding_ohm: 0.09, idle_W: 8 };
+const MOTOR = { winding_Ohm: 0.09, idle_W: 8 };
 const LIMITS = { limit_A: 60, cutOff_V: 9.5 };
 
 describe('the example of handbook-models 8.8', () => {
@@ -30,13 +30,13 @@ describe('a feed', () => {
         fc.double({ min: 9, max: 15, noNaN: true }),
         fc.double({ min: 0.001, max: 0.3, noNaN: true }),
         fc.double({ min: 0, max: 1, noNaN: true }),
-        (battery_V, feed_ohm, part) => {
+        (battery_V, feed_Ohm, part) => {
           // No feed passes more than V_b²/4R_w.
-          const most_W = battery_V ** 2 / (4 * feed_ohm);
-          const at_V = terminals_V(battery_V, feed_ohm, part * 0.999 * most_W)!;
-          expect((at_V * (battery_V - at_V)) / feed_ohm).toBeCloseTo(part * 0.999 * most_W, 5);
+          const most_W = battery_V ** 2 / (4 * feed_Ohm);
+          const at_V = terminals_V(battery_V, feed_Ohm, part * 0.999 * most_W)!;
+          expect((at_V * (battery_V - at_V)) / feed_Ohm).toBeCloseTo(part * 0.999 * most_W, 5);
           expect(at_V).toBeGreaterThanOrEqual(battery_V / 2);
-          expect(terminals_V(battery_V, feed_ohm, 1.001 * most_W)).toBeNull();
+          expect(terminals_V(battery_V, feed_Ohm, 1.001 * most_W)).toBeNull();
         },
       ),
     );
@@ -46,10 +46,10 @@ describe('a feed', () => {
       fc.property(
         fc.double({ min: 10, max: 14, noNaN: true }),
         fc.double({ min: 0.05, max: 0.3, noNaN: true }),
-        (battery_V, feed_ohm) => {
-          const most_A = motorLimit_A(MOTOR, { ...LIMITS, limit_A: Infinity }, battery_V, feed_ohm);
+        (battery_V, feed_Ohm) => {
+          const most_A = motorLimit_A(MOTOR, { ...LIMITS, limit_A: Infinity }, battery_V, feed_Ohm);
           fc.pre(most_A > 0);
-          expect(terminals_V(battery_V, feed_ohm, holdingPower_W(MOTOR, most_A))).toBeCloseTo(9.5, 6);
+          expect(terminals_V(battery_V, feed_Ohm, holdingPower_W(MOTOR, most_A))).toBeCloseTo(9.5, 6);
         },
       ),
     );
@@ -62,9 +62,9 @@ describe('a feed', () => {
     expect(() => motorLimit_A(MOTOR, { ...LIMITS, cutOff_V: 5.9 }, 12, 0.1)).toThrow(/cutOff_V: 5.9 V/);
   });
   test('6 m of 6 mm² there and back: 12·1.724e-8/6e-6 = 34.5 mΩ', () => {
-    expect(runResistance_ohm(6, 6e-6)).toBeCloseTo(0.03448, 5);
-    expect(() => runResistance_ohm(0, 6e-6)).toThrow(/length_m/);
-    expect(() => runResistance_ohm(6, 0)).toThrow(/area_m2/);
+    expect(runResistance_Ohm(6, 6e-6)).toBeCloseTo(0.03448, 5);
+    expect(() => runResistance_Ohm(0, 6e-6)).toThrow(/length_m/);
+    expect(() => runResistance_Ohm(6, 0)).toThrow(/area_m2/);
   });
 });
 
@@ -91,7 +91,7 @@ describe('a capacitor', () => {
     expect(() => stopsLeft({ ...store, capacitance_F: 0 }, stop, 9.6, 0)).toThrow(/capacitance_F: 0 F/);
     expect(() => stopsLeft(store, { ...stop, stop_J: 0 }, 9.6, 0)).toThrow(/stop_J/);
     expect(() => discharge_s({ ...store, charged_V: -1 }, 1, 5, 0)).toThrow(/charged_V/);
-    expect(() => discharge_s(store, 0, 5, 0)).toThrow(/bleed_ohm/);
+    expect(() => discharge_s(store, 0, 5, 0)).toThrow(/bleed_Ohm/);
     expect(() => discharge_s(store, 1, 0, 0)).toThrow(/safe_V/);
   });
 });

@@ -13,7 +13,7 @@ export const COPPER_OHMM = 1.724e-8;
  * @param area_m2 cross-section of the copper, more than nothing
  * @throws RangeError where either is not
  */
-export function runResistance_ohm(length_m: number, area_m2: number): number {
+export function runResistance_Ohm(length_m: number, area_m2: number): number {
   if (!(length_m > 0)) throw new RangeError(`length_m: ${length_m} m must be more than nothing`);
   if (!(area_m2 > 0)) throw new RangeError(`area_m2: ${area_m2} m² must be more than nothing`);
   return (2 * length_m * COPPER_OHMM) / area_m2;
@@ -22,13 +22,13 @@ export function runResistance_ohm(length_m: number, area_m2: number): number {
 /**
  * Power that a motor takes to hold a current, W: R_m·I² + P₀. The current goes with the force, and so the power with its square.
  *
- * @example holdingPower_W({ winding_ohm: 0.09, idle_W: 8 }, 50) is 233
+ * @example holdingPower_W({ winding_Ohm: 0.09, idle_W: 8 }, 50) is 233
  */
-export const holdingPower_W = ({ winding_ohm, idle_W }: Motor, current_A: number): number =>
-  winding_ohm * current_A ** 2 + idle_W;
+export const holdingPower_W = ({ winding_Ohm, idle_W }: Motor, current_A: number): number =>
+  winding_Ohm * current_A ** 2 + idle_W;
 
 export interface Motor {
-  readonly winding_ohm: number;
+  readonly winding_Ohm: number;
   /** What its control unit takes with no current in the motor, W. */
   readonly idle_W: number;
 }
@@ -38,12 +38,12 @@ export interface Motor {
  * the feed passes that power.
  *
  * @param battery_V of the battery with nothing drawn, above 0
- * @param feed_ohm of battery, feed and earth together, 0 or more
+ * @param feed_Ohm of battery, feed and earth together, 0 or more
  * @returns null where the feed passes no such power: the load drops out
  * @example terminals_V(12.6, 0.02, 233) is 12.22; the feed then carries 233/12.22 = 19.1 A
  */
-export function terminals_V(battery_V: number, feed_ohm: number, power_W: number): number | null {
-  const under = battery_V ** 2 - 4 * feed_ohm * power_W;
+export function terminals_V(battery_V: number, feed_Ohm: number, power_W: number): number | null {
+  const under = battery_V ** 2 - 4 * feed_Ohm * power_W;
   return under < 0 ? null : (battery_V + Math.sqrt(under)) / 2;
 }
 
@@ -53,18 +53,18 @@ export function terminals_V(battery_V: number, feed_ohm: number, power_W: number
  *
  * @param cutOff_V voltage at which the control unit switches off; at least half of the battery's, since less cannot stand there
  * @throws RangeError where it is less
- * @example motorLimit_A({ winding_ohm: 0.09, idle_W: 8 }, { limit_A: 60, cutOff_V: 9.5 }, 12, 0.12) is 45.9
+ * @example motorLimit_A({ winding_Ohm: 0.09, idle_W: 8 }, { limit_A: 60, cutOff_V: 9.5 }, 12, 0.12) is 45.9
  */
 export function motorLimit_A(
-  { winding_ohm, idle_W }: Motor,
+  { winding_Ohm, idle_W }: Motor,
   { limit_A, cutOff_V }: { readonly limit_A: number; readonly cutOff_V: number },
   battery_V: number,
-  feed_ohm: number,
+  feed_Ohm: number,
 ): number {
   if (cutOff_V < battery_V / 2)
     throw new RangeError(`cutOff_V: ${cutOff_V} V is less than half of the battery’s ${battery_V} V`);
   if (battery_V <= cutOff_V) return 0;
-  if (feed_ohm === 0) return limit_A;
-  const left_W = (cutOff_V * (battery_V - cutOff_V)) / feed_ohm - idle_W;
-  return Math.min(limit_A, Math.sqrt(Math.max(0, left_W) / winding_ohm));
+  if (feed_Ohm === 0) return limit_A;
+  const left_W = (cutOff_V * (battery_V - cutOff_V)) / feed_Ohm - idle_W;
+  return Math.min(limit_A, Math.sqrt(Math.max(0, left_W) / winding_Ohm));
 }

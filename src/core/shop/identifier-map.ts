@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { QUANTITIES, type Quantity } from '../quantities/units';
+import { QUANTITIES, UNITS, type Quantity } from '../quantities/units';
 
 /**
  * What the numbers mean that a vehicle's interface gives: a map of its data identifiers, which is data. Another vehicle has another
@@ -188,8 +188,6 @@ const states = (own: string, of: string, ...named: readonly string[]): Identifie
   states: named.map((word, value) => ({ value, name: word })),
 });
 
-const KPH = 1 / 3.6;
-
 /** The map of handbook-models 16: what the stand-in speaks, and what a shelf begins with. */
 export const USUAL_MAP: IdentifierMap = {
   version: 1,
@@ -272,7 +270,7 @@ export const USUAL_MAP: IdentifierMap = {
         'Stability action',
         'Pressurising itself',
       ),
-      ...numberField('speed', 0.01 * KPH, ['speed', 'Speed']),
+      ...numberField('speed', 0.01 * UNITS.kmPerH.factor, ['speed', 'Speed']),
     ]),
   ],
 };

@@ -8,15 +8,15 @@ const fields = z
   .strictObject({
     capacitance_F: field('Capacitance', 'capacitance', 1e-4, 500),
     charged_V: field('Stands at', 'voltage', 0, 60),
-    bleed_ohm: field('Discharged through', 'resistance', 0.1, 1e6),
+    bleed_Ohm: field('Discharged through', 'resistance', 0.1, 1e6),
     safe_V: field('May be worked at below', 'voltage', 0.5, 30),
-    stated_s: field('Wait that the maker states, 0 where none is', 'duration', 0, 86_400),
+    stated_s: field('Wait that the maker states, empty where none is', 'duration', 0, 86_400).nullable(),
     stop_J: field('Energy of one stop', 'energy', 1, 1e5),
     standing_W: field('Standing load', 'power', 0, 1000),
     apart_s: field('From one stop to the next', 'duration', 0, 3600),
     least_V: field('Least that the control unit works at', 'voltage', 1, 60),
     current_A: field('Current of a stop', 'current', 0, 500),
-    own_ohm: field('Resistance of the store itself', 'resistance', 0, 1),
+    own_Ohm: field('Resistance of the store itself', 'resistance', 0, 1),
   })
   .refine(({ least_V, charged_V }) => charged_V === 0 || least_V < charged_V, {
     path: ['least_V'],
@@ -24,10 +24,10 @@ const fields = z
   });
 type Fields = z.infer<typeof fields>;
 
-const wait_s = ({ bleed_ohm, safe_V, stated_s, ...store }: Fields) =>
-  discharge_s(store, bleed_ohm, safe_V, stated_s === 0 ? null : stated_s);
+const wait_s = ({ bleed_Ohm, safe_V, stated_s, ...store }: Fields) =>
+  discharge_s(store, bleed_Ohm, safe_V, stated_s);
 const stops = (asked: Fields, capacitance_F = asked.capacitance_F) =>
-  stopsLeft({ ...asked, capacitance_F }, asked, asked.least_V, asked.current_A * asked.own_ohm);
+  stopsLeft({ ...asked, capacitance_F }, asked, asked.least_V, asked.current_A * asked.own_Ohm);
 
 /** How long a capacitor store is waited for before it is measured, and how many stops it is good for. */
 export const capacitorStore = defineWorking<Fields>({
@@ -40,15 +40,15 @@ export const capacitorStore = defineWorking<Fields>({
   example: {
     capacitance_F: 20,
     charged_V: 13.5,
-    bleed_ohm: 50,
+    bleed_Ohm: 50,
     safe_V: 5,
-    stated_s: 0,
+    stated_s: null,
     stop_J: 350,
     standing_W: 0,
     apart_s: 60,
     least_V: 9.6,
     current_A: 40,
-    own_ohm: 0,
+    own_Ohm: 0,
   },
   compute: (asked) => [
     { id: 'wait_s', name: 'Wait at least, then measure', value: wait_s(asked), quantity: 'duration' },
@@ -62,7 +62,7 @@ export const capacitorStore = defineWorking<Fields>({
   ],
   picture: (asked, set) => {
     const time_s = Math.max(1, wait_s(asked));
-    const volts = (t_s: number) => asked.charged_V * Math.exp(-t_s / (asked.bleed_ohm * asked.capacitance_F));
+    const volts = (t_s: number) => asked.charged_V * Math.exp(-t_s / (asked.bleed_Ohm * asked.capacitance_F));
     const x = axis('Time', 'duration', set, 0, 1.1 * time_s);
     const y = axis('Stands at', 'voltage', set, 0, 1.1 * Math.max(asked.charged_V, asked.safe_V));
     const plot = new Plot(x, y);

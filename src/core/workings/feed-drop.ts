@@ -1,16 +1,16 @@
 import { z } from 'zod';
 import { defineWorking, field } from '../contract/working';
-import { holdingPower_W, motorLimit_A, runResistance_ohm, terminals_V } from '../electric/feed';
+import { holdingPower_W, motorLimit_A, runResistance_Ohm, terminals_V } from '../electric/feed';
 import { axis, steps } from '../plot/axes';
 import { Plot } from '../plot/plot';
 
 const fields = z
   .strictObject({
     battery_V: field('Battery, with nothing drawn', 'voltage', 6, 60),
-    rest_ohm: field('Battery, connections and earth together', 'resistance', 0, 1),
+    rest_Ohm: field('Battery, connections and earth together', 'resistance', 0, 1),
     length_m: field('Run of the feed, one way', 'length', 0.1, 30),
     wire_m2: field('Copper of the feed', 'wireSection', 0.2e-6, 200e-6),
-    winding_ohm: field('Winding of the motor', 'resistance', 0.005, 5),
+    winding_Ohm: field('Winding of the motor', 'resistance', 0.005, 5),
     idle_W: field('Control unit by itself', 'power', 0, 200),
     current_A: field('Current held in the motor', 'current', 0, 500),
     limit_A: field('Most current in the motor', 'current', 1, 500),
@@ -26,8 +26,8 @@ const fields = z
   });
 type Fields = z.infer<typeof fields>;
 
-const feed_ohm = ({ rest_ohm, length_m, wire_m2 }: Fields) => rest_ohm + runResistance_ohm(length_m, wire_m2);
-const most_A = (asked: Fields) => motorLimit_A(asked, asked, asked.battery_V, feed_ohm(asked));
+const feed_Ohm = ({ rest_Ohm, length_m, wire_m2 }: Fields) => rest_Ohm + runResistance_Ohm(length_m, wire_m2);
+const most_A = (asked: Fields) => motorLimit_A(asked, asked, asked.battery_V, feed_Ohm(asked));
 
 /** What is lost in a feed on the way to a motor that is held, and how much of the motor that leaves. */
 export const feedDrop = defineWorking<Fields>({
@@ -39,10 +39,10 @@ export const feedDrop = defineWorking<Fields>({
   input: fields,
   example: {
     battery_V: 12.6,
-    rest_ohm: 0.012,
+    rest_Ohm: 0.012,
     length_m: 2.8,
     wire_m2: 12e-6,
-    winding_ohm: 0.09,
+    winding_Ohm: 0.09,
     idle_W: 8,
     current_A: 50,
     limit_A: 60,
@@ -51,7 +51,7 @@ export const feedDrop = defineWorking<Fields>({
   compute: (asked) => {
     const { battery_V, current_A } = asked;
     const power_W = holdingPower_W(asked, current_A);
-    const at_V = terminals_V(battery_V, feed_ohm(asked), power_W);
+    const at_V = terminals_V(battery_V, feed_Ohm(asked), power_W);
     const most = {
       id: 'most_A',
       name: 'Most that it can hold',
@@ -59,9 +59,9 @@ export const feedDrop = defineWorking<Fields>({
       quantity: 'current',
     } as const;
     const feed = {
-      id: 'feed_ohm',
+      id: 'feed_Ohm',
       name: 'Whole feed',
-      value: feed_ohm(asked),
+      value: feed_Ohm(asked),
       quantity: 'resistance',
     } as const;
     if (at_V === null || at_V < asked.cutOff_V)
@@ -85,7 +85,7 @@ export const feedDrop = defineWorking<Fields>({
   picture: (asked, set) => {
     const upTo_A = Math.min(asked.limit_A, most_A(asked));
     const volts = (current_A: number) =>
-      terminals_V(asked.battery_V, feed_ohm(asked), holdingPower_W(asked, current_A)) ?? asked.cutOff_V;
+      terminals_V(asked.battery_V, feed_Ohm(asked), holdingPower_W(asked, current_A)) ?? asked.cutOff_V;
     const x = axis('Current in the motor', 'current', set, 0, 1.05 * asked.limit_A);
     const y = axis('At its control unit', 'voltage', set, 0.9 * asked.cutOff_V, 1.02 * asked.battery_V);
     const plot = new Plot(x, y);

@@ -278,13 +278,13 @@ describe('the workings', () => {
   });
   test('a motor’s feed of 20 mΩ at 12.6 V: 50 A held are 12.22 V and 19.1 A in the feed; of 120 mΩ at 12 V no more than 45.9 A', () => {
     // The wire is 2·2.8·1.724e-8/12e-6 = 8.05 mΩ; with 12 mΩ of the rest, 20.05.
-    const { feed_ohm, terminals_V, drop_V, feed_A, most_A } = answersOf('feed-drop');
-    expect(Number(feed_ohm)).toBeCloseTo(0.02005, 5);
+    const { feed_Ohm, terminals_V, drop_V, feed_A, most_A } = answersOf('feed-drop');
+    expect(Number(feed_Ohm)).toBeCloseTo(0.02005, 5);
     expect(Number(terminals_V)).toBeCloseTo(12.22, 2);
     expect(Number(terminals_V) + Number(drop_V)).toBeCloseTo(12.6, 9);
     expect(Number(feed_A)).toBeCloseTo(19.1, 1);
     expect(most_A).toBe(60);
-    const poor = { battery_V: 12, rest_ohm: 0.12 - 0.00805 };
+    const poor = { battery_V: 12, rest_Ohm: 0.12 - 0.00805 };
     expect(Number(answersOf('feed-drop', poor).most_A)).toBeCloseTo(45.9, 1);
     expect(answersOf('feed-drop', poor).holds).toMatch(/switches off/);
     expect(refusals('feed-drop', { cutOff_V: 6 })).toHaveProperty('cutOff_V');
@@ -295,10 +295,10 @@ describe('the workings', () => {
     const { wait_s, stops, worn_stops } = answersOf('capacitor-store');
     expect(Number(wait_s)).toBeCloseTo(993.3, 1);
     expect([stops, worn_stops]).toEqual([2, 1]);
-    expect(answersOf('capacitor-store', { bleed_ohm: 10 }).wait_s).toBe(900);
-    expect(answersOf('capacitor-store', { bleed_ohm: 10, stated_s: 1200 }).wait_s).toBe(1200);
+    expect(answersOf('capacitor-store', { bleed_Ohm: 10 }).wait_s).toBe(900);
+    expect(answersOf('capacitor-store', { bleed_Ohm: 10, stated_s: 1200 }).wait_s).toBe(1200);
     // 30 mΩ of its own at 40 A: 1.2 V, so that it is used up at 10.8.
-    expect(answersOf('capacitor-store', { own_ohm: 0.03 }).stops).toBe(1);
+    expect(answersOf('capacitor-store', { own_Ohm: 0.03 }).stops).toBe(1);
     expect(refusals('capacitor-store', { capacitance_F: 0 })).toHaveProperty('capacitance_F');
     expect(refusals('capacitor-store', { least_V: 14 })).toHaveProperty('least_V');
   });

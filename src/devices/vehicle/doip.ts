@@ -1,3 +1,5 @@
+import { at16, u16 } from './bytes';
+
 /**
  * Diagnostic communication over Internet Protocol (DoIP, ISO 13400-2), the subset of handbook-models 16: frames over one TCP
  * connection, big-endian. A header of eight bytes (version, its complement, payload type, payload length) and a payload.
@@ -58,7 +60,6 @@ export type DoipRead =
   /** Nothing behind it can be read: the connection is to be closed. */
   | { readonly ok: false; readonly code: number; readonly why: string };
 
-const u16 = (value: number): number[] => [value >> 8, value & 0xff];
 const nothing = (count: number): number[] => Array.from({ length: count }, () => 0);
 
 function payloadOf(frame: DoipFrame): readonly [type: number, payload: ArrayLike<number>] {
@@ -120,7 +121,7 @@ const LENGTHS: Readonly<Record<number, readonly [least: number, most: number]>> 
 };
 
 function frameOf(type: number, payload: Uint8Array): DoipFrame {
-  const address = (at: number) => (payload[at]! << 8) | payload[at + 1]!;
+  const address = (at: number) => at16(payload, at);
   const both = { source: address(0), target: address(2) };
   switch (type) {
     case TYPES.headerRefused:

@@ -21,12 +21,12 @@ const SPEED = 0x4b19;
 const QUICK: Partial<Times> = {
   connect: 3000,
   acknowledged: 3000,
-  answered: 200,
+  answered: 3000,
   pending: 3000,
   present: 50,
   control: 20_000,
 };
-const S3_MS = 800;
+const S3_MS = 2000;
 
 /** A pump with a switch, and two codes. */
 function pump() {
@@ -154,7 +154,7 @@ describe('control', () => {
   ])(
     'an answer that dies, %s: the pump is given back by the line or by the session’s end',
     async (_, instead) => {
-      const link = await opened();
+      const link = await opened({ answered: 1000 });
       await link.session('extended');
       standIn.mischief = { instead };
       const failed = await link.control(PUMP, 1);
@@ -172,8 +172,8 @@ describe('control', () => {
 
 describe('an answer', () => {
   test('that takes longer is waited for, eight times and no more', async () => {
-    const link = await opened();
-    standIn.mischief = { pending: 8, late_ms: 400 };
+    const link = await opened({ answered: 1000 });
+    standIn.mischief = { pending: 8, late_ms: 1500 };
     expect((await link.ask({ service: 'read', identifier: PUMP })).ok).toBe(true);
     standIn.mischief = { pending: 9 };
     const more = await link.ask({ service: 'read', identifier: PUMP });
@@ -185,7 +185,7 @@ describe('an answer', () => {
     ['about another identifier', { otherIdentifier: true }, /something else/],
     ['from somebody else', { from: 0x1b11 }, /somebody else/],
   ])('%s ends the line, so that it is taken for no other', async (_, mischief, why) => {
-    const link = await opened();
+    const link = await opened('late_ms' in mischief ? { answered: 300 } : {});
     standIn.mischief = mischief;
     const replied = await link.ask({ service: 'read', identifier: PUMP });
     expect(replied).toMatchObject({ ok: false, isOpen: false });
@@ -227,7 +227,7 @@ test('what keeps a session alive is acknowledged too, and that is no acknowledge
           setTimeout(() => {
             socket.write(acknowledged);
             socket.write(answered({ service: 'read', identifier: PUMP, data: Uint8Array.of(0) }));
-          }, 500);
+          }, 1800);
         }
       }
     });
@@ -235,7 +235,7 @@ test('what keeps a session alive is acknowledged too, and that is no acknowledge
   port = await new Promise<number>((resolve) =>
     server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
   );
-  const link = await opened({ answered: 200 });
+  const link = await opened({ answered: 1000 });
   await link.session('extended');
   for (let n = 0; n < 200 && present === 0; n += 1) await soon(10);
   expect(present).toBeGreaterThan(0);
@@ -268,7 +268,10 @@ describe('a line that does not come about', () => {
     const other = await new Promise<number>((resolve) =>
       server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
     );
-    const found = await VehicleLink.open({ ...address(), port: other }, { ...QUICK, connect: 200 });
+    const found = await VehicleLink.open(
+      { ...address(), port: other },
+      said ? QUICK : { ...QUICK, connect: 200 },
+    );
     expect(found).toMatchObject({ ok: false, why: expect.stringMatching(why) as string });
     await new Promise((done) => server.close(done));
   });

@@ -1,3 +1,5 @@
+import { at16, u16 } from './bytes';
+
 /**
  * Unified diagnostic services (UDS, ISO 14229-1), the subset of handbook-models 16: sessions, reading data, input and output
  * control, trouble codes. Requests and answers are bytes; what they travel in is not known here.
@@ -88,8 +90,6 @@ export const STATUS_BITS: readonly (readonly [bit: number, words: string])[] = [
   [0x40, 'not tested since it was switched on'],
   [0x80, 'asks for the lamp'],
 ];
-
-const u16 = (value: number): number[] => [value >> 8, value & 0xff];
 
 /** @throws RangeError where an identifier is no 16-bit number, or a state or mask no byte */
 export function requestBytes(request: UdsRequest): Uint8Array {
@@ -218,8 +218,6 @@ export function answerBytes(answer: UdsAnswer): Uint8Array {
 
 /** Number of the service that a request asks for: a refusal names it. */
 export const numberOf = ({ service }: Pick<UdsRequest, 'service'>): number => SERVICES[service];
-
-const at16 = (bytes: Uint8Array, at: number) => (bytes[at]! << 8) | bytes[at + 1]!;
 
 const READERS: Readonly<Record<Service, (bytes: Uint8Array) => UdsAnswer | null>> = {
   session: (bytes) => {
