@@ -8,6 +8,7 @@ import { Diagnostician, standingOf } from './diagnose';
 import type { Evidence, LookEvidence, ReadingEvidence } from './evidence';
 import { chanceOfAnswer, unknownLog } from './likelihood';
 import { entropy_bits, type PossibleTest } from './next-test';
+import { toyFault } from '../scenarios/toy-fault';
 import { spreadOf } from './spread';
 
 /** A twin of two numbers that are read as they are, so that every chance can be worked out by hand. */
@@ -16,32 +17,19 @@ const parameters = [
   { id: 'b', name: 'B', quantity: 'ratio' },
 ] as const;
 const moves = moving(parameters);
-const fault = (id: string, prior: number, apply: Fault['apply'], more: Partial<Fault> = {}): Fault => ({
-  id,
-  prior,
-  name: id,
-  plain: '',
-  apply,
-  signs: {},
-  confirm: '',
-  repair: '',
-  parts: [id],
-  cautions: [],
-  ...more,
-});
 /** Faults that are as severe at any severity: no stratum differs from another. */
-const high = fault(
+const high = toyFault(
   'high',
   3,
   moves(({ a }) => ({ a: a + 10 })),
   { signs: { hiss: 'hisses' } },
 );
-const low = fault(
+const low = toyFault(
   'low',
   1,
   moves(({ a }) => ({ a: a - 10 })),
 );
-const other = fault(
+const other = toyFault(
   'other',
   1,
   moves(({ b }) => ({ b: b + 10 })),
@@ -199,7 +187,7 @@ describe('chances worked out by hand', () => {
 
 describe('a unit beyond a knee', () => {
   // b is a above 100 and 100 below it: a knee at a unit as made. Where a is 9 more, a line through the knee has b only half as much more.
-  const shifted = fault(
+  const shifted = toyFault(
     'shifted',
     3,
     moves(({ b }) => ({ b: b + 4.5 })),
@@ -314,7 +302,7 @@ describe('all evidence together', () => {
 
 test('a healthy unit at a kink, where half of all units read the same, is not behind a fault that always reads so', () => {
   // What is read is a, up to 100. The healthy a is 100 ± 1.73 (2·1.5/√3); the fault holds it at 101, so that 100 is read.
-  const stuck = fault(
+  const stuck = toyFault(
     'stuck',
     1,
     moves(() => ({ a: 101 })),

@@ -1,5 +1,6 @@
 /** @jest-environment node */
-import type { Family, Fault } from '../contract/family';
+import type { Family } from '../contract/family';
+import { toyFault } from '../scenarios/toy-fault';
 import { healthyUnit, moving } from '../model/vectors';
 import { libraryOf } from './causes';
 import { ParticleSet } from './particles';
@@ -13,26 +14,16 @@ const parameters = [
   { id: 'd', name: 'D', quantity: 'ratio' },
 ] as const;
 const moves = moving(parameters);
-const fault = (id: string, apply: Fault['apply']): Fault => ({
-  id,
-  prior: 1,
-  name: id,
-  plain: '',
-  apply,
-  signs: {},
-  confirm: '',
-  repair: '',
-  parts: [id],
-  cautions: [],
-});
 /** The first shows below 100 only: from half of the fault's range on. */
 const faults = [
-  fault(
+  toyFault(
     'low',
+    1,
     moves(({ a }, severity) => ({ a: a - 100 * severity })),
   ),
-  fault(
+  toyFault(
     'leaks',
+    1,
     moves(({ c }, severity) => ({ c: c + severity })),
   ),
 ];
