@@ -10,7 +10,7 @@ const fields = z
     charged_V: field('Stands at', 'voltage', 0, 60),
     bleed_Ohm: field('Discharged through', 'resistance', 0.1, 1e6),
     safe_V: field('May be worked at below', 'voltage', 0.5, 30),
-    stated_s: field('Wait that the maker states, empty where none is', 'duration', 0, 86_400).nullable(),
+    stated_s: field('Wait that the maker states, if any', 'duration', 0, 86_400).nullable(),
     stop_J: field('Energy of one stop', 'energy', 1, 1e5),
     standing_W: field('Standing load', 'power', 0, 1000),
     apart_s: field('From one stop to the next', 'duration', 0, 3600),
