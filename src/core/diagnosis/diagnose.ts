@@ -1,9 +1,10 @@
 import type { Family } from '../contract/family';
+import type { Vector } from '../model/descriptor';
 import { libraryOf, UNKNOWN, type Beliefs, type Cause, type Library, type RepairClass } from './causes';
 import type { Evidence } from './evidence';
 import { ParticleSet, USUAL_SIZES, type Sizes } from './particles';
 import { joined, likelihoodOf, picked, type Likelihood } from './likelihood';
-import { unitBehind } from './unit-behind';
+import { oddest, unitBehind } from './unit-behind';
 import { chancesAtGlance, posteriorOf, type Posterior, type Weighed } from './posterior';
 import { Predictions } from './predictions';
 import { LEAST_BITS, valueTests, type PossibleTest, type Valued } from './next-test';
@@ -57,6 +58,12 @@ const AGAIN_WITHIN = 8;
 interface Weighing {
   readonly of: readonly number[];
   readonly likelihood: Likelihood;
+}
+
+/** A cause with the ways in which it was laid out anew; null for the one that there was. */
+interface Anew {
+  readonly cause: Cause;
+  readonly layouts: readonly (readonly number[] | null)[];
 }
 
 /** The causes of one installation with their particles: laid out once, and kept while a run lasts. */
@@ -145,28 +152,70 @@ export class Diagnostician {
       predictions,
       likeliest.map(([, { at }]) => of[at]!),
     );
-    const anew = likeliest.flatMap(([cause, { at }]) => {
+    const anew = likeliest.flatMap(([cause, { at }]): Anew[] => {
       const before = times.get(cause) ?? 0;
       times.set(cause, before + 1);
       // What looks like a gross error about a unit as made may be none about its own: at first all of it counts.
       const gross = pieces.map(({ piece }) => (before > 0 ? likelihood.gross[piece]![at]! : 0));
-      const unit = unitBehind(readings, errors, gross, predictions, of[at]!);
-      const { severities } = set.particles[of[at]!]!;
+      const k = of[at]!;
+      const { severities } = set.particles[k]!;
+      const behind = (not: readonly number[]) => unitBehind(readings, errors, not, predictions, k);
+      const laidAbout = (unit: Vector) => {
+        const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
+        const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
+        return set.about(cause, sizes.about, unit, lead);
+      };
+      const unit = behind(gross);
+      // One that a line puts far off may lie beyond a kink, where the line does not go: the rest speaks of another unit then.
+      const odd = oddest(pieces.map(({ piece }) => likelihood.standing[piece]![at]!));
+      const others = odd.flatMap((place) => {
+        const other = behind(gross.with(place, 1));
+        return other ? [other] : [];
+      });
       // Where it is linear enough about a unit as made, it is laid out finely about that one.
-      return unit || (before === 0 && severities.length > 0) ? [{ cause, unit, severities }] : [];
+      const fine = !unit && before === 0 && severities.length > 0;
+      const layouts = [
+        unit ? laidAbout(unit) : fine ? set.of(cause, sizes.fine) : null,
+        ...others.map(laidAbout),
+      ];
+      return layouts.some((made) => made) ? [{ cause, layouts }] : [];
     });
-    if (anew.length === 0) return { of, likelihood };
-    const causes = new Set(anew.map(({ cause }) => cause));
-    const kept = of.flatMap((k, at) => (causes.has(set.particles[k]!.cause) ? [] : [at]));
-    const made = anew.flatMap(({ cause, unit, severities }) => {
-      if (!unit) return set.of(cause, sizes.fine);
-      const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
-      const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
-      return set.about(cause, sizes.about, unit, lead);
-    });
+    return anew.length === 0 ? { of, likelihood } : this.likelier(evidence, { of, likelihood }, anew);
+  }
+
+  /** Each of some causes as it was laid out anew: where that is in several ways, by the one that makes the evidence likeliest. */
+  private likelier(
+    evidence: readonly Evidence[],
+    { of, likelihood }: Weighing,
+    anew: readonly Anew[],
+  ): Weighing {
+    const { predictions, set } = this;
+    const made = anew.flatMap(({ layouts }) => layouts.flatMap((some) => some ?? []));
+    const ofMade = likelihoodOf(evidence, predictions, made);
+    const placeOf = new Map(made.map((k, at) => [k, at]));
+    const wholeOf = (logs: readonly (readonly [k: number, log: number])[]) =>
+      logs.reduce((sum, [k, log]) => sum + set.particles[k]!.share * Math.exp(log), 0);
+    const chosen = new Set<number>();
+    const gone = new Set<Cause>();
+    for (const { cause, layouts } of anew) {
+      const there = of.flatMap((k, at) =>
+        set.particles[k]!.cause === cause ? [[k, likelihood.all[at]!] as const] : [],
+      );
+      const logs = layouts.map(
+        (some) => some?.map((k) => [k, ofMade.all[placeOf.get(k)!]!] as const) ?? there,
+      );
+      const most = Math.max(...logs.flat().map(([, log]) => log));
+      const wholes = logs.map((some) => wholeOf(some.map(([k, log]) => [k, log - most])));
+      const best = layouts[wholes.indexOf(Math.max(...wholes))];
+      if (!best) continue;
+      gone.add(cause);
+      for (const k of best) chosen.add(placeOf.get(k)!);
+    }
+    const kept = of.flatMap((k, at) => (gone.has(set.particles[k]!.cause) ? [] : [at]));
+    const places = [...chosen];
     return {
-      of: [...kept.map((at) => of[at]!), ...made],
-      likelihood: joined([picked(likelihood, kept), likelihoodOf(evidence, predictions, made)]),
+      of: [...kept.map((at) => of[at]!), ...places.map((at) => made[at]!)],
+      likelihood: joined([picked(likelihood, kept), picked(ofMade, places)]),
     };
   }
 

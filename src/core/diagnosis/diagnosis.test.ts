@@ -323,6 +323,38 @@ test('a healthy unit at a kink, where half of all units read the same, is not be
   expect(odds / exact).toBeLessThan(2);
 });
 
+test('a healthy unit beyond a kink is found where no line about one as made leads, and is not behind a fault that always reads so', () => {
+  // Read are a, b, and 2.8·a as far as b goes. Healthy: a 100 ± 8.66, b 340 ± 25.98. The fault holds b at 300 and changes nothing else.
+  const held = toyFault(
+    'held',
+    1,
+    moves(() => ({ b: 300 })),
+  );
+  const limited: ReturnType<typeof twin> = {
+    faults: [held],
+    healthy: () => healthyUnit(parameters, { a: 100, b: 340 }, { a: 10, b: 30 }),
+    readings: parameters,
+    views: [{ inputs: ['force'] as never, steady: ([a = 0, b = 0], [x = 1]) => [Math.min(x * a, b), b] }],
+  };
+  const scale = { low: 0, high: 400 };
+  const at = (x: number) => ({ state: { view: 0, inputs: [x] }, scale });
+  const evidence = [
+    read('a1', 113, { random: 0.3, ...at(1) }),
+    read('a2', 300, { random: 1, ...at(2.8) }),
+    read('b', 306, { random: 10, ...at(1) }),
+  ];
+  const { ranked } = new Diagnostician(limited, null, complaint).posterior(evidence);
+  const { healthy, singles } = libraryOf(limited, null, complaint);
+  const chance = (id: string) => ranked.find(({ cause }) => cause.id === id)!.chance;
+  // 2.8·113 is 316: it is b that is read as 300. Density of that, healthy: 0.399/26 · exp(−(40/26)²/2) = 0.00470; by the fault 0.399.
+  // The blunt reading of b is 6 above it by both.
+  const exact = ((0.0047 / 0.399) * healthy.prior) / singles[0]!.prior;
+  const odds = chance(HEALTHY) / chance('held');
+  // A gross error in its place would be one in a hundred, spread over 400: 0.000025 for 0.00470.
+  expect(odds / exact).toBeGreaterThan(0.8);
+  expect(odds / exact).toBeLessThan(1.25);
+});
+
 test('what was read of in other states is not remembered for ever, and asked again it says the same', () => {
   const one = new Diagnostician(twin([high, low, other], 2), null, complaint);
   const at = (input: number) => [read('a', 108, { state: { view: 0, inputs: [input] } })];

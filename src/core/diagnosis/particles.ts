@@ -101,12 +101,13 @@ export class ParticleSet {
   /**
    * Particles that show which of the ways in which units differ matter to one that others hang on: the healthy one as made, and of
    * each fault of its cause every other severity, and both ends. What matters changes with the severity, where a switch is no longer
-   * reached, say. Null for such a particle itself, and while one of its faults, or the healthy one, was not laid out by itself.
+   * reached, say. Null for such a particle itself, while one of its faults, or the healthy one, was not laid out by itself, and for one
+   * about another unit: beyond a kink other ways matter than to a unit as made.
    */
   guidesOf(lead: number): readonly number[] | null {
     const { cause, about } = this.laid[lead]!;
-    const guides = this.guidesBy(cause);
-    return !about && guides?.includes(lead) ? null : guides;
+    const guides = about ? null : this.guidesBy(cause);
+    return guides?.includes(lead) ? null : guides;
   }
 
   private guidesBy(cause: Cause): readonly number[] | null {

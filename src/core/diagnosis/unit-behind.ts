@@ -11,6 +11,24 @@ const GOOD_ENOUGH = 0.3;
 /** To be beside a kink a unit is moved so many times as far as is looked at about it. */
 const BEYOND = 2;
 
+/** A number that lies further than this from what the others leave to be expected of it is odd, in standard deviations. */
+const ODD = 3;
+/** Where two contradict each other either may be the odd one: so many are. */
+const MOST_ODD = 2;
+
+/**
+ * Places of the numbers that lie furthest from what the others leave to be expected of them, the furthest first; none where none lies far.
+ *
+ * @param standing of each number, in standard deviations
+ */
+export const oddest = (standing: readonly number[]): number[] =>
+  standing
+    .map((z, place) => ({ off: Math.abs(z), place }))
+    .filter(({ off }) => off > ODD)
+    .sort((one, other) => other.off - one.off)
+    .slice(0, MOST_ODD)
+    .map(({ place }) => place);
+
 /**
  * The unit that numbers speak of by one particle, in standard deviations of each way in which units differ, given all that they
  * share: E[z] = Sᵀ·Σ⁻¹·(y − f). Null where the particle is linear enough about it as it is.

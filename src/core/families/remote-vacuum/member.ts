@@ -66,7 +66,8 @@ const inputs = [
 const readings = [
   { id: 'output', name: 'Output', quantity: 'pressure' },
   { id: 'activation', name: 'Activation', quantity: 'depression' },
-  { id: 'outputReleasing', name: 'Output, coming down', quantity: 'pressure' },
+  // No hand stops on the way back at exactly what the gauge is to show.
+  { id: 'outputReleasing', name: 'Output, coming down', quantity: 'pressure', apart: { part: 0.004 } },
   { id: 'outputHeld', name: 'Output after a hold', quantity: 'pressure' },
   { id: 'outputPassed', name: 'Output, assist off', quantity: 'pressure' },
   { id: 'outputAtRest', name: 'Output as vacuum arrives', quantity: 'pressure' },
@@ -76,8 +77,9 @@ const readings = [
   { id: 'supplyLeftApplied', name: 'Supply left, applied', quantity: 'depression' },
   // Read as something else begins to move, by a hand that raises it some tenths of a bar in a second.
   { id: 'crackInput', name: 'Crack input', quantity: 'pressure', apart: { SI: 1e4 } },
-  { id: 'runoutInput', name: 'Runout input', quantity: 'pressure' },
-  { id: 'runoutOutput', name: 'Runout output', quantity: 'pressure' },
+  // Read as the activation gauge falls no more: the same hand has gone on by then.
+  { id: 'runoutInput', name: 'Runout input', quantity: 'pressure', apart: { part: 0.025 } },
+  { id: 'runoutOutput', name: 'Runout output', quantity: 'pressure', apart: { part: 0.01 } },
   { id: 'fullActivation', name: 'Activation at full activation', quantity: 'depression' },
   { id: 'switchCloses', name: 'Stop-lamp switch closes', quantity: 'pressure' },
   { id: 'supplyAtRest', name: 'Supply at the unit, at rest', quantity: 'depression' },
