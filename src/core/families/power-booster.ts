@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { PowerPiston } from '../fluid/power-piston';
+import type { PowerPiston, RodLoad } from '../fluid/power-piston';
+import type { Nodes } from '../model/member';
 import { amount } from './profile-fields';
 
 const CC = 1e-6;
@@ -80,3 +81,9 @@ export const inputOf_N = ({ pedalRatio, friction_N }: Powered, pedal_N: number):
 /** Pedal force of an application, N: the heaviest of those named. */
 export const applied_N = ({ assist_N }: { readonly assist_N: readonly number[] }): number =>
   Math.max(...assist_N);
+
+/** What a rod pushes at a terminal. */
+export const rodLoad = (nodes: Nodes, terminal: number): RodLoad => ({
+  travel_m: (force_N) => nodes.taken(terminal, force_N),
+  goesOn_mPerS: (force_N) => nodes.goesOn(terminal, force_N),
+});

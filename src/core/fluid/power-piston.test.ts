@@ -69,7 +69,7 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
     const found = Array.from(
       { length: 12 },
       (_, i) =>
-        appliedInARow(vessel, full, piston, travel_m, input_N, 0.5 * CC, i + 1, { held_s: 0, rests_s: 0 })
+        appliedInARow(vessel, full, piston, { travel_m }, input_N, 0.5 * CC, i + 1, { held_s: 0, rests_s: 0 })
           .output_N,
     );
     const assisted = found.findIndex((output_N) => output_N <= 1.1 * (input_N - piston.spring_N));
@@ -94,7 +94,7 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
     const vessel = vesselOf(45);
     const full = vessel.settledAt(90 * BAR);
     const third = (rhythm?: { held_s: number; rests_s: number }) =>
-      appliedInARow(vessel, full, piston, travel_m, PEDAL * 200, 0.5 * CC, 3, rhythm);
+      appliedInARow(vessel, full, piston, { travel_m }, PEDAL * 200, 0.5 * CC, 3, rhythm);
     expect(third().output_N).toBeGreaterThan(third({ held_s: 0, rests_s: 0 }).output_N);
     expect(vessel.gauge_Pa(third().held)).toBeGreaterThan(vessel.gauge_Pa(third().stroke));
   });
@@ -107,7 +107,7 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
         vessel,
         full,
         piston,
-        travel_m,
+        { travel_m },
         PEDAL * 150,
         0.5 * CC,
         count,
@@ -119,6 +119,19 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
     const gone_m3 = drawn_m3 + 0.5 * CC + 10 * leaks_m3PerS;
     expect((second.stroke.gas_m3 - full.gas_m3) / gone_m3).toBeCloseTo(1, 3);
   });
+  test('a rod that goes on while it is held draws on what is left: A·(x₁ + x₂ + 3 s·v) + V_s', () => {
+    const vessel = vesselOf(45);
+    const full = vessel.settledAt(90 * BAR);
+    const goesOn_mPerS = () => 1e-3;
+    const at = (count: number, load = { travel_m, goesOn_mPerS }) =>
+      appliedInARow(vessel, full, piston, load, PEDAL * 150, 0.5 * CC, count);
+    const [first, second] = [at(1), at(2)];
+    const way_m = travel_m(first.output_N) + travel_m(second.output_N) + 3 * 1e-3;
+    const gone_m3 = piston.area_m2 * way_m + 0.5 * CC;
+    expect((second.stroke.gas_m3 - full.gas_m3) / gone_m3).toBeCloseTo(1, 3);
+    const tight = at(2, { travel_m, goesOn_mPerS: () => 0 });
+    expect(vessel.gauge_Pa(second.held)).toBeLessThan(vessel.gauge_Pa(tight.held));
+  });
   test('an hour at 25 °C with k 1e−17: 90 bar become 63.9', () => {
     const vessel = vesselOf(45, 25);
     const viscosity = viscosity_PaS(HYDRAULIC_FLUIDS.steering, 298.15);
@@ -127,7 +140,7 @@ describe('reserve from a vessel, handbook-models 8.4', () => {
   });
   test('an empty vessel gives the rod alone', () => {
     const vessel = vesselOf(45);
-    expect(appliedFrom(vessel, vessel.empty, piston, travel_m, 800).output_N).toBe(800 - 180);
+    expect(appliedFrom(vessel, vessel.empty, piston, { travel_m }, 800).output_N).toBe(800 - 180);
   });
 });
 

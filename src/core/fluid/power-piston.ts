@@ -57,6 +57,14 @@ export interface StoredApplication {
   readonly stroke: Charge;
 }
 
+/** What the rod of a power piston pushes. */
+export interface RodLoad {
+  /** How far the rod goes at an output, rising with it: (V(p))/A_mc behind a master cylinder, m. */
+  readonly travel_m: (output_N: number) => number;
+  /** How fast it goes on with the output held, where something lets it; left out where nothing does. */
+  readonly goesOn_mPerS?: (output_N: number) => number;
+}
+
 /** How an application is held once it was made. */
 interface Held {
   readonly held_s: number;
@@ -78,15 +86,13 @@ export function drawnFast(vessel: Vessel, from: Charge, out_m3: number): Charge 
 /**
  * One application out of a vessel with no pump: the piston takes A_p for each metre that its rod goes. The pressure that stands behind
  * it decides what it makes; while it is held the gas warms, and it presses on. Where the fluid runs out before, the volume that was
- * left does: what has come stays, but for what leaks. Handbook-models 8.4.
- *
- * @param travel_m how far the rod goes at an output, rising with it: (V(p))/A_mc behind a master cylinder
+ * left does: what has come stays, but for what leaks. A rod that goes on while it is held draws on what is left. Handbook-models 8.4, 10.
  */
 export function appliedFrom(
   vessel: Vessel,
   from: Charge,
   piston: PowerPiston,
-  travel_m: (output_N: number) => number,
+  { travel_m, goesOn_mPerS }: RodLoad,
   input_N: number,
   { held_s, leak }: Held = NOT_HELD,
 ): StoredApplication {
@@ -101,7 +107,7 @@ export function appliedFrom(
     // Out of a vessel that has run out it is the chamber that leaks.
     const chamber_Pa = Math.max(0, output_N + piston.spring_N - input_N) / piston.area_m2;
     const lost_m3 = leak ? leak(Math.max(chamber_Pa, vessel.gauge_Pa(stroke))) * held_s : 0;
-    const out_m3 = drawn_m3(output_N) + lost_m3;
+    const out_m3 = drawn_m3(output_N) + lost_m3 + piston.area_m2 * (goesOn_mPerS?.(output_N) ?? 0) * held_s;
     if (out_m3 > left_m3) return -output_N;
     const available_Pa = vessel.gauge_Pa(vessel.stood(drawnFast(vessel, from, out_m3), held_s));
     return powerOutput_N(piston, input_N, available_Pa) - output_N;
@@ -132,18 +138,20 @@ export function appliedInARow(
   vessel: Vessel,
   full: Charge,
   piston: PowerPiston,
-  travel_m: (output_N: number) => number,
+  load: RodLoad,
   input_N: number,
   spool_m3: number,
   count: number,
   { held_s, rests_s }: Rhythm = READ_RHYTHM,
   leak?: FlowAt,
 ): StoredApplication & { readonly held: Charge } {
-  const stands = (charge: Charge, time_s: number) =>
-    leak ? stoodLeaking(vessel, charge, time_s, leak) : vessel.stood(charge, time_s);
+  const stands = (charge: Charge, time_s: number, drawn_m3PerS = 0) =>
+    leak || drawn_m3PerS > 0
+      ? stoodLeaking(vessel, charge, time_s, (pressure_Pa) => (leak?.(pressure_Pa) ?? 0) + drawn_m3PerS)
+      : vessel.stood(charge, time_s);
   for (let [n, from] = [1, full]; ; n += 1) {
-    const { output_N, stroke } = appliedFrom(vessel, from, piston, travel_m, input_N, { held_s, leak });
-    const held = stands(stroke, held_s);
+    const { output_N, stroke } = appliedFrom(vessel, from, piston, load, input_N, { held_s, leak });
+    const held = stands(stroke, held_s, piston.area_m2 * (load.goesOn_mPerS?.(output_N) ?? 0));
     if (n >= count) return { output_N, stroke, held };
     from = stands(drawnFast(vessel, held, spool_m3), rests_s);
   }

@@ -176,7 +176,7 @@ class Joined {
     const ofUnit: Nodes = {
       settle: (terminal, through, span) => this.settle(this.nodes[terminal]!, through, span),
       taken: (terminal, effort) => this.taken(this.nodes[terminal]!, effort),
-      crept: (terminal, effort) => this.crept(this.nodes[terminal]!, effort),
+      goesOn: (terminal, effort) => this.goesOn(this.nodes[terminal]!, effort),
       stopped: (terminal) => this.standing[this.nodes[terminal]!.other]?.stopped ?? NOTHING_JOINED,
     };
     for (const node of this.nodes) {
@@ -203,8 +203,8 @@ class Joined {
     return this.standing[other]!.through(otherTerminal, effort, this.efforts[other]!);
   }
 
-  private crept({ other, otherTerminal }: Node, effort: number): number {
-    return this.standing[other]!.creeps?.(otherTerminal, effort) ?? 0;
+  private goesOn({ other, otherTerminal }: Node, effort: number): number {
+    return this.standing[other]!.goesOn?.(otherTerminal, effort) ?? 0;
   }
 
   /** The effort of a node at which what the unit passes there is what the other member does. */
@@ -241,7 +241,7 @@ const NOTHING_JOINED: Stopped = { volume_m3: 0, leak_m3PerSPa: 0, back_m3PerSPa:
 const NOTHING_TO_SETTLE: Nodes = {
   settle: notSettled,
   taken: notSettled,
-  crept: notSettled,
+  goesOn: notSettled,
   stopped: () => NOTHING_JOINED,
 };
 

@@ -49,8 +49,8 @@ export interface Nodes {
   ) => number;
   /** What the other side takes at an effort. */
   readonly taken: (terminal: number, effort: number) => number;
-  /** What the other side takes besides by the end of the time on hold, where the effort is held. */
-  readonly crept: (terminal: number, effort: number) => number;
+  /** What the other side takes besides in each second, where the effort is held. */
+  readonly goesOn: (terminal: number, effort: number) => number;
   /** What stays joined at a terminal once the source there has stopped. */
   readonly stopped: (terminal: number) => Stopped;
 }
@@ -76,8 +76,8 @@ export interface Standing {
   readonly brings?: (terminal: number, efforts: ArrayLike<number>, nodes: Nodes) => number;
   /** For a unit with a switch of its own: whether it ever asks its source there for anything. Where it does not, the source is told NaN. */
   readonly asks?: (terminal: number) => boolean;
-  /** For a load: what it takes besides by the end of the time on hold, with the effort held; nothing where it is left out. */
-  readonly creeps?: (terminal: number, effort: number) => number;
+  /** For a load: what it takes besides in each second, with the effort held; nothing where it is left out. */
+  readonly goesOn?: (terminal: number, effort: number) => number;
   /** For a source: what stays joined to the unit once it has stopped; nothing where it is left out. */
   readonly stopped?: Stopped;
   /** Every reading in declared order, once the efforts are known; of a unit, at least those that are wanted. */

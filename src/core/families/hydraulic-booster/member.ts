@@ -17,7 +17,14 @@ import { BalancesNothing } from '../../model/balances-nothing';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import { APPLICATIONS, BAROMETER, ELAPSED, FLUID, TEMPERATURE } from '../inputs';
-import { inputOf_N, pistonOf, POWER_PARAMETERS, powerTolerances, powerValues } from '../power-booster';
+import {
+  inputOf_N,
+  pistonOf,
+  POWER_PARAMETERS,
+  powerTolerances,
+  powerValues,
+  rodLoad,
+} from '../power-booster';
 import { circle_m2 } from '../profile-fields';
 import type { HydraulicBoosterProfile } from './profile';
 
@@ -151,8 +158,9 @@ class HydraulicBooster extends BalancesNothing implements Standing {
   }
 
   /** The last of some applications with the pump at rest, once the accumulator has stood for a time: its output, and what is left then. */
-  private stored({ taken }: Nodes, input_N: number): { readonly output_N: number; readonly left_Pa: number } {
+  private stored(nodes: Nodes, input_N: number): { readonly output_N: number; readonly left_Pa: number } {
     const { p } = this;
+    const { taken } = nodes;
     const vessel = new Vessel(
       { shell_m3: p.shell_m3, preCharge_Pa: p.preCharge_Pa, settling_s: USUAL_SETTLING_S },
       this.around,
@@ -162,13 +170,12 @@ class HydraulicBooster extends BalancesNothing implements Standing {
     const leak_m3PerSPa = hotLeakOf_m3(p.leak_m3PerS) / cold_PaS;
     const leak = (pressure_Pa: number) => leak_m3PerSPa * pressure_Pa;
     this.charge ??= this.stoodFor(vessel, chargedByBraking(vessel, this.charged_Pa(taken), leak), leak);
-    const travel_m = (force_N: number) => taken(ROD, force_N);
     const count = Math.max(1, this.applications);
     const { output_N, stroke } = appliedInARow(
       vessel,
       this.charge,
       this.piston,
-      travel_m,
+      rodLoad(nodes, ROD),
       input_N,
       p.spool_m3,
       count,
@@ -197,7 +204,8 @@ class HydraulicBooster extends BalancesNothing implements Standing {
       ifAsked('back', () => {
         const assisted_N = powerOutput_N(piston, test_N, this.available_Pa(nodes));
         const left = inItsGap(assisted_N, powerOutput_N(piston, test_N, Infinity));
-        return p.pedalRatio * p.gap_m * (1 - left);
+        const sinks_m = nodes.goesOn(ROD, assisted_N) * READ_RHYTHM.held_s;
+        return p.pedalRatio * Math.max(0, p.gap_m * (1 - left) - sinks_m);
       }),
       Math.max(0, this.pedal_N - (2 * p.friction_N) / p.pedalRatio),
       ifAsked('release', () => this.release_s(nodes)),

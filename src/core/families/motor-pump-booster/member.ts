@@ -16,6 +16,7 @@ import {
   POWER_PARAMETERS,
   powerTolerances,
   powerValues,
+  rodLoad,
 } from '../power-booster';
 import type { MotorPumpBoosterProfile } from './profile';
 
@@ -159,18 +160,17 @@ class MotorPumpBooster extends BalancesNothing implements Standing {
   }
 
   /** Settled gas after one application after another with no pump, the pedal still down, Pa. */
-  private kept_Pa({ taken }: Nodes): number {
+  private kept_Pa(nodes: Nodes): number {
     const { p, vessel } = this;
     const piston = pistonOf(p);
     const input_N = inputOf_N(p, p.application_N);
-    const travel_m = (force_N: number) => taken(ROD, force_N);
     if (this.applications < 1) return this.supply_Pa;
     const full = vessel.settledAt(this.supply_Pa);
     const { held } = appliedInARow(
       vessel,
       full,
       piston,
-      travel_m,
+      rodLoad(nodes, ROD),
       input_N,
       p.spool_m3,
       this.applications,

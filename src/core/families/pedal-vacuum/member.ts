@@ -256,7 +256,7 @@ class PedalVacuum implements Standing {
       asked('used') ? used(this.applications).left_Pa : NaN,
       asked('reserve') ? used(MOST_APPLICATIONS).useful : NaN,
       held.left_Pa,
-      way_m(force_N) - way_m(held.force_N) - p.pedalRatio * nodes.crept(ROD, force_N),
+      way_m(force_N) - way_m(held.force_N) - p.pedalRatio * this.elapsed_s * nodes.goesOn(ROD, force_N),
       asked('applyTime') ? this.apply_s(nodes, front_Pa, force_N) : NaN,
       this.drag_N(barometer_Pa - rest),
       p.clearance_m,

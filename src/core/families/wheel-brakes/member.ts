@@ -56,10 +56,10 @@ class WheelBrakes implements Standing {
     return [0, 0];
   }
 
-  /** Sinking of the rod since the hold began, m. */
-  creeps(_terminal: number, force_N: number): number {
+  /** How fast the rod sinks under a force, m/s. */
+  goesOn(_terminal: number, force_N: number): number {
     const { bypass_m3PerSPa, masterArea_m2 } = this.p;
-    return (bypass_m3PerSPa * force_N * this.elapsed_s) / masterArea_m2 ** 2;
+    return (bypass_m3PerSPa * force_N) / masterArea_m2 ** 2;
   }
 
   /** Way of the rod at a force, m: what has sunk on a hold is not in it. */
@@ -82,7 +82,7 @@ class WheelBrakes implements Standing {
       p.rearOpen * heldBack_Pa(p, pressure_Pa),
       p.rearOpen * heldBack_Pa({ slope: p.slope, split_Pa: p.otherSplit_Pa }, pressure_Pa),
       p.pedalRatio * this.through(0, force_N),
-      p.pedalRatio * this.creeps(0, force_N),
+      p.pedalRatio * this.elapsed_s * this.goesOn(0, force_N),
     ];
   }
 }
