@@ -7,6 +7,7 @@ import { JOB_FILE_VERSION, jobFileSchema } from '@/core/records/job-file';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { traceQuerySchema } from '@/core/records/trace-query';
 import { settingsSchema } from '@/core/shop/settings';
+import { identifierMapSchema } from '@/core/shop/identifier-map';
 import { handsSchema, simUnitSchema } from '@/core/shop/live';
 import { traceNoteSchema, traceChangeSchema } from '@/core/records/trace-record';
 import { layoutSchema } from '@/core/signals/csv/layout';
@@ -20,6 +21,7 @@ import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
 import { importQuerySchema } from './trace-import';
 import { correctSchema, newTechnicianSchema, signSchema } from './technicians';
+import { controlSchema } from './vehicle';
 import { changedWeightSchema } from './weights';
 
 type Method = 'get' | 'post' | 'put' | 'delete';
@@ -156,6 +158,27 @@ export const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },
   { method: 'post', path: '/technicians/{id}/restore', summary: 'Put a technician back' },
   { method: 'get', path: '/removed', summary: 'What was taken off the shelf, and can be put back' },
+  {
+    method: 'get',
+    path: '/vehicle',
+    summary: 'What the vehicle’s interface tells, as it comes',
+    query: z.object({ run: z.uuid().optional(), reads: z.string().optional() }),
+    returns: 'text/event-stream',
+  },
+  {
+    method: 'post',
+    path: '/vehicle/control',
+    summary: 'Have the vehicle do something in an open test, or give it back',
+    body: controlSchema,
+  },
+  { method: 'post', path: '/vehicle/seen', summary: 'Say that it was read what became of a control' },
+  { method: 'get', path: '/vehicle/map', summary: 'The map of a vehicle’s identifiers' },
+  {
+    method: 'put',
+    path: '/vehicle/map',
+    summary: 'Put another map of identifiers in its place',
+    body: change(identifierMapSchema),
+  },
   {
     method: 'get',
     path: '/live',

@@ -18,6 +18,7 @@ import type { Vector } from '../model/descriptor';
 import type { InputDescriptor } from '../model/vectors';
 import { overTime, type OverTime } from '../model/over-time';
 import type { Assessment, Expectation, Result } from './result';
+import type { ThroughInterface } from './vehicle-interface';
 import type { WithoutPower } from './without-power';
 
 /**
@@ -139,6 +140,8 @@ interface Kind<Profile> {
   readonly profile: z.ZodType<Profile>;
   /** A made-up profile with the handbook's typical figures, to copy and change. */
   readonly typical: Profile;
+  /** Steps in which a vehicle's interface helps, by their ids; each is told the profile of the part that it belongs to. */
+  readonly throughInterface?: Readonly<Record<string, ThroughInterface>>;
   /** What is drawn of a unit: one of its readings against the input that is set. */
   readonly curve: FamilyCurve;
   /** Stored pressure goes into the brakes itself: no foot pushes a master cylinder. */
@@ -280,6 +283,7 @@ export interface MemberFolder<Profile> {
   readonly contradictions?: (profile: Profile) => readonly Contradiction[];
   readonly parts: readonly Part[];
   readonly gas?: Kind<Profile>['gas'];
+  readonly throughInterface?: Kind<Profile>['throughInterface'];
   /** Its steps in which the way of what a unit drives shows, those in which the pressure does that it makes there, and the flow that feeds it. */
   readonly shows?: Readonly<Partial<Record<keyof typeof SHOWN_BY_UNIT, readonly string[]>>>;
   /** Where it is looked for what no gauge shows. */

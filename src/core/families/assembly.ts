@@ -26,6 +26,7 @@ import { overTime } from '../model/over-time';
 import type { HealthyUnit } from '../model/vectors';
 import type { LoggedUnit } from '../contract/logged-unit';
 import type { HealthyWhole } from '../contract/family';
+import type { ThroughInterface } from '../contract/vehicle-interface';
 import type { WithoutPower } from '../contract/without-power';
 import type { RunState } from '../contract/run-state';
 import { sentence } from '../quantities/sentence';
@@ -274,6 +275,20 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
       })),
     ),
     gas: Object.assign({}, ...ROLES.map((role) => folders[role].gas)) as NonNullable<Family['gas']>,
+    throughInterface: Object.assign(
+      {},
+      ...ROLES.map((role) =>
+        Object.fromEntries(
+          Object.entries(folders[role].throughInterface ?? {}).map(([step, through]) => [
+            step,
+            {
+              ...through,
+              tells: (log, profile) => through.tells(log, (profile as Profile)[role]),
+            } satisfies ThroughInterface,
+          ]),
+        ),
+      ),
+    ) as NonNullable<Family['throughInterface']>,
     ports: at.ports,
     leakPoints: every<Port>(({ leakPoints }) => leakPoints),
     expect: (context, run, item) => {

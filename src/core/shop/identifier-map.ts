@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Values } from '../contract/vehicle-interface';
 import { QUANTITIES, UNITS, type Quantity } from '../quantities/units';
 
 /**
@@ -87,9 +88,6 @@ export const identifierMapSchema = z
   });
 export type IdentifierMap = Readonly<z.infer<typeof identifierMapSchema>>;
 export type Identifier = IdentifierMap['identifiers'][number];
-
-/** One value by its id: a number in SI, the value of a state, or yes and no; null where the vehicle has none. */
-export type Values = Readonly<Record<string, number | boolean | null>>;
 
 const bytesOf = (field: IdentifierField): number => (field.kind === 'number' ? field.bytes : 1);
 const noneIn = (bytes: number): number => 256 ** bytes - 1;

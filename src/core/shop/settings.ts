@@ -71,6 +71,16 @@ export const settingsSchema = z
         'Bench logger: a name and a port, as in 127.0.0.1:5025, or nothing where there is none.',
       )
       .meta({ title: 'Bench logger, as 127.0.0.1:5025 (empty: none)' }),
+    vehicle: z
+      .string()
+      .trim()
+      .max(200)
+      .regex(
+        /^$|^[\w.-]+:\d{1,5}$/,
+        'Vehicle interface: a name and a port, as in 127.0.0.1:13400, or nothing where there is none.',
+      )
+      .default('')
+      .meta({ title: 'Vehicle interface, as 127.0.0.1:13400 (empty: none)' }),
     sound: z.boolean().meta({ title: 'Sound when a reading is taken and when a wait is over' }),
   })
   .refine((s) => s.captureKey !== s.strikeKey, {
@@ -109,6 +119,7 @@ export const INITIAL_SETTINGS: Settings = {
   captureKey: 'F8',
   strikeKey: 'F9',
   logger: '',
+  vehicle: '',
   sound: true,
 };
 

@@ -1,33 +1,28 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { StandIn, type HandMessage } from '../logger/stand-in';
+import { SimBench } from '../logger/sim-bench';
+import type { HandMessage } from '../logger/stand-in';
 import { TYPICAL_BENCH } from '../logger/typical-bench';
+import { portsFrom, standUp } from './stand';
 
 /**
  * `npm run device:bench`: the bench logger's stand-in by itself. It listens on HARD_PEDAL_LOGGER_PORT (5025), and on the
- * port above it for the hands at the bench. HARD_PEDAL_BENCH names a file that says what stands on it and what its hands
- * have done.
+ * port above it for the hands at the bench; on HARD_PEDAL_VEHICLE_PORT, where that is given, for a vehicle's interface. HARD_PEDAL_BENCH
+ * names a file that says what stands on it and what its hands have done.
  */
-const port = Number(process.env.HARD_PEDAL_LOGGER_PORT ?? 5025);
-const bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
 const left = process.env.HARD_PEDAL_BENCH;
-if (left && existsSync(left)) {
-  const said = JSON.parse(readFileSync(left, 'utf8')) as { unit: object; hands: object } | null;
+standUp(TYPICAL_BENCH, portsFrom({ logger: 5025, vehicle: null }), left ? asLeft(left) : []);
+
+function asLeft(file: string): HandMessage[] {
+  if (!existsSync(file)) return [];
+  const said = JSON.parse(readFileSync(file, 'utf8')) as { unit: object; hands: object } | null;
+  if (!said) return [];
   try {
-    if (said)
-      for (const one of [{ unit: said.unit }, { hands: said.hands }]) bench.obeyed(one as HandMessage);
+    // Tried out first: half of what a file says is no bench.
+    new SimBench({ ...TYPICAL_BENCH, ...said.unit }).set(said.hands as never);
+    return [{ unit: said.unit }, { hands: said.hands }] as HandMessage[];
   } catch (error) {
     // A bench that stands otherwise than its file says is of more use than none.
-    console.error(`${left} cannot be followed: ${(error as Error).message}`);
+    console.error(`${file} cannot be followed: ${(error as Error).message}`);
+    return [];
   }
 }
-void bench.start(port, port + 1).then(
-  ({ logger, hands }) => console.log(`Bench logger: 127.0.0.1:${logger}; hands at the bench: ${hands}`),
-  (error: NodeJS.ErrnoException) => {
-    console.error(
-      error.code === 'EADDRINUSE'
-        ? `Port ${port} is taken: is a bench logger running already? Choose another by HARD_PEDAL_LOGGER_PORT.`
-        : error.message,
-    );
-    process.exit(1);
-  },
-);

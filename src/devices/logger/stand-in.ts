@@ -4,6 +4,9 @@ import type { InstrumentQuantity } from '@/core/metrology/instrument';
 import type { LoggerChannel } from '@/core/shop/live';
 import type { Hands } from '@/core/model/motion';
 import { catalogueText, ERRORS, Lines, MOST_ERRORS, NO_ERROR, RATES_HZ, sampleText } from './protocol';
+import { handServer } from '../hand-line';
+import type { InterfaceMischief } from '../vehicle/stand-in';
+import type { Around } from '../vehicle/twin-vehicle';
 import { SimBench, type SimUnit } from './sim-bench';
 
 /** What is wrong with the line between logger and reader; all off unless set. */
@@ -23,6 +26,8 @@ export type HandMessage =
   | { readonly hands: Hands }
   | { readonly unit: Partial<Pick<SimUnit, 'fault' | 'supply_Pa' | 'profile' | 'kind' | 'room'>> }
   | { readonly mischief: Mischief }
+  /** What is wrong with the vehicle's interface, and what the vehicle does beside its brakes. */
+  | { readonly vehicle: { readonly mischief?: InterfaceMischief; readonly around?: Partial<Around> } }
   /** How many times as fast as real time it passes on the bench, 1 to 1 000. Samples come as often as before. */
   | { readonly pace: number };
 
@@ -77,16 +82,25 @@ export class StandIn {
   private lastTick = 0;
   private count = 0;
 
-  /** @param clock seconds of a clock that never goes back */
+  /**
+   * @param clock seconds of a clock that never goes back
+   * @param others told of every message besides, where something else stands on the same unit
+   */
   constructor(
     unit: SimUnit,
     private readonly clock: () => number,
+    private readonly others: (message: HandMessage) => void = () => {},
   ) {
     this.unit = unit;
     this.bench = new SimBench(unit);
     this.latest = this.bench.read();
     this.logger = createServer((socket) => this.listen(socket));
-    this.handle = createServer((socket) => this.obey(socket));
+    this.handle = handServer((message) => ({ hands: this.obeyed(message as HandMessage) }));
+  }
+
+  /** What stands on it now. */
+  get stands(): SimBench {
+    return this.bench;
   }
 
   /** Begins, on loopback only. @returns the ports taken */
@@ -218,25 +232,9 @@ export class StandIn {
     }
   }
 
-  private obey(socket: Socket): void {
-    const lines = new Lines();
-    socket.setEncoding('utf8');
-    socket.on('error', () => socket.destroy());
-    socket.on('data', (text: string) => {
-      for (const line of lines.push(text) ?? []) socket.write(`${JSON.stringify(this.hand(line))}\n`);
-    });
-  }
-
-  private hand(line: string): { ok: boolean; hands?: Hands; why?: string } {
-    try {
-      return { ok: true, hands: this.obeyed(JSON.parse(line) as HandMessage) };
-    } catch (error) {
-      return { ok: false, why: (error as Error).message };
-    }
-  }
-
   /** Does what is sent to the bench by hand. @returns what its hands do then. @throws where it makes no sense */
   obeyed(message: HandMessage): Hands {
+    this.others(message);
     if ('mischief' in message) this.mischief = message.mischief;
     if ('pace' in message) {
       if (!(message.pace >= 1 && message.pace <= MOST_PACE))

@@ -2,6 +2,8 @@
 import { FAMILIES } from '@/core/families/registry';
 import { ELECTRIC_PUMP } from '@/core/scenarios/bench';
 import { identifierOf, USUAL_MAP, valuesOf } from '@/core/shop/identifier-map';
+import type { Hands } from '@/core/model/motion';
+import { SimBench } from '../logger/sim-bench';
 import { TYPICAL_BENCH } from '../logger/typical-bench';
 import { VehicleLink } from './client';
 import { VehicleStandIn } from './stand-in';
@@ -16,8 +18,14 @@ const profile = family.profile.parse({
   ...typical,
   source: { ...typical.source, ...ELECTRIC_PUMP },
 });
-const vehicle = (fault: readonly [string, number] | null = null, room = ROOM) =>
-  new TwinVehicle({ ...TYPICAL_BENCH, kind: 'vacuum-vehicle', profile, fault, room }, USUAL_MAP);
+/** A vehicle behind its interface, with what is done at it by hand and the time that passes on it. */
+function vehicle(fault: readonly [string, number] | null = null, room = ROOM) {
+  const stands = new SimBench({ ...TYPICAL_BENCH, kind: 'vacuum-vehicle', profile, fault, room });
+  return Object.assign(new TwinVehicle(() => stands, USUAL_MAP), {
+    set: (change: Hands) => stands.set(change),
+    advance: (seconds: number) => stands.advance(seconds, seconds, () => {}),
+  });
+}
 const told = (one: TwinVehicle, number: string) =>
   valuesOf(identifierOf(USUAL_MAP, number)!, one.read(parseInt(number, 16))!)!;
 const vacuum_Pa = (one: TwinVehicle) => {

@@ -1,12 +1,6 @@
-import type { Hands } from '@/core/model/motion';
-import {
-  bytesFor,
-  identifierOf,
-  type Identifier,
-  type IdentifierMap,
-  type Values,
-} from '@/core/shop/identifier-map';
-import { SimBench, type SimUnit } from '../logger/sim-bench';
+import type { Values } from '@/core/contract/vehicle-interface';
+import { bytesFor, identifierOf, type Identifier, type IdentifierMap } from '@/core/shop/identifier-map';
+import type { SimBench } from '../logger/sim-bench';
 import type { BehindInterface } from './stand-in';
 import { CODES, type TroubleCode } from './uds';
 
@@ -22,36 +16,23 @@ export interface Around {
 
 /** A vehicle of the twin behind an interface: what it tells follows from its model, and a tester's control moves that. */
 export class TwinVehicle implements BehindInterface {
-  private readonly bench: SimBench;
   private around: Around = { speed_mPerS: 0, supply_V: 12.6, codes: [] };
 
-  /** @throws RangeError where the family is known at rest only, or the fault is none of its own */
+  /** @param standing the vehicle that stands there now; somebody else lets time pass on it */
   constructor(
-    unit: SimUnit,
+    private readonly standing: () => Pick<SimBench, 'set' | 'tells' | 'commands'>,
     private readonly map: IdentifierMap,
-  ) {
-    this.bench = new SimBench(unit);
-  }
-
-  /** Does something by hand. @throws RangeError where there is no such command */
-  set(change: Hands): void {
-    this.bench.set(change);
-  }
+  ) {}
 
   be(change: Partial<Around>): void {
     this.around = { ...this.around, ...change };
-  }
-
-  /** Lets time pass. */
-  advance(seconds: number): void {
-    this.bench.advance(seconds, seconds, () => {});
   }
 
   read(number: number): Uint8Array | null {
     const identifier = this.identifier(number);
     if (!identifier) return null;
     const { speed_mPerS, supply_V } = this.around;
-    const told: Values = { ...this.bench.tells(), speed: speed_mPerS, supply: supply_V, testState: 0 };
+    const told: Values = { ...this.standing().tells(), speed: speed_mPerS, supply: supply_V, testState: 0 };
     return bytesFor(identifier, told);
   }
 
@@ -63,14 +44,14 @@ export class TwinVehicle implements BehindInterface {
     if (state !== null && speed_mPerS > 0) return CODES.moving;
     if (state !== null && supply_V < LEAST_SUPPLY_V) return CODES.lowSupply;
     const [field] = identifier.fields;
-    const command = this.bench.commands.find(
+    const command = this.standing().commands.find(
       ({ id, by }) => by === 'interface' && id === `${field!.id}Asked`,
     );
     if (command?.kind !== 'choice' || field?.kind !== 'state') return CODES.range;
     const named = field.states.find(({ value }) => value === state)?.name;
     const choice = state === null ? command.usual : command.choices.find(({ name }) => name === named)?.id;
     if (choice === undefined) return CODES.range;
-    this.bench.set({ [command.id]: choice });
+    this.standing().set({ [command.id]: choice });
     return null;
   }
 

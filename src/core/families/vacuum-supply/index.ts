@@ -1,5 +1,6 @@
 import type { MemberFolder } from '../../contract/family';
 import { faults, leakPoints, looks, parts } from './faults';
+import { throughInterface } from './interface';
 import { member as steady } from './member';
 import { motion } from './motion';
 import { vacuumSupplyProfile, type VacuumSupplyProfile } from './profile';
@@ -26,4 +27,5 @@ export const vacuumSupply: MemberFolder<VacuumSupplyProfile> = {
   results,
   parts,
   leakPoints,
+  throughInterface,
 };

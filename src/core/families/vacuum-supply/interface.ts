@@ -1,0 +1,83 @@
+import type { Heard, ThroughInterface, Values } from '../../contract/vehicle-interface';
+import { vacuumPump, type PumpMoment } from '../../signals/vacuum-pump';
+import type { VacuumSupplyProfile } from './profile';
+
+/** A sound pump may leave this part of the barometer more than its profile says: our judgement. */
+const FLOOR_MORE = 0.03;
+/** As far as a ladder of vacuum goes, Pa. */
+const SCALE = [0, 1e5] as const;
+
+function told(values: Values, id: string): number | null {
+  const value = values[id];
+  return typeof value === 'number' ? value : null;
+}
+
+/** Vacuum at the unit, by its own two sensors, Pa; null where either says nothing. */
+function vacuum_Pa(values: Values): number | null {
+  const [unit, barometer] = [told(values, 'unitPressure'), told(values, 'barometer')];
+  return unit === null || barometer === null ? null : barometer - unit;
+}
+
+function momentsOf(log: readonly Heard[]): PumpMoment[] {
+  return log.flatMap(({ t_s, values, asked }) => {
+    const [depression_Pa, barometer_Pa, pump] = [
+      vacuum_Pa(values),
+      told(values, 'barometer'),
+      told(values, 'pump'),
+    ];
+    return depression_Pa === null || barometer_Pa === null || pump === null
+      ? []
+      : [{ t_s, depression_Pa, barometer_Pa, runs: pump > 0, asked: asked.includes('pump') }];
+  });
+}
+
+const lastOf = (log: readonly Heard[], id: string): number | null =>
+  log.reduce<number | null>((last, { values }) => told(values, id) ?? last, null);
+
+/** Steps of a vacuum supply in which the vehicle's interface helps. Handbook 8.3, handbook-models 16. */
+export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
+  switch: {
+    reads: ['pump', 'unitPressure', 'barometer', 'onBelow', 'offAbove'],
+    asks: { value: 'pump', state: 'On', says: 'Have the pump run' },
+    shows: (values) => {
+      const pump = told(values, 'pump');
+      const figure = (
+        id: string,
+        name: string,
+        value: number | null,
+        scale: readonly [number, number] | null,
+      ) => ({ id, name, shows: { quantity: 'depression', value, scale } }) as const;
+      return [
+        figure('vacuum', 'Vacuum, its own sensor', vacuum_Pa(values), SCALE),
+        { id: 'pump', name: 'Pump', shows: { word: pump === null ? null : pump > 0 ? 'runs' : 'stands' } },
+        {
+          id: 'barometer',
+          name: 'Barometer, its own',
+          shows: { quantity: 'barometer', value: told(values, 'barometer'), scale: null },
+        },
+        figure('onBelow', 'Means to start below', told(values, 'onBelow'), null),
+        figure('offAbove', 'Means to stop above', told(values, 'offAbove'), null),
+      ];
+    },
+    tells: (log, profile) => {
+      const { floorShare } = profile as VacuumSupplyProfile;
+      const { says, ...of } = vacuumPump(momentsOf(log), {
+        onBelow_Pa: lastOf(log, 'onBelow'),
+        offAbove_Pa: lastOf(log, 'offAbove'),
+        floorShare,
+        floorMore: FLOOR_MORE,
+      });
+      return {
+        found: [
+          { name: 'Grew by, longest run', found: of.grew },
+          { name: 'Stops at', found: of.stopsAt },
+          { name: 'Starts at', found: of.startsAt },
+          { name: 'Loses while it stands', found: of.drift },
+          { name: 'Runs, part of the time', found: of.duty },
+          { name: 'Tends to', found: of.reach },
+        ],
+        says,
+      };
+    },
+  },
+};

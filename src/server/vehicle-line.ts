@@ -1,0 +1,286 @@
+import type { Heard } from '@/core/contract/vehicle-interface';
+import { identifierWith, valuesOf, type Identifier, type IdentifierMap } from '@/core/shop/identifier-map';
+import {
+  NO_VEHICLE,
+  type ControlSaid,
+  type VehicleControl,
+  type VehicleMessage,
+  type VehicleStatus,
+} from '@/core/shop/vehicle-live';
+import { VehicleLink, type Replied, type Times } from '@/devices/vehicle/client';
+
+/** Everything is read so often, ms. */
+const EVERY_MS = 200;
+/** A line that failed is tried again after so long, ms. */
+const AGAIN_MS = 1000;
+/** What was heard for a run is kept for half an hour. */
+const MOST_HEARD = (30 * 60 * 1000) / EVERY_MS;
+
+/** Where it is written down that something is under control, so that an application that is ended does not forget it. */
+export interface ControlKept {
+  readonly left: () => VehicleControl | null;
+  readonly keep: (control: VehicleControl) => void;
+  readonly forget: () => void;
+}
+
+/** A screen that looks on, and the values that it shows. */
+interface Watcher {
+  readonly run: string;
+  readonly reads: readonly string[];
+  readonly tell: (message: VehicleMessage) => void;
+}
+
+const sleep = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+const numberOf = ({ number }: Pick<Identifier, 'number'>) => parseInt(number, 16);
+
+/**
+ * The one line to a vehicle's interface: open while a screen looks on. One thing at a time may be under its control, for a run that
+ * somebody looks at; it is given back when asked, when the last screen of the run is gone, by the link after 30 s, and by the unit
+ * itself where neither can.
+ */
+export class VehicleLine {
+  status: VehicleStatus;
+  private link: VehicleLink | null = null;
+  private readonly watchers = new Set<Watcher>();
+  private running: Promise<void> | null = null;
+  private log: { readonly run: string; readonly heard: Heard[]; readonly began_ms: number } | null = null;
+  private stopped = false;
+
+  constructor(
+    readonly address: string,
+    readonly map: IdentifierMap,
+    private readonly kept: ControlKept,
+    private readonly times: Partial<Times> = {},
+  ) {
+    this.status = { ...NO_VEHICLE, state: 'connecting', map: map.name, left: kept.left() };
+  }
+
+  /** Looks on for a run. @returns what ends it */
+  watch(watcher: Watcher): () => void {
+    this.watchers.add(watcher);
+    watcher.tell({ type: 'status', status: this.status });
+    if (this.log?.run === watcher.run) watcher.tell({ type: 'log', log: this.log.heard });
+    this.begin();
+    return () => {
+      this.watchers.delete(watcher);
+      const { control } = this.status;
+      if (control && ![...this.watchers].some(({ run }) => run === control.run))
+        void this.giveBack('The screen of this test was left, so control was given back.');
+    };
+  }
+
+  private begin(): void {
+    this.running ??= this.go().finally(() => {
+      this.running = null;
+      // Somebody came while it hung up.
+      if (this.watchers.size > 0 && !this.stopped) this.begin();
+    });
+  }
+
+  /** Gives back what is under control, and hangs up. */
+  async stop(): Promise<void> {
+    this.stopped = true;
+    this.watchers.clear();
+    await this.running;
+  }
+
+  private be(change: Partial<VehicleStatus>): void {
+    this.status = { ...this.status, ...change };
+    for (const { tell } of this.watchers) tell({ type: 'status', status: this.status });
+  }
+
+  private async go(): Promise<void> {
+    while (this.watchers.size > 0 && !this.stopped) {
+      const began = Date.now();
+      if (this.link?.closed) this.lost(this.link.closed);
+      if (!this.link && !(await this.open())) {
+        await sleep(AGAIN_MS);
+        continue;
+      }
+      await this.readAll();
+      this.seeControl();
+      await sleep(Math.max(0, EVERY_MS - (Date.now() - began)));
+    }
+    await this.hangUp();
+  }
+
+  private async open(): Promise<boolean> {
+    const [host = '', port = ''] = this.address.split(':');
+    const address = {
+      host,
+      port: Number(port),
+      tester: parseInt(this.map.tester, 16),
+      unit: parseInt(this.map.unit, 16),
+    };
+    const opened = await VehicleLink.open(address, this.times);
+    if (!opened.ok) {
+      this.be({ state: 'lost', trouble: `${opened.why} Trying again.` });
+      return false;
+    }
+    this.link = opened.link;
+    this.be({ state: 'reading', trouble: null });
+    return true;
+  }
+
+  /** Everything that any screen shows, once. */
+  private async readAll(): Promise<void> {
+    const { link, map } = this;
+    if (!link) return;
+    const wanted = new Set<Identifier>();
+    for (const { reads } of this.watchers)
+      for (const value of reads) {
+        const identifier = identifierWith(map, value);
+        if (identifier) wanted.add(identifier);
+      }
+    let values: Heard['values'] = {};
+    let trouble: string | null = null;
+    for (const identifier of wanted) {
+      const replied = await link.ask({ service: 'read', identifier: numberOf(identifier) });
+      if (!replied.ok && !replied.isOpen) return this.lost(replied.why);
+      const found = replied.ok ? valuesOf(identifier, replied.answer.data) : null;
+      if (found) values = { ...values, ...found };
+      else trouble = `${identifier.name}: ${replied.ok ? 'what came does not fit the map.' : replied.why}`;
+    }
+    if (trouble !== this.status.trouble) this.be({ trouble });
+    this.hear(values);
+  }
+
+  private hear(values: Heard['values']): void {
+    const [first] = this.watchers;
+    if (!first) return;
+    if (this.log?.run !== first.run) this.log = { run: first.run, heard: [], began_ms: Date.now() };
+    const { control } = this.status;
+    const heard: Heard = {
+      t_s: (Date.now() - this.log.began_ms) / 1000,
+      values,
+      asked: control ? [control.value] : [],
+    };
+    this.log.heard.push(heard);
+    if (this.log.heard.length > MOST_HEARD) this.log.heard.shift();
+    for (const { run, tell } of this.watchers) if (run === this.log.run) tell({ type: 'heard', heard });
+  }
+
+  /** The link gives control back by itself after its time. */
+  private seeControl(): void {
+    const { control } = this.status;
+    const identifier = control && identifierWith(this.map, control.value);
+    if (!identifier || this.link?.underControl.includes(numberOf(identifier))) return;
+    this.ended({ says: `${control.name}: given back by itself after 30 s.`, isGrave: false });
+  }
+
+  private ended(said: ControlSaid): void {
+    if (!said.isGrave) this.kept.forget();
+    this.be({ control: null, said });
+  }
+
+  private lost(why: string): void {
+    const { control } = this.status;
+    this.link = null;
+    this.be({ state: 'lost', trouble: `${why} Trying again.` });
+    if (control) this.ended(couldNot(control, why));
+  }
+
+  /**
+   * Has the unit do something for a run that a screen looks at.
+   *
+   * @returns why it does not, in a sentence; null where it does
+   */
+  async take(run: string, value: string, state: string, since: string): Promise<string | null> {
+    const { link, map } = this;
+    const identifier = identifierWith(map, value);
+    const field = identifier?.fields.find(({ id }) => id === value);
+    const byte = field?.kind === 'state' ? field.states.find(({ name }) => name === state)?.value : undefined;
+    if (!identifier?.controllable || byte === undefined)
+      return 'The map has nothing of that name that can be controlled.';
+    if (![...this.watchers].some((watcher) => watcher.run === run))
+      return 'Nobody looks at this test: nothing is controlled without somebody there.';
+    if (this.status.control) return `${this.status.control.name} is under control: give it back first.`;
+    if (!link || link.closed)
+      return 'The vehicle’s interface does not answer. Do it by hand, as the step says.';
+    const standing = await this.stands(link);
+    if (standing) return standing;
+    const control: VehicleControl = { value, name: identifier.name, state, run, since };
+    // Written down first: from here on it may be under control, whatever becomes of this program.
+    this.kept.keep(control);
+    const session = await link.session('extended');
+    const replied = session.ok ? await link.control(numberOf(identifier), byte) : session;
+    if (replied.ok) {
+      this.be({ control, said: null });
+      return null;
+    }
+    const free = !link.underControl.includes(numberOf(identifier));
+    this.ended(
+      free
+        ? { says: `${identifier.name}: not taken. ${replied.why}`, isGrave: false }
+        : couldNot(control, replied.why),
+    );
+    return replied.why;
+  }
+
+  /** @returns why nothing may be controlled: it moves, or does not say that it stands */
+  private async stands(link: VehicleLink): Promise<string | null> {
+    const identifier = identifierWith(this.map, 'speed');
+    const asked: Replied | null =
+      identifier && (await link.ask({ service: 'read', identifier: numberOf(identifier) }));
+    const speed =
+      identifier && asked?.ok && asked.answer.service === 'read'
+        ? valuesOf(identifier, asked.answer.data)?.speed
+        : null;
+    if (speed === 0) return null;
+    return typeof speed === 'number'
+      ? 'The vehicle moves: nothing is controlled.'
+      : 'The vehicle does not say that it stands still: nothing is controlled. Do it by hand, as the step says.';
+  }
+
+  /** Gives back what is under control. */
+  async giveBack(says = 'Given back: the unit has its own way again.'): Promise<void> {
+    const { control } = this.status;
+    const identifier = control && identifierWith(this.map, control.value);
+    if (!identifier) return;
+    const isBack = this.link ? await this.link.giveBack(numberOf(identifier)) : false;
+    // The line may have failed meanwhile, and said so.
+    if (this.status.control !== control) return;
+    this.ended(
+      isBack ? { says, isGrave: false } : couldNot(control, this.link?.closed ?? 'The unit refused.'),
+    );
+    if (isBack) await this.link?.session('default');
+  }
+
+  /** Somebody has read what became of a control that was left, or could not be given back. */
+  seen(): void {
+    this.kept.forget();
+    this.be({ left: null, said: null });
+  }
+
+  /** Asks for something once, on a line of its own where none is open. */
+  async once<T>(work: (link: VehicleLink) => Promise<T>): Promise<T | string> {
+    if (this.link && !this.link.closed) return work(this.link);
+    const opened = await this.open();
+    if (!opened) return this.status.trouble ?? 'The vehicle’s interface does not answer.';
+    try {
+      return await work(this.link!);
+    } finally {
+      if (this.watchers.size === 0) await this.hangUp();
+    }
+  }
+
+  private async hangUp(): Promise<void> {
+    const { link } = this;
+    this.link = null;
+    if (!link) return;
+    const { control } = this.status;
+    const left = await link.close();
+    if (control)
+      this.ended(
+        left.length > 0
+          ? couldNot(control, 'The line was closed.')
+          : { says: 'The screen of this test was left, so control was given back.', isGrave: false },
+      );
+    if (!this.stopped) this.status = { ...this.status, state: 'connecting', trouble: null };
+  }
+}
+
+const couldNot = ({ name, state }: VehicleControl, why: string): ControlSaid => ({
+  says: `${name} was told “${state}” and could not be given back. ${why} A unit that hears nothing takes itself back within 5 s: look that it does, or switch off.`,
+  isGrave: true,
+});

@@ -1,0 +1,145 @@
+import { closeSync, existsSync, fsyncSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import path from 'node:path';
+import { randomUUID } from 'node:crypto';
+import type { Knex } from 'knex';
+import { z } from 'zod';
+import { identifierMapSchema, USUAL_MAP, type IdentifierMap } from '@/core/shop/identifier-map';
+import { NO_VEHICLE, type VehicleControl, type VehicleMessage } from '@/core/shop/vehicle-live';
+import type { Stored } from '@/core/records/views';
+import { dataFolder } from './database';
+import { append, linksOf, writtenFrom } from './journal';
+import { done, invalid, refused, type Outcome } from './outcome';
+import { findRun } from './runs';
+import { readSettings } from './shelf';
+import { conflict, missing, type ShelfEntry } from './store';
+import { VehicleLine, type ControlKept } from './vehicle-line';
+
+/** Chain of the identifier map in the journal: the last one counts, those before it stay. */
+const MAP_CHAIN = 'identifier-map';
+
+/** The map that vehicles are read by: the shop's own, or the usual one. */
+export async function identifierMap(db: Knex): Promise<Stored<IdentifierMap>> {
+  const links = await linksOf(db, MAP_CHAIN);
+  const last = links.at(-1);
+  const entry = last && writtenFrom<ShelfEntry>(last).entry;
+  return {
+    id: MAP_CHAIN,
+    version: links.length,
+    body: entry?.type === 'stored' ? (entry.body as IdentifierMap) : USUAL_MAP,
+  };
+}
+
+/** Puts another map in the place of the one that there is. */
+export async function writeMap(
+  db: Knex,
+  version: number,
+  input: unknown,
+  at: string,
+): Promise<Outcome<Stored<IdentifierMap>>> {
+  const parsed = identifierMapSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  return db.transaction(async (trx) => {
+    const current = await identifierMap(trx);
+    if (current.version !== version) return conflict('identifier map', current);
+    await append(trx, MAP_CHAIN, { id: randomUUID(), at, entry: { type: 'stored', body: parsed.data } });
+    return done({ id: MAP_CHAIN, version: version + 1, body: parsed.data });
+  });
+}
+
+/** Written beside the database, and on the disk before anything is asked of a vehicle. */
+const CONTROL_FILE = 'vehicle-control.json';
+const controlFile = () => path.join(/*turbopackIgnore: true*/ dataFolder(), CONTROL_FILE);
+const onDisk: ControlKept = {
+  left: () => {
+    const file = controlFile();
+    return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as VehicleControl) : null;
+  },
+  keep: (control) => {
+    const file = openSync(controlFile(), 'w');
+    writeSync(file, JSON.stringify(control));
+    fsyncSync(file);
+    closeSync(file);
+  },
+  forget: () => rmSync(controlFile(), { force: true }),
+};
+
+const held = globalThis as typeof globalThis & { hardPedalVehicle?: VehicleLine };
+
+/** The line to the vehicle interface that the settings name; null where they name none. */
+async function line(db: Knex): Promise<VehicleLine | null> {
+  const address = (await readSettings(db)).body.vehicle;
+  const { body: map } = await identifierMap(db);
+  const there = held.hardPedalVehicle;
+  if (there && (there.address !== address || JSON.stringify(there.map) !== JSON.stringify(map)))
+    hangUpVehicle();
+  if (address === '') return null;
+  held.hardPedalVehicle ??= new VehicleLine(address, map, onDisk);
+  return held.hardPedalVehicle;
+}
+
+/** Lets go of the vehicle: for an end of the application, and of a test. */
+export function hangUpVehicle(): void {
+  void held.hardPedalVehicle?.stop();
+  held.hardPedalVehicle = undefined;
+}
+
+/** Events for a screen that looks on for a run: how it stands, and what the vehicle tells. */
+export async function vehicleStream(
+  db: Knex,
+  query: URLSearchParams,
+  signal: AbortSignal,
+): Promise<ReadableStream<Uint8Array>> {
+  const to = await line(db);
+  const encoder = new TextEncoder();
+  let leave: (() => void) | undefined;
+  return new ReadableStream({
+    start(controller) {
+      const tell = (message: VehicleMessage) => {
+        // A screen that does not keep up is sent less, not ever more.
+        if ((controller.desiredSize ?? 1) < -64 && message.type === 'heard') return;
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(message)}\n\n`));
+      };
+      const reads = (query.get('reads') ?? '').split(',').filter(Boolean).slice(0, 40);
+      if (to) leave = to.watch({ run: query.get('run') ?? '', reads, tell });
+      else tell({ type: 'status', status: NO_VEHICLE });
+      signal.addEventListener('abort', () => leave?.());
+    },
+    cancel: () => leave?.(),
+  });
+}
+
+/** What is asked of the vehicle: a state of one value, or that it has its own way again. */
+export const controlSchema = z.strictObject({
+  run: z.uuid(),
+  value: z.string().min(1).max(40),
+  state: z.string().min(1).max(80).nullable(),
+});
+
+const no = (message: string) => refused({ code: 'refused', message });
+const NO_ADDRESS = 'No vehicle interface is set: do it by hand, as the step says.';
+
+/** Has the vehicle do something in a run that is open, or gives it back. */
+export async function controlVehicle(db: Knex, input: unknown, now: string): Promise<Outcome<unknown>> {
+  const parsed = controlSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const { run: id, value, state } = parsed.data;
+  const to = await line(db);
+  if (!to) return no(NO_ADDRESS);
+  if (state === null) {
+    await to.giveBack();
+    return done(to.status);
+  }
+  const run = await findRun(db, id);
+  if (!run) return missing('run');
+  if (run.finishedAt) return no('This test is over: nothing is controlled for it.');
+  const why = await to.take(id, value, state, now);
+  return why ? no(why) : done(to.status);
+}
+
+/** Somebody has read what became of a control. */
+export async function seenControl(db: Knex): Promise<Outcome<unknown>> {
+  const to = await line(db);
+  if (!to) return no(NO_ADDRESS);
+  to.seen();
+  return done(to.status);
+}
