@@ -36,14 +36,17 @@ export class App extends Site {
     readonly data: string,
     port: number,
     private readonly loggerPort: number | null,
+    private readonly vehiclePort: number | null,
   ) {
     super(port);
   }
 
-  /** @param live with a simulated bench behind it */
+  /** @param live with a simulated bench behind it, and the interface of a vehicle that stands there */
   static async start({ demo, live = false }: { demo: boolean; live?: boolean }): Promise<App> {
     const loggerPort = live ? await freePort() : null;
-    const app = new App(mkdtempSync(path.join(tmpdir(), 'hard-pedal-')), await freePort(), loggerPort);
+    const vehiclePort = live ? await freePort() : null;
+    const data = mkdtempSync(path.join(tmpdir(), 'hard-pedal-'));
+    const app = new App(data, await freePort(), loggerPort, vehiclePort);
     if (live) await app.plugIn();
     if (demo) {
       const seed = spawnSync('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
@@ -120,6 +123,7 @@ export class App extends Site {
       ...process.env,
       HARD_PEDAL_DATA: this.data,
       ...(this.loggerPort && { HARD_PEDAL_LOGGER_PORT: String(this.loggerPort) }),
+      ...(this.vehiclePort && { HARD_PEDAL_VEHICLE_PORT: String(this.vehiclePort) }),
       NEXT_TELEMETRY_DISABLED: '1',
       NODE_ENV: 'production',
     };

@@ -22,10 +22,9 @@ const sources = Math.max(
 );
 if (!existsSync(built) || statSync(built).mtimeMs < sources) run('npm', ['run', '--silent', 'build']);
 const loggerPort = process.env.HARD_PEDAL_LOGGER_PORT ?? '5025';
-run('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
-  HARD_PEDAL_DATA: data,
-  HARD_PEDAL_LOGGER_PORT: loggerPort,
-});
+const vehiclePort = process.env.HARD_PEDAL_VEHICLE_PORT ?? '13400';
+const devices = { HARD_PEDAL_LOGGER_PORT: loggerPort, HARD_PEDAL_VEHICLE_PORT: vehiclePort };
+run('npx', ['tsx', 'src/server/demo/cli/seed.ts'], { HARD_PEDAL_DATA: data, ...devices });
 console.log(`\nHard Pedal: http://127.0.0.1:${port}/   (data in ${data})\n`);
 const server = spawn('npm', ['start', '--silent', '--', '-p', port], {
   stdio: 'inherit',
@@ -35,7 +34,7 @@ const bench = spawn('npx', ['tsx', 'src/devices/cli/bench.ts'], {
   stdio: 'inherit',
   env: {
     ...process.env,
-    HARD_PEDAL_LOGGER_PORT: loggerPort,
+    ...devices,
     HARD_PEDAL_BENCH: path.join(data, 'bench.json'),
   },
 });

@@ -171,6 +171,13 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Have the vehicle do something in an open test, or give it back',
     body: controlSchema,
   },
+  {
+    method: 'get',
+    path: '/vehicle/log.csv',
+    summary: 'What was heard from the vehicle for a test',
+    query: z.object({ run: z.uuid() }),
+    returns: 'text/csv',
+  },
   { method: 'post', path: '/vehicle/seen', summary: 'Say that it was read what became of a control' },
   { method: 'get', path: '/vehicle/map', summary: 'The map of a vehicle’s identifiers' },
   {

@@ -55,6 +55,11 @@ export class VehicleLine {
     this.status = { ...NO_VEHICLE, state: 'connecting', map: map.name, left: kept.left() };
   }
 
+  /** All that was heard for a run. */
+  heardFor(run: string): readonly Heard[] {
+    return this.log?.run === run ? this.log.heard : [];
+  }
+
   /** Looks on for a run. @returns what ends it */
   watch(watcher: Watcher): () => void {
     this.watchers.add(watcher);

@@ -3,9 +3,17 @@ import path from 'node:path';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { z } from 'zod';
-import { identifierMapSchema, USUAL_MAP, type IdentifierMap } from '@/core/shop/identifier-map';
+import type { Heard } from '@/core/contract/vehicle-interface';
+import { SI_SYMBOL } from '@/core/quantities/si-symbol';
+import {
+  identifierMapSchema,
+  USUAL_MAP,
+  type IdentifierField,
+  type IdentifierMap,
+} from '@/core/shop/identifier-map';
 import { NO_VEHICLE, type VehicleControl, type VehicleMessage } from '@/core/shop/vehicle-live';
 import type { Stored } from '@/core/records/views';
+import { csvOf } from './csv';
 import { dataFolder } from './database';
 import { append, linksOf, writtenFrom } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
@@ -142,4 +150,49 @@ export async function seenControl(db: Knex): Promise<Outcome<unknown>> {
   if (!to) return no(NO_ADDRESS);
   to.seen();
   return done(to.status);
+}
+
+/** What was heard for a run, as CSV: a column to each value of the map that was told, SI with its unit named, words for states. */
+export async function heardCsv(db: Knex, run: string): Promise<Outcome<{ name: string; body: string }>> {
+  const to = await line(db);
+  const log = to?.heardFor(run) ?? [];
+  if (!to || log.length === 0)
+    return no('Nothing was heard from the vehicle for this test since the application began.');
+  const columns = to.map.identifiers
+    .flatMap(({ fields }) => fields.flatMap(columnsOf))
+    .filter(({ id }) => log.some(({ values }) => values[id] !== undefined));
+  const rows = log.map(({ t_s, values, asked }) => [
+    t_s.toFixed(2),
+    ...columns.map(({ id, print }) => print(values[id] ?? null)),
+    asked.join(' '),
+  ]);
+  const head = ['Time (s)', ...columns.map(({ title }) => title), 'Under control'];
+  return done({ name: `vehicle-${run.slice(0, 8)}.csv`, body: csvOf([head, ...rows]) });
+}
+
+type Told = Heard['values'][string];
+interface Column {
+  readonly id: string;
+  readonly title: string;
+  readonly print: (value: Told) => string;
+}
+
+function columnsOf(field: IdentifierField): Column[] {
+  const number = (value: Told) => (typeof value === 'number' ? String(Number(value.toPrecision(8))) : '');
+  switch (field.kind) {
+    case 'number': {
+      const unit = SI_SYMBOL[field.quantity];
+      return [{ id: field.id, title: `${field.name}${unit ? ` (${unit})` : ''}`, print: number }];
+    }
+    case 'state': {
+      const word = (value: Told) => field.states.find((state) => state.value === value)?.name ?? '';
+      return [{ id: field.id, title: field.name, print: word }];
+    }
+    case 'flags':
+      return field.flags.map(({ id, name }) => ({
+        id,
+        title: name,
+        print: (value: Told) => (value === null ? '' : value ? '1' : '0'),
+      }));
+  }
 }

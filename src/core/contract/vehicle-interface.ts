@@ -18,12 +18,7 @@ export interface Figure {
   readonly id: string;
   readonly name: string;
   readonly shows:
-    | {
-        readonly quantity: Quantity;
-        readonly value: number | null;
-        readonly scale: readonly [number, number] | null;
-      }
-    | { readonly word: string | null };
+    { readonly quantity: Quantity; readonly value: number | null } | { readonly word: string | null };
 }
 
 /** What a log tells of one thing: a number in SI with its standard uncertainty from noise, or why it does not. */
@@ -41,6 +36,15 @@ export interface ThroughInterface {
   /** What the technician may have the unit do: a value with states, and which of them. */
   readonly asks: { readonly value: string; readonly state: string; readonly says: string } | null;
   readonly shows: (values: Values) => readonly Figure[];
+  /** What is drawn as it goes, and what is shaded while it does. */
+  readonly course: {
+    readonly name: string;
+    readonly quantity: Quantity;
+    readonly most: number;
+    readonly of: (values: Values) => number | null;
+    readonly shaded: string;
+    readonly isShaded: (values: Values) => boolean;
+  };
   /** @param profile of the part that the step belongs to */
   readonly tells: (
     log: readonly Heard[],

@@ -155,7 +155,10 @@ export class VehicleLink {
       setTimeout(() => void this.giveBack(identifier), this.times.control),
     );
     const replied = await this.ask({ service: 'control', identifier, state });
-    if (!replied.ok) await this.giveBack(identifier);
+    if (replied.ok) return replied;
+    await this.giveBack(identifier);
+    // What the unit has refused it never did, whatever it says to the rest. What it did not answer it may have done.
+    if (replied.refusal !== null) this.controlled.delete(identifier);
     return replied;
   }
 

@@ -138,6 +138,12 @@ describe('control', () => {
     expect(one.log).toEqual([1]);
     await told(1, null);
   });
+  test('that was refused, and cannot be given back either, is not under control: it never was', async () => {
+    const link = await opened();
+    await link.session('extended');
+    expect(await link.control(SPEED, 1)).toMatchObject({ ok: false, refusal: 0x31 });
+    expect(link.underControl).toEqual([]);
+  });
   test('that is refused because the vehicle moves is said so, and asked back all the same', async () => {
     const link = await opened();
     await link.session('extended');

@@ -330,6 +330,17 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: { seed: 109, fault: ['block-rear-low', 0.6], until: 'metering.1.input' },
   },
+  {
+    job: job(
+      'GF-0440',
+      'electricVan',
+      'Electric library van',
+      'Its vacuum pump hums far more often than it used to. The pedal feels as it should.',
+      2,
+    ),
+    daysAgo: 0,
+    bench: null,
+  },
   // A shuttle that comes every half a year: its gas goes slowly, and the history says when it will be too low.
   ...(
     [

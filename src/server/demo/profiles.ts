@@ -343,6 +343,20 @@ export const profiles = {
     unit: { name: 'Esk & Moor Single 9' },
     load: { name: 'Esk & Moor van brakes' },
   }),
+  electricVan: vehicle('Esk & Moor Quiet Van', 'Esk & Moor', {
+    source: {
+      name: 'Esk & Moor electric vacuum pump',
+      makes: 'electric-pump',
+      suction_m3PerS: 5e-4,
+      floorShare: 0.12,
+      idle_Pa: null,
+      spare_m3PerSPa: null,
+      on_Pa: 58e3,
+      off_Pa: 74e3,
+    },
+    unit: { name: 'Esk & Moor Single 9' },
+    load: { name: 'Esk & Moor van brakes' },
+  }),
   tollanSingle: { ...van.unit, name: 'Tollan Single 8', maker: 'Tollan' },
 } satisfies Record<
   string,

@@ -10,6 +10,7 @@ import { addNote } from '../notes';
 import type { Outcome } from '../outcome';
 import { addPhoto } from '../photos';
 import { jobQuerySchema } from '@/core/records/job-query';
+import type { Settings } from '@/core/shop/settings';
 import { productOf } from '@/workers/trace-product';
 import { searchJobs } from '../job-list';
 import { aboutFor, changeTrace, keepTrace } from '../traces';
@@ -29,16 +30,19 @@ const HOUR_MS = 3_600_000;
  * stated faults and seeded noise. Does nothing where there are jobs already.
  *
  * @param today the day to which the demo's dates are moved
- * @param logger address of the bench logger; empty where the demo has none
+ * @param devices addresses of the bench logger and the vehicle interface; empty where the demo has none
  */
-export const seedDemo = (db: Knex, today: Date, logger = ''): Promise<boolean> =>
-  db.transaction((trx) => seed(trx, today, logger));
+export const seedDemo = (db: Knex, today: Date, devices: DemoDevices = NO_DEVICES): Promise<boolean> =>
+  db.transaction((trx) => seed(trx, today, devices));
 
-async function seed(db: Knex, today: Date, logger: string): Promise<boolean> {
+type DemoDevices = Pick<Settings, 'logger' | 'vehicle'>;
+const NO_DEVICES: DemoDevices = { logger: '', vehicle: '' };
+
+async function seed(db: Knex, today: Date, devices: DemoDevices): Promise<boolean> {
   const [{ count } = { count: 0 }] = await db('jobs').count({ count: '*' });
   if (Number(count) > 0) return false;
   const opened = new Date(today.getTime() - 400 * DAY_MS).toISOString();
-  taken(await writeSettings(db, 0, { ...settings, logger }, opened));
+  taken(await writeSettings(db, 0, { ...settings, ...devices }, opened));
   taken(await addTechnician(db, signer, opened));
   for (const gauge of instruments) taken(await addInstrument(db, gauge, opened));
   const ids = new Map<string, string>();

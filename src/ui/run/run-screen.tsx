@@ -13,6 +13,7 @@ import type { StoredJob, StoredRun } from '@/core/records/views';
 import { portsNow, seenByEye } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
+import { useVehicle } from '../live/use-vehicle';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
 import { AdvicePane } from './advice-pane';
@@ -38,6 +39,7 @@ import { useDeeds, type Skipping } from './use-deeds';
 import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
 import { usePad } from './use-pad';
+import { VehiclePane } from './vehicle-pane';
 import { useRun, type RunHandle } from './use-run';
 
 interface RunScreenProps {
@@ -93,6 +95,8 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
     step?.id ?? null,
     status?.state === 'streaming' && !elsewhere,
   );
+  const through = (step && settings.vehicle !== '' && family.throughInterface?.[step.id]) || null;
+  const vehicle = useVehicle(stored.id, through && through.reads);
   const found = useAdvice(run, stored.kind, job.body.complaint, weights, advised, { before, logged });
   useLed(run, found, led);
   const [drawing, setDrawing] = useState(false);
@@ -193,7 +197,17 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
         <FluidClash step={step} found={job.body.fluid} named={family.fluid(context.profile)} />
         <SelectedOrLast run={run} selected={selected} onClose={() => setSelected(null)} />
         {padded && <Box sx={{ display: { xs: 'none', md: 'block' } }}>{numbers}</Box>}
+        {through && (
+          <VehiclePane
+            runId={stored.id}
+            through={through}
+            profile={context.profile}
+            vehicle={vehicle}
+            isAtWork={action.kind === 'item'}
+          />
+        )}
         <Box
+          hidden={through !== null}
           sx={{
             flex: 1,
             minHeight: streaming && status.simulated ? 170 : 190,

@@ -1,11 +1,12 @@
 import type { Heard, ThroughInterface, Values } from '../../contract/vehicle-interface';
+import type { Quantity } from '../../quantities/units';
 import { vacuumPump, type PumpMoment } from '../../signals/vacuum-pump';
 import type { VacuumSupplyProfile } from './profile';
 
 /** A sound pump may leave this part of the barometer more than its profile says: our judgement. */
 const FLOOR_MORE = 0.03;
-/** As far as a ladder of vacuum goes, Pa. */
-const SCALE = [0, 1e5] as const;
+/** As far as a course of vacuum is drawn, Pa. */
+const MOST_PA = 1e5;
 
 function told(values: Values, id: string): number | null {
   const value = values[id];
@@ -41,23 +42,23 @@ export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
     asks: { value: 'pump', state: 'On', says: 'Have the pump run' },
     shows: (values) => {
       const pump = told(values, 'pump');
-      const figure = (
-        id: string,
-        name: string,
-        value: number | null,
-        scale: readonly [number, number] | null,
-      ) => ({ id, name, shows: { quantity: 'depression', value, scale } }) as const;
+      const figure = (id: string, name: string, value: number | null, quantity: Quantity = 'depression') =>
+        ({ id, name, shows: { quantity, value } }) as const;
       return [
-        figure('vacuum', 'Vacuum, its own sensor', vacuum_Pa(values), SCALE),
+        figure('vacuum', 'Vacuum, its own sensor', vacuum_Pa(values)),
         { id: 'pump', name: 'Pump', shows: { word: pump === null ? null : pump > 0 ? 'runs' : 'stands' } },
-        {
-          id: 'barometer',
-          name: 'Barometer, its own',
-          shows: { quantity: 'barometer', value: told(values, 'barometer'), scale: null },
-        },
-        figure('onBelow', 'Means to start below', told(values, 'onBelow'), null),
-        figure('offAbove', 'Means to stop above', told(values, 'offAbove'), null),
+        figure('onBelow', 'Means to start below', told(values, 'onBelow')),
+        figure('offAbove', 'Means to stop above', told(values, 'offAbove')),
+        figure('barometer', 'Barometer, its own', told(values, 'barometer'), 'barometer'),
       ];
+    },
+    course: {
+      name: 'Vacuum',
+      quantity: 'depression',
+      most: MOST_PA,
+      of: vacuum_Pa,
+      shaded: 'the pump runs',
+      isShaded: (values) => (told(values, 'pump') ?? 0) > 0,
     },
     tells: (log, profile) => {
       const { floorShare } = profile as VacuumSupplyProfile;
