@@ -80,6 +80,7 @@ function wordsOf(record: JobRecord, headlines: readonly string[]): string {
       what.found,
       what.decidedBy,
     ]),
+    ...record.codes.flatMap(({ what }) => what.found.map(({ code }) => code)),
     ...record.photos.map(({ what }) => what.caption),
     ...record.corrections.map(({ what }) => what.words),
     ...record.reopenings.map(({ reason }) => reason),

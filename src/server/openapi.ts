@@ -22,6 +22,7 @@ import { appendSchema } from './runs';
 import { importQuerySchema } from './trace-import';
 import { correctSchema, newTechnicianSchema, signSchema } from './technicians';
 import { controlSchema } from './vehicle';
+import { codesSchema } from './vehicle-codes';
 import { changedWeightSchema } from './weights';
 
 type Method = 'get' | 'post' | 'put' | 'delete';
@@ -59,6 +60,12 @@ export const OPERATIONS: readonly Operation[] = [
     path: '/jobs/{id}/entries',
     summary: 'Write down a finding, work, a fitting; take back, archive, delete, open again',
     body: noteSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/codes',
+    summary: 'Read a vehicle’s trouble codes into a job, and clear those that are saved',
+    body: codesSchema,
   },
   { method: 'post', path: '/jobs/{id}/photos', summary: 'Add a photo', sends: 'image/*', query: photo },
   { method: 'post', path: '/jobs/{id}/signatures', summary: 'Sign a job', body: signSchema },

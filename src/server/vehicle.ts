@@ -74,21 +74,22 @@ const onDisk: ControlKept = {
 const held = globalThis as typeof globalThis & { hardPedalVehicle?: VehicleLine };
 
 /** The line to the vehicle interface that the settings name; null where they name none. */
-async function line(db: Knex): Promise<VehicleLine | null> {
+export async function vehicleLine(db: Knex): Promise<VehicleLine | null> {
   const address = (await readSettings(db)).body.vehicle;
   const { body: map } = await identifierMap(db);
   const there = held.hardPedalVehicle;
   if (there && (there.address !== address || JSON.stringify(there.map) !== JSON.stringify(map)))
-    hangUpVehicle();
+    await hangUpVehicle();
   if (address === '') return null;
   held.hardPedalVehicle ??= new VehicleLine(address, map, onDisk);
   return held.hardPedalVehicle;
 }
 
 /** Lets go of the vehicle: for an end of the application, and of a test. */
-export function hangUpVehicle(): void {
-  void held.hardPedalVehicle?.stop();
+export async function hangUpVehicle(): Promise<void> {
+  const { hardPedalVehicle: there } = held;
   held.hardPedalVehicle = undefined;
+  await there?.stop();
 }
 
 /** Events for a screen that looks on for a run: how it stands, and what the vehicle tells. */
@@ -97,7 +98,7 @@ export async function vehicleStream(
   query: URLSearchParams,
   signal: AbortSignal,
 ): Promise<ReadableStream<Uint8Array>> {
-  const to = await line(db);
+  const to = await vehicleLine(db);
   const encoder = new TextEncoder();
   let leave: (() => void) | undefined;
   return new ReadableStream({
@@ -124,14 +125,14 @@ export const controlSchema = z.strictObject({
 });
 
 const no = (message: string) => refused({ code: 'refused', message });
-const NO_ADDRESS = 'No vehicle interface is set: do it by hand, as the step says.';
+export const NO_ADDRESS = 'No vehicle interface is set: do it by hand, as the step says.';
 
 /** Has the vehicle do something in a run that is open, or gives it back. */
 export async function controlVehicle(db: Knex, input: unknown, now: string): Promise<Outcome<unknown>> {
   const parsed = controlSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   const { run: id, value, state } = parsed.data;
-  const to = await line(db);
+  const to = await vehicleLine(db);
   if (!to) return no(NO_ADDRESS);
   if (state === null) {
     await to.giveBack();
@@ -146,7 +147,7 @@ export async function controlVehicle(db: Knex, input: unknown, now: string): Pro
 
 /** Somebody has read what became of a control. */
 export async function seenControl(db: Knex): Promise<Outcome<unknown>> {
-  const to = await line(db);
+  const to = await vehicleLine(db);
   if (!to) return no(NO_ADDRESS);
   to.seen();
   return done(to.status);
@@ -154,7 +155,7 @@ export async function seenControl(db: Knex): Promise<Outcome<unknown>> {
 
 /** What was heard for a run, as CSV: a column to each value of the map that was told, SI with its unit named, words for states. */
 export async function heardCsv(db: Knex, run: string): Promise<Outcome<{ name: string; body: string }>> {
-  const to = await line(db);
+  const to = await vehicleLine(db);
   const log = to?.heardFor(run) ?? [];
   if (!to || log.length === 0)
     return no('Nothing was heard from the vehicle for this test since the application began.');

@@ -8,6 +8,7 @@ import { verdictWord, type Result } from '../contract/result';
 import { heightOf } from './document-height';
 import type { Block, Photo } from './document';
 import { DECISIONS, FINDING_KINDS, PROVENANCES, WORK_DONE } from '../records/entries';
+import { codeLine } from '../records/trouble-codes';
 import { partName } from '../records/part-name';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun, judgedWords, type JudgedRun } from '../records/judged-run';
@@ -59,6 +60,7 @@ export function customerPage(subject: ReportSubject): CustomerPage {
     failedBefore(subject),
     found(subject),
     claimed(subject),
+    stored(subject),
     done(subject),
     inSpiteOf(subject),
     corrections(subject),
@@ -240,6 +242,15 @@ function claimed({ record }: ReportSubject): Listed {
       text: `Said to be: ${ended(what.claimed)} Found to be: ${ended(what.found)}`,
     }));
   return { heading: 'What it was said to be, and what it is', items };
+}
+
+/** Trouble codes as they were read, and what was left once they were cleared. */
+function stored({ record, printing }: ReportSubject): Listed {
+  const items = record.codes.map(({ what, at }) => ({
+    lead: `${what.clears ? 'Cleared' : 'Read'} ${printing.day(at)}:`,
+    text: what.found.length > 0 ? `${what.found.map(codeLine).join('; ')}.` : 'None stored.',
+  }));
+  return { heading: 'What the vehicle had stored', items };
 }
 
 function done({ record }: ReportSubject): Listed {

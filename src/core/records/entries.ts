@@ -6,6 +6,7 @@ import { runContextSchema } from '../contract/run-context';
 import { jobSchema } from './job';
 import { judgementSchema } from './judgement';
 import { BLEEDING_ORDERS } from './installation';
+import { codesReadSchema } from './trouble-codes';
 
 const words = (title: string) =>
   z
@@ -164,6 +165,8 @@ export const jobEntrySchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('work'), work: workSchema }),
   z.strictObject({ type: z.literal('photo'), photo: photoSchema }),
   z.strictObject({ type: z.literal('identity'), identity: identitySchema }),
+  /** Trouble codes that a vehicle had stored, and what was left of them once they were cleared. */
+  z.strictObject({ type: z.literal('codes'), codes: codesReadSchema }),
   z.strictObject({ type: z.literal('fitting'), fitting: fittingSchema }),
   /** A finding, part, photo or identity taken back: kept, struck out. */
   z.strictObject({ type: z.literal('withdrawn'), entry: z.uuid() }),

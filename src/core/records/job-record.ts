@@ -1,3 +1,4 @@
+import type { CodesRead } from './trouble-codes';
 import type { RunEvent } from '../contract/events';
 import { contextWith } from '../procedure/exchange';
 import type { Finding, Fitting, Identity, JobEntry, JobEntryOf, Photo, Work } from './entries';
@@ -46,6 +47,7 @@ export interface JobRecord {
   readonly work: readonly Noted<Work>[];
   readonly photos: readonly Noted<Photo>[];
   readonly identities: readonly Noted<Identity>[];
+  readonly codes: readonly Noted<CodesRead>[];
   readonly fitting: Fitting | null;
   readonly signatures: readonly Signature[];
   readonly corrections: readonly Noted<{ about: string | null; words: string; technician: string }>[];
@@ -105,6 +107,10 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
       const { photo } = entry.identity;
       return photo === null || record.photos.some(({ id }) => id === photo) ? null : 'no-such-photo';
     }
+    case 'codes': {
+      const { clears } = entry.codes;
+      return clears === null || record.codes.some(({ id }) => id === clears) ? null : 'no-such-entry';
+    }
     case 'signed':
       return record.runs.some((run) => !run.finishedAt) ? 'run-open' : null;
     case 'corrected':
@@ -153,6 +159,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       work: [],
       photos: [],
       identities: [],
+      codes: [],
       fitting: null,
       signatures: [],
       corrections: [],
@@ -191,6 +198,8 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       return { ...next, photos: [...record.photos, noted(entry.photo)] };
     case 'identity':
       return { ...next, identities: [...record.identities, noted(entry.identity)] };
+    case 'codes':
+      return { ...next, codes: [...record.codes, noted(entry.codes)] };
     case 'fitting':
       return { ...next, fitting: entry.fitting };
     case 'withdrawn':

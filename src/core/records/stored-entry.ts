@@ -4,7 +4,7 @@ import { jobEntrySchema, type JobEntry } from './entries';
 import { judgementSchema } from './judgement';
 
 /** Raised when the form of an entry changes; the entries of every earlier revision are read through `ENTRY_UPCASTS`. */
-export const ENTRY_REVISION = 5;
+export const ENTRY_REVISION = 6;
 
 type Raw = Readonly<Record<string, unknown>>;
 
@@ -43,6 +43,8 @@ export const ENTRY_UPCASTS: Readonly<Record<number, (entry: Raw) => Raw>> = {
   3: (entry) => entry,
   // 5: what a part was said to be can stand against what was found. Nothing that was written before says so.
   4: (entry) => entry,
+  // 6: trouble codes of a vehicle can stand in a record. Nothing that was written before says any.
+  5: (entry) => entry,
 };
 
 /** Steps at which fluid was handled in every procedure until then. */

@@ -1,8 +1,9 @@
 /** @jest-environment node */
 import fc from 'fast-check';
+import { statusWords } from '@/core/records/trouble-codes';
 import { seeded } from '@/core/numeric/chance';
 import { doipBytes, DoipReader, LONGEST_PAYLOAD, type DoipFrame, type DoipRead } from './doip';
-import { parseAnswer, requestBytes, statusWords, troubleCode, type UdsRequest } from './uds';
+import { parseAnswer, requestBytes, troubleCode, type UdsRequest } from './uds';
 
 const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString('hex').toUpperCase();
 const bytesOf = (text: string) => Uint8Array.from(Buffer.from(text, 'hex'));

@@ -1,3 +1,4 @@
+import type { TroubleCode } from '@/core/records/trouble-codes';
 import { createServer, type Server, type Socket } from 'node:net';
 import { ACTIVATED, doipBytes, DoipReader, type DoipFrame } from './doip';
 import {
@@ -6,7 +7,6 @@ import {
   numberOf,
   parseRequest,
   type Session,
-  type TroubleCode,
   type UdsAnswer,
   type UdsRequest,
 } from './uds';

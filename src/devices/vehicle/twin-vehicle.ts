@@ -1,8 +1,9 @@
+import type { TroubleCode } from '@/core/records/trouble-codes';
 import type { Values } from '@/core/contract/vehicle-interface';
 import { bytesFor, identifierOf, type Identifier, type IdentifierMap } from '@/core/shop/identifier-map';
 import type { SimBench } from '../logger/sim-bench';
 import type { BehindInterface } from './stand-in';
-import { CODES, type TroubleCode } from './uds';
+import { CODES } from './uds';
 
 /** Below this a control unit does nothing for a tester, V. Handbook-models 16. */
 const LEAST_SUPPLY_V = 11;

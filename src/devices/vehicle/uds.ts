@@ -1,3 +1,4 @@
+import type { TroubleCode } from '@/core/records/trouble-codes';
 import { at16, u16 } from './bytes';
 
 /**
@@ -40,13 +41,6 @@ const QUIET = 0x80;
 /** A trouble code with its status. */
 const CODE_BYTES = 4;
 
-/** A diagnostic trouble code, and the bits of its status. */
-export interface TroubleCode {
-  /** As it is written down: a letter for the part of the vehicle, four digits, and the type of failure. */
-  readonly code: string;
-  readonly status: number;
-}
-
 /** What a unit answers. */
 export type UdsAnswer =
   | {
@@ -80,16 +74,6 @@ export const REFUSALS: Readonly<Record<number, string>> = {
   0x88: 'the vehicle is moving',
   0x93: 'its supply is too low',
 };
-
-/** Bits of a trouble code's status, in words. ISO 14229-1, of which these are used. */
-export const STATUS_BITS: readonly (readonly [bit: number, words: string])[] = [
-  [0x01, 'failed when last tested'],
-  [0x04, 'pending'],
-  [0x08, 'confirmed'],
-  [0x10, 'not tested since the codes were cleared'],
-  [0x40, 'not tested since it was switched on'],
-  [0x80, 'asks for the lamp'],
-];
 
 /** @throws RangeError where an identifier is no 16-bit number, or a state or mask no byte */
 export function requestBytes(request: UdsRequest): Uint8Array {
@@ -267,7 +251,3 @@ export function codeBytes(code: string): [number, number, number] {
   const top = (AREAS.indexOf(area) << 6) | (Number(first) << 4) | parseInt(second!, 16);
   return [top, parseInt(third!, 16), parseInt(type!, 16)];
 }
-
-/** Status of a trouble code in words, the lowest bit first. */
-export const statusWords = (status: number): string[] =>
-  STATUS_BITS.flatMap(([bit, words]) => ((status & bit) > 0 ? [words] : []));

@@ -42,6 +42,8 @@ const SECOND_FILES = filesIn(SECOND);
 const VEHICLES = path.join(__dirname, 'vehicles-1');
 /** A job file with entries of the fourth revision, in which nothing could be said to be other than it was. */
 const FOURTH = path.join(__dirname, 'revision-4');
+/** One whose entries are of the fifth revision. */
+const FIFTH = path.join(__dirname, 'revision-5');
 const AT = '2026-12-01T08:00:00.000Z';
 
 /** Families that 0.1.0 had. */
@@ -233,6 +235,15 @@ describe('a job file with entries of the fourth revision', () => {
   });
 });
 
+describe('a job file with entries of the fifth revision', () => {
+  test.each(filesIn(FIFTH))('%s opens the same, and no trouble codes are made up', async (name) => {
+    const db = await openDatabase(path.join(folder, `${name}.fifth.sqlite`));
+    const record = await importInto(db, textOf(name, FIFTH));
+    expect(record).toMatchObject({ codes: [], identities: [{ what: { decision: 'refused' } }] });
+    await opensTheSame(db, record, textOf(name, FIFTH));
+  });
+});
+
 describe('nothing that reads old records is exercised by nothing', () => {
   const entriesOf = (kept: string) =>
     filesIn(kept)
@@ -241,7 +252,7 @@ describe('nothing that reads old records is exercised by nothing', () => {
       )
       .map(({ entry }) => entry);
   const first = entriesOf(KEPT);
-  const entries = [...first, ...entriesOf(SECOND), ...entriesOf(VEHICLES), ...entriesOf(FOURTH)];
+  const entries = [...first, ...entriesOf(SECOND), ...entriesOf(VEHICLES), ...entriesOf(FOURTH), ...entriesOf(FIFTH)];
   /** Kinds of entries that a revision changed. */
   const CHANGED: Readonly<Record<number, readonly string[]>> = {
     1: ['taken-in', 'run-started', 'run-event'],
@@ -250,6 +261,8 @@ describe('nothing that reads old records is exercised by nothing', () => {
     3: [],
     // Nor was anything of what it was said to be.
     4: [],
+    // Nor of a vehicle's trouble codes.
+    5: [],
   };
   test('every revision of an entry has kept entries that its upcast changes', () => {
     for (let from = 1; from < ENTRY_REVISION; from += 1) {

@@ -9,15 +9,16 @@ import { findingSchema, identitySchema, workSchema } from '@/core/records/entrie
 import type { JobRecord } from '@/core/records/job-record';
 import type { StoredJob } from '@/core/records/views';
 import { CautionList } from '../run/caution-list';
+import { CodesDialog } from './codes-dialog';
 import { EntryDialog } from './entry-dialog';
 import { PhotoDialog } from './photo-dialog';
 
-export type DialogKind = 'finding' | 'work' | 'identity' | 'photo' | 'sign' | 'correct' | 'reopen';
+export type DialogKind = 'finding' | 'work' | 'identity' | 'codes' | 'photo' | 'sign' | 'correct' | 'reopen';
 
 interface JobDialogProps {
   readonly kind: DialogKind;
   readonly job: StoredJob;
-  readonly record: Pick<JobRecord, 'photos'>;
+  readonly record: Pick<JobRecord, 'photos' | 'codes'>;
   readonly technicians: readonly { id: string; name: string }[];
   /** What a signature would leave open. */
   readonly unconfirmed: readonly string[];
@@ -125,6 +126,8 @@ export function JobDialog({ kind, job, record, technicians, unconfirmed, onClose
           wrap={(identity) => ({ id, entry: { type: 'identity', identity } })}
         />
       );
+    case 'codes':
+      return <CodesDialog jobId={job.id} record={record} onClose={onClose} onSaved={onSaved} />;
     case 'photo':
       return <PhotoDialog jobId={job.id} points={points} onClose={onClose} onSaved={onSaved} />;
     case 'sign':

@@ -51,6 +51,7 @@ export function JobSheet(props: JobSheetProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const technician = chosen ?? technicians.find(({ name }) => name === usual)?.id ?? '';
   const family = FAMILIES[job.body.kind];
+  const onVehicle = family.setting === 'vehicle';
   const open = visits.find(({ run }) => !run.finishedAt);
   const post = async (path: string, body: unknown) => {
     const answer = await call<{ id: string }>('POST', `/jobs/${job.id}/${path}`, body);
@@ -91,6 +92,9 @@ export function JobSheet(props: JobSheetProps) {
             label: 'Write down what it was said to be, and what it is',
             run: () => setDialog('identity'),
           },
+          ...(onVehicle
+            ? [{ key: 'd', label: 'Trouble codes of the vehicle', run: () => setDialog('codes') }]
+            : []),
           { key: 'i', label: 'Add a photo', run: () => setDialog('photo') },
           { key: 'g', label: 'Sign the job', run: () => setDialog('sign') },
         ]),
@@ -181,6 +185,7 @@ export function JobSheet(props: JobSheetProps) {
               <AddButton label="Finding" name="f" onClick={() => setDialog('finding')} />
               <AddButton label="Part or line" name="w" onClick={() => setDialog('work')} />
               <AddButton label="Said and found" name="o" onClick={() => setDialog('identity')} />
+              {onVehicle && <AddButton label="Trouble codes" name="d" onClick={() => setDialog('codes')} />}
               <AddButton label="Photo" name="i" onClick={() => setDialog('photo')} />
               <AddButton label="Sign" name="g" onClick={() => setDialog('sign')} wide />
             </Box>

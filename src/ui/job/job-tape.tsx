@@ -12,6 +12,7 @@ import { partName } from '@/core/records/part-name';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored } from '@/core/records/views';
 import type { Fault } from '@/core/contract/family';
+import { CodesFound } from './codes-dialog';
 import { Mark } from './mark';
 import { TraceLinks } from './trace-links';
 import { VisitPart, type Visit } from './visit';
@@ -104,6 +105,18 @@ export function JobTape({
           actions={takeBack(identity, 'Identity')}
         >
           <SaidAndFound identity={identity.what} photos={record.photos} />
+        </Mark>
+      ),
+    })),
+    ...record.codes.map((codes) => ({
+      at: codes.at,
+      node: (
+        <Mark
+          key={codes.id}
+          when={codes.at}
+          title={codes.what.clears ? 'Trouble codes cleared' : 'Trouble codes read'}
+        >
+          <CodesFound codes={codes.what} />
         </Mark>
       ),
     })),

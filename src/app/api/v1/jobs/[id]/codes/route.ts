@@ -1,0 +1,9 @@
+import { answer, bodyOf, now } from '@/server/http';
+import { readCodes } from '@/server/vehicle-codes';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export const POST = (request: Request, { params }: Place) =>
+  answer(async (db) => readCodes(db, (await params).id, await bodyOf(request), now()), 201);
