@@ -1,6 +1,7 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { once } from 'node:events';
+import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as base } from '@playwright/test';
@@ -100,6 +101,20 @@ export class App extends Site {
       device.stdout.once('data', () => ready());
       device.once('exit', () => fail(new Error(`The simulated bench did not start: ${said}`)));
     });
+  }
+
+  /** Says something to the hands at the stand-ins: what is hidden, what the line does wrong. */
+  async hand(message: object): Promise<void> {
+    const socket = connect({ host: '127.0.0.1', port: this.loggerPort! + 1 });
+    socket.write(`${JSON.stringify(message)}\n`);
+    const [answer] = (await once(socket, 'data')) as [Buffer];
+    socket.destroy();
+    if (!(JSON.parse(answer.toString()) as { ok: boolean }).ok) throw new Error(answer.toString());
+  }
+
+  /** Port of the vehicle interface that stands behind it. */
+  get vehicle(): number {
+    return this.vehiclePort!;
   }
 
   /** Pulls the cable of the bench logger: it is gone at once. */

@@ -23,6 +23,9 @@ export interface ControlKept {
   readonly forget: () => void;
 }
 
+/** A screen that looks on for no test: nothing is kept for it, and nothing controlled. */
+const NO_RUN = '';
+
 /** A screen that looks on, and the values that it shows. */
 interface Watcher {
   readonly run: string;
@@ -150,19 +153,20 @@ export class VehicleLine {
     this.hear(values);
   }
 
+  /** What was heard is kept for the test that is looked at; a screen of no test is told it all the same. */
   private hear(values: Heard['values']): void {
-    const [first] = this.watchers;
-    if (!first) return;
-    if (this.log?.run !== first.run) this.log = { run: first.run, heard: [], began_ms: Date.now() };
+    const run = [...this.watchers].findLast((watcher) => watcher.run !== NO_RUN)?.run ?? NO_RUN;
+    if (this.log?.run !== run) this.log = { run, heard: [], began_ms: Date.now() };
     const { control } = this.status;
     const heard: Heard = {
       t_s: (Date.now() - this.log.began_ms) / 1000,
       values,
       asked: control ? [control.value] : [],
     };
-    this.log.heard.push(heard);
+    if (run !== NO_RUN) this.log.heard.push(heard);
     if (this.log.heard.length > MOST_HEARD) this.log.heard.shift();
-    for (const { run, tell } of this.watchers) if (run === this.log.run) tell({ type: 'heard', heard });
+    for (const watcher of this.watchers)
+      if (watcher.run === run || watcher.run === NO_RUN) watcher.tell({ type: 'heard', heard });
   }
 
   /** The link gives control back by itself after its time. */
@@ -197,7 +201,7 @@ export class VehicleLine {
     const byte = field?.kind === 'state' ? field.states.find(({ name }) => name === state)?.value : undefined;
     if (!identifier?.controllable || byte === undefined)
       return 'The map has nothing of that name that can be controlled.';
-    if (![...this.watchers].some((watcher) => watcher.run === run))
+    if (run === NO_RUN || ![...this.watchers].some((watcher) => watcher.run === run))
       return 'Nobody looks at this test: nothing is controlled without somebody there.';
     if (this.status.control) return `${this.status.control.name} is under control: give it back first.`;
     if (!link || link.closed)

@@ -33,6 +33,7 @@ export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
           <LinkButton href="/shelf/workings">Workings</LinkButton>
           <LinkButton href="/shelf/faults">Faults</LinkButton>
           <LinkButton href="/shelf/logger">Bench logger</LinkButton>
+          <LinkButton href="/shelf/vehicle">Vehicle interface</LinkButton>
           <LinkButton href="/shelf/technicians">Technicians</LinkButton>
           <LinkButton href="/shelf/records">Records</LinkButton>
           <LinkButton href="/shelf/removed">Off the shelf</LinkButton>

@@ -134,6 +134,20 @@ test('a press is no leak, and one that starts the pump leaves a doubt of where',
   expect(startsAt.told && startsAt.u).toBeGreaterThan(300);
 });
 
+test('the ignition that is turned on starts it, not its switch', () => {
+  const running = driven({ seconds: 60 });
+  const off = Array.from({ length: 20 }, (_, n): PumpMoment => {
+    const { barometer_Pa } = running[0]!;
+    return { t_s: n * 0.2 - 4, depression_Pa: 10 * (n % 3), barometer_Pa, runs: false, asked: false };
+  });
+  const { startsAt, stopsAt } = vacuumPump([...off, ...running], KNOWN);
+  expect(why(startsAt)).toMatch(/does not start by itself/);
+  near(stopsAt, 72 * KPA, 0.002);
+  // One that stood with enough of it as the log began was started by its switch.
+  const later = driven({ seconds: 400 }).filter(({ t_s }) => t_s > 100);
+  near(vacuumPump(later, KNOWN).startsAt, 58 * KPA, 0.002);
+});
+
 test('too little of it is said', () => {
   const empty = vacuumPump([], KNOWN);
   expect([why(empty.grew), why(empty.reach)]).toEqual([

@@ -76,8 +76,8 @@ export function vacuumPump(log: readonly PumpMoment[], known: PumpKnown): PumpTo
   const longest = longestOf(log, stretches, true);
   const reach = longest ? reachOf(log, longest, noise_Pa) : untold('The pump does not run in the log.');
   const grew = longest ? grewBy(log, longest, noise_Pa) : untold('The pump does not run in the log.');
-  const stopsAt = switchedAt(log, stretches, noise_Pa, true);
-  const startsAt = switchedAt(log, stretches, noise_Pa, false);
+  const stopsAt = switchedAt(log, stretches, noise_Pa, true, known.onBelow_Pa);
+  const startsAt = switchedAt(log, stretches, noise_Pa, false, known.onBelow_Pa);
   const found = { grew, stopsAt, startsAt, drift: driftOf(log, stretches, noise_Pa), reach };
   return { ...found, duty: dutyOf(log, stretches), says: saidOf(log, longest, found, noise_Pa, known) };
 }
@@ -123,10 +123,13 @@ function switchedAt(
   all: readonly Stretch[],
   noise_Pa: number,
   off: boolean,
+  onBelow_Pa: number | null,
 ): Estimate {
   const found = all.flatMap((one, i) => {
     const before = all[i - 1];
     if (!before || before.asked || one.asked || before.runs !== off || one.runs === off) return [];
+    // A stand with which the log begins ends with the key, where there was less vacuum from the first than it means to start below.
+    if (!off && i === 1 && log[before.from]!.depression_Pa < (onBelow_Pa ?? Infinity)) return [];
     const [last, first] = [log[before.to]!.depression_Pa, log[one.from]!.depression_Pa];
     // It falls slowly behind a stop, and before a start but for a press: the turn lies within what it loses from one moment to the next.
     const falls = fallsBy(log, off ? one : { from: before.to, to: before.from });

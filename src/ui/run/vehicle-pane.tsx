@@ -309,14 +309,19 @@ function Missing({ name, found }: FoundInLog) {
   );
 }
 
+/** A doubt from noise alone that is less than this part says nothing beside what the sensor may be out by itself. */
+const TOLD_DOUBT = 0.005;
+const doubtOf = (value: number, u: number) =>
+  u > TOLD_DOUBT * Math.abs(value) ? { u_SI: u, withU: true } : {};
+
 function Row({ name, found }: FoundInLog) {
   const print = usePrint();
   if (!found.told) return null;
   return (
     <>
       <Box component="dt">{name}</Box>
-      <Box component="dd" sx={{ m: 0, fontWeight: 600 }}>
-        {print.value(found.value, found.quantity, { u_SI: found.u, withU: true })}
+      <Box component="dd" sx={{ m: 0, fontWeight: 600, whiteSpace: 'nowrap' }}>
+        {print.value(found.value, found.quantity, doubtOf(found.value, found.u))}
       </Box>
     </>
   );
