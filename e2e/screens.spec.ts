@@ -91,6 +91,7 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   faults: () => '/shelf/faults',
   'off the shelf': () => '/shelf/removed',
   'bench logger': () => '/shelf/logger',
+  'vehicle interface': () => '/shelf/vehicle',
   traces: () => '/traces',
   trace: (demo) => demo.trace,
   'two traces': (demo) => `${demo.trace}?with=${demo.otherTrace}`,
