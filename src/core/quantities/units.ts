@@ -111,7 +111,7 @@ export const UNITS = {
   },
   mm: { symbol: 'mm', factor: 1e-3, measures: LENGTHS, places: 2 },
   in: { symbol: 'in', factor: 25.4e-3, measures: LENGTHS, aliases: ['"', 'inch'], places: 3 },
-  m: { symbol: 'm', factor: 1, measures: ['altitude', 'length'], places: 0 },
+  m: { symbol: 'm', factor: 1, measures: ['altitude', 'length'], places: 0, finePlaces: 1 },
   ft: { symbol: 'ft', factor: 0.3048, measures: ['altitude'], places: 0 },
   cm2: { symbol: 'cm²', factor: 1e-4, measures: ['area'], aliases: ['cm2'], places: 1 },
   mm2: { symbol: 'mm²', factor: 1e-6, measures: ['wireSection'], aliases: ['mm2', 'sq mm'], places: 1 },

@@ -1,19 +1,24 @@
 import { FAMILY_WORKINGS } from '../families/workings';
 import { accumulatorCharge } from './accumulator-charge';
 import { altitude } from './altitude';
+import { blendedStop } from './blended-stop';
 import { applicationsFromFull } from './applications-from-full';
 import { axleLoads } from './axle-loads';
 import { capacitorStore } from './capacitor-store';
 import { failedAssist } from './failed-assist';
+import { fallbackReach } from './fallback-reach';
 import { faultyUnits } from './faulty-unit';
 import { lampTime } from './lamp-time';
+import { motorBooster } from './motor-booster';
 import { motorPump } from './motor-pump';
 import { parkingCable } from './parking-cable';
 import { meteringValve } from './metering-valve';
 import { feedDrop } from './feed-drop';
 import { hoseRecovery } from './hose-recovery';
+import { pressureRise } from './pressure-rise';
 import { pullDown } from './pull-down';
 import { reserve } from './reserve';
+import { sensorTable } from './sensor-table';
 import { stopHeat } from './stop-heat';
 import { stopsInReserve } from './stops-in-reserve';
 import { conversion } from './unit-conversion';
@@ -37,7 +42,12 @@ export const WORKINGS: readonly Working[] = [
   lampTime,
   motorPump,
   feedDrop,
+  motorBooster,
+  sensorTable,
   capacitorStore,
+  blendedStop,
+  pressureRise,
+  fallbackReach,
   meteringValve,
   failedAssist,
   axleLoads,

@@ -312,3 +312,46 @@ describe('the workings', () => {
     expect(refusals('metering-valve', { tank_Pa: 10 * BAR, most_Pa: 5 * BAR })).toHaveProperty('tank_Pa');
   });
 });
+
+describe('brakes with a motor, and by wire', () => {
+  test('a booster with a motor: 2 970 N held by 40.8 A, 11.9 bar with the power off', () => {
+    const { output_N, current_A, runout_N, unpowered_Pa } = answersOf('motor-booster') as Record<
+      string,
+      number
+    >;
+    expect(output_N).toBe(2970);
+    expect(current_A).toBeCloseTo(40.83, 2);
+    expect(runout_N).toBeCloseTo(887.5, 6);
+    // (600 − 80 − 60) N on 3.88 cm².
+    expect(unpowered_Pa! / BAR).toBeCloseTo(11.86, 2);
+    expect(refusals('motor-booster', { cutOff_V: 5 })).toHaveProperty('cutOff_V');
+  });
+  test('a pedal sensor: the example is displaced, which the sum does not show; more than its supply is refused', () => {
+    const { speaks, rest1_V_m } = answersOf('sensor-table');
+    expect(speaks).toMatch(/^At rest they do not read zero/);
+    // 0.62 V of 4.96: (0.125 − 0.1)/0.8 of 40 mm.
+    expect(rest1_V_m).toBeCloseTo(1.25e-3, 9);
+    expect(answersOf('sensor-table', { rest1_V: 0.496, rest2_V: 4.464 }).speaks).toBe('Nothing.');
+    expect(refusals('sensor-table', { pressed1_V: 5.2 })).toEqual({
+      pressed1_V: '5.2 V cannot stand on a supply of 4.96 V.',
+    });
+  });
+  test('a blended stop: 1 240 N·m, 620 regenerated, 5.7 and 21.5 bar', () => {
+    const { total_Nm, granted_Nm, front_Pa, rear_Pa } = answersOf('blended-stop') as Record<string, number>;
+    expect([total_Nm, granted_Nm]).toEqual([1240, 620]);
+    expect([front_Pa! / BAR, rear_Pa! / BAR].map((bar) => bar.toFixed(1))).toEqual(['5.7', '21.5']);
+    expect(answersOf('blended-stop', { most_Pa: 15 * BAR })).toHaveProperty('short_Nm');
+    expect(refusals('blended-stop', { fadesTo_mPerS: 4 })).toHaveProperty('fadesTo_mPerS');
+  });
+  test('power gone: 58.9 bar by force on 20 mm, on 16 mm the pedal goes to its stop', () => {
+    expect((answersOf('fallback-reach').at_Pa as number) / BAR).toBeCloseTo(58.9, 1);
+    expect(answersOf('fallback-reach', { bore_m: 0.016 }).ends).toMatch(/stroke/);
+  });
+  test('a wheel has its pressure in 30 ms; 50 ms of delay and 38 of rise are some 1.9 m at 100 km/h', () => {
+    const { rise, added_m } = answersOf('pressure-rise');
+    expect(rise).toBe('30 ms');
+    // 27.78·(0.05 + 0.038/2), less 8·0.038²/24.
+    expect(added_m).toBeCloseTo(1.91, 1);
+    expect(refusals('pressure-rise', { accumulator_Pa: 70 * BAR })).toHaveProperty('accumulator_Pa');
+  });
+});

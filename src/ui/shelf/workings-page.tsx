@@ -104,7 +104,7 @@ function WorkingView({ working }: { working: Working }) {
             aria-live="polite"
             sx={{
               display: 'grid',
-              gridTemplateColumns: 'minmax(0, 1fr) auto',
+              gridTemplateColumns: 'minmax(40%, 1fr) auto',
               gap: 0.5,
               m: 0,
               mb: 2,
