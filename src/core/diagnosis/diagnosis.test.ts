@@ -297,6 +297,9 @@ describe('all evidence together', () => {
   });
   test('density of an unknown cause: 1/span for a number, one half for a look', () => {
     expect(unknownLog([read('a', 100), hiss('', true)])).toBeCloseTo(Math.log(0.5 / 200), 12);
+    // Of a look that may find one of three, each has a third of that half.
+    const three = { ...hiss('hums', false), bad: ['hisses', 'hums', 'rattles'] };
+    expect(unknownLog([three])).toBeCloseTo(Math.log(0.5 / 3), 12);
   });
 });
 

@@ -107,12 +107,18 @@ export function joined(parts: readonly Likelihood[]): Likelihood {
 
 const spread = ({ random, shared }: ReadingEvidence) => Math.hypot(random, shared?.u ?? 0);
 
-/** Log-likelihood of everything where no known fault is the cause: every value as likely as any other. */
+/** Chance of an answer where no known fault is the cause: it finds nothing or something as often, and one thing as often as another. */
+export const unknownAnswer = ({ good, bad }: Pick<LookEvidence, 'good' | 'bad'>): number =>
+  good ? 0.5 : 0.5 / bad.length;
+
+/**
+ * Log-likelihood of everything where no known fault is the cause: every value as likely as any other. Handbook-models 12.
+ */
 export const unknownLog = (evidence: readonly Evidence[]): number =>
-  evidence.reduce(
-    (sum, one) => sum + (one.kind === 'look' || one.off ? Math.log(0.5) : -Math.log(spanOf(one))),
-    0,
-  );
+  evidence.reduce((sum, one) => {
+    if (one.kind === 'look') return sum + Math.log(unknownAnswer(one));
+    return sum + (one.off ? Math.log(0.5) : -Math.log(spanOf(one)));
+  }, 0);
 
 /** Chance of an answer by a unit. P(seen) = falseAlarm + (1 − falseAlarm − miss)·sign. Handbook-models 8. */
 export function chanceOfAnswer(

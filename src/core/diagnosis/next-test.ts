@@ -2,7 +2,7 @@ import { gaussian } from '../numeric/chance';
 import type { RepairClass } from './causes';
 import { spanOf, type Evidence, type LookEvidence } from './evidence';
 import { solveForward, triangleOf } from '../numeric/covariance';
-import { AnswerChances, GROSS } from './likelihood';
+import { AnswerChances, GROSS, unknownAnswer } from './likelihood';
 import type { PlannedReading } from './of-run';
 import type { Particle } from './particles';
 import type { Posterior } from './posterior';
@@ -118,6 +118,8 @@ interface Answers {
   /** For each answer, the chance of it and its logarithm, particle by particle. */
   readonly chances: readonly Float64Array[];
   readonly logs: readonly Float64Array[];
+  /** The chance of each by an unknown cause. */
+  readonly unknown: readonly number[];
 }
 
 /** What could be read by each of the particles that stand for what is believed, given all that was read. */
@@ -192,7 +194,6 @@ class Outlook {
     const outcomes = this.standing.map((_, s) => this.marginal(s, read));
     const answers = looks.map((look) => this.answersTo(look));
     const anywhere = numbers.reduce((sum, one) => sum - Math.log(spanOf(one)), 0);
-    const logUnknown = anywhere + looks.length * Math.log(0.5);
     const size = read.length;
     const values = new Float64Array(size);
     const scaled = new Float64Array(size);
@@ -210,7 +211,11 @@ class Outlook {
           for (let j = 0; j <= i; j += 1) values[i]! += triangle[i * size + j]! * chance[j]!;
         }
       }
-      const given = answers.map(({ chances }) => chosenOf(chances, truth, random));
+      const given = answers.map((one) => chosenOf(one, truth, random));
+      const logUnknown = given.reduce(
+        (sum, answer, i) => sum + Math.log(answers[i]!.unknown[answer]!),
+        anywhere,
+      );
       let most = logUnknown;
       for (let s = 0; s < logs.length; s += 1) {
         const { expected, triangle, logDeterminant } = outcomes[s]!;
@@ -251,11 +256,16 @@ class Outlook {
   }
 
   private answersTo(look: PlannedLook): Answers {
-    const chances = ['', ...look.bad].map((answer) => {
-      const by = new AnswerChances({ ...look, answer, good: answer === '' });
+    const given = ['', ...look.bad].map((answer) => ({ ...look, answer, good: answer === '' }));
+    const chances = given.map((one) => {
+      const by = new AnswerChances(one);
       return Float64Array.from(this.standing, (_, s) => by.by(this.particle(s)));
     });
-    return { chances, logs: chances.map((column) => column.map(Math.log)) };
+    return {
+      chances,
+      logs: chances.map((column) => column.map(Math.log)),
+      unknown: given.map(unknownAnswer),
+    };
   }
 
   /** The particle at a place of the chance; −1 for the unknown cause, which stands last. */
@@ -282,11 +292,11 @@ class Outlook {
   }
 }
 
-/** One of the answers, by their chances; of an unknown cause each is as likely as any other. */
-function chosenOf(chances: readonly Float64Array[], truth: number, random: () => number): number {
+/** One of the answers, by their chances. @param truth place of a particle; below zero for the unknown cause */
+function chosenOf({ chances, unknown }: Answers, truth: number, random: () => number): number {
   let left = random();
   for (let answer = 0; answer < chances.length; answer += 1) {
-    left -= truth < 0 ? 1 / chances.length : chances[answer]![truth]!;
+    left -= truth < 0 ? unknown[answer]! : chances[answer]![truth]!;
     if (left <= 0) return answer;
   }
   return chances.length - 1;
