@@ -115,6 +115,13 @@ describe('the line to a vehicle interface', () => {
     expect([car.pump, kept.written]).toEqual([null, null]);
   });
 
+  test('of two that ask at once one is told so', async () => {
+    await begin();
+    const both = await Promise.all([line.take(RUN, 'pump', 'On', NOW), line.take(RUN, 'pump', 'Off', NOW)]);
+    expect(both).toEqual([null, expect.stringMatching(/already/)]);
+    expect(car.pump).toBe(1);
+  });
+
   test('refused by the unit, it is said, and nothing is left written down', async () => {
     await begin();
     car.refuses = 0x93;

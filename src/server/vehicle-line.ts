@@ -48,6 +48,7 @@ export class VehicleLine {
   private running: Promise<void> | null = null;
   private log: { readonly run: string; readonly heard: Heard[]; readonly began_ms: number } | null = null;
   private stopped = false;
+  private taking = false;
 
   constructor(
     readonly address: string,
@@ -195,6 +196,17 @@ export class VehicleLine {
    * @returns why it does not, in a sentence; null where it does
    */
   async take(run: string, value: string, state: string, since: string): Promise<string | null> {
+    // Two screens may ask at once: the second is told so.
+    if (this.taking) return 'Something is being taken under control already.';
+    this.taking = true;
+    try {
+      return await this.taken(run, value, state, since);
+    } finally {
+      this.taking = false;
+    }
+  }
+
+  private async taken(run: string, value: string, state: string, since: string): Promise<string | null> {
     const { link, map } = this;
     const identifier = identifierWith(map, value);
     const field = identifier?.fields.find(({ id }) => id === value);

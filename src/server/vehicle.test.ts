@@ -4,14 +4,18 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { codeLine, notSaved, type TroubleCode } from '@/core/records/trouble-codes';
+import { FAMILIES } from '@/core/families/registry';
+import { seeded } from '@/core/numeric/chance';
+import { rehearse } from '@/core/procedure/rehearse';
 import { jobQuerySchema } from '@/core/records/job-query';
+import type { StoredRun } from '@/core/records/views';
 import { bytesFor, USUAL_MAP } from '@/core/shop/identifier-map';
 import { VehicleStandIn, type BehindInterface } from '@/devices/vehicle/stand-in';
 import { Desk, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { searchJobs } from './job-list';
 import { readRecord } from './record';
-import { startRun } from './runs';
+import { insertEvents, startRun } from './runs';
 import { readSettings, writeSettings } from './shelf';
 import { controlVehicle, hangUpVehicle, heardCsv, identifierMap, vehicleLine, writeMap } from './vehicle';
 import { readCodes } from './vehicle-codes';
@@ -122,11 +126,29 @@ describe('trouble codes', () => {
     await standIn.start(0);
   });
 });
+/** What somebody has read of a sound vehicle before an item. */
+function readUntil({ kind, context, events }: StoredRun, until: string) {
+  const family = FAMILIES[kind];
+  const truth = {
+    parameters: family.healthy(context.profile).values,
+    supply_Pa: 0,
+    gauges: {},
+    signs: {},
+    noise_steps: 0,
+  };
+  return rehearse(family, context, truth, { random: seeded(4), startAt: NOW, from: events, until });
+}
+
 describe('control for a test', () => {
   test('is written on the disk while it lasts, and only for a test that is open and looked at', async () => {
     const run = taken(await startRun(desk.db, job, NOW));
     const ask = { run: run.id, value: 'pump', state: 'On' };
     expect(whyNot(await controlVehicle(desk.db, { ...ask, run: randomUUID() }, NOW))).toMatch(/no such run/);
+    expect(whyNot(await controlVehicle(desk.db, ask, NOW))).toMatch(/asks for nothing of the kind/);
+    await insertEvents(desk.db, run, readUntil(run, 'switch.off'), NOW);
+    expect(whyNot(await controlVehicle(desk.db, { ...ask, state: 'Off' }, NOW))).toMatch(
+      /nothing of the kind/,
+    );
     expect(whyNot(await controlVehicle(desk.db, ask, NOW))).toMatch(/Nobody looks/);
     const line = (await vehicleLine(desk.db))!;
     let heard = 0;

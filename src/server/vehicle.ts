@@ -1,9 +1,21 @@
-import { closeSync, existsSync, fsyncSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import type { Heard } from '@/core/contract/vehicle-interface';
+import { FAMILIES } from '@/core/families/registry';
+import { nextAction } from '@/core/procedure/next-action';
+import { stateOf } from '@/core/records/judged-run';
 import { SI_SYMBOL } from '@/core/quantities/si-symbol';
 import {
   identifierMapSchema,
@@ -63,10 +75,13 @@ const onDisk: ControlKept = {
     return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as VehicleControl) : null;
   },
   keep: (control) => {
-    const file = openSync(controlFile(), 'w');
+    // Under another name until it is whole: half of it would be read by the next start.
+    const unfinished = `${controlFile()}.part`;
+    const file = openSync(unfinished, 'w');
     writeSync(file, JSON.stringify(control));
     fsyncSync(file);
     closeSync(file);
+    renameSync(unfinished, controlFile());
   },
   forget: () => rmSync(controlFile(), { force: true }),
 };
@@ -141,6 +156,11 @@ export async function controlVehicle(db: Knex, input: unknown, now: string): Pro
   const run = await findRun(db, id);
   if (!run) return missing('run');
   if (run.finishedAt) return no('This test is over: nothing is controlled for it.');
+  // A step asks for it once its cautions were read, and for nothing else.
+  const action = nextAction(run.context.procedure, stateOf(run));
+  const asks = action.kind === 'item' ? FAMILIES[run.kind].throughInterface?.[action.step.id]?.asks : null;
+  if (asks?.value !== value || asks.state !== state)
+    return no('The step at hand asks for nothing of the kind: nothing is controlled.');
   const why = await to.take(id, value, state, now);
   return why ? no(why) : done(to.status);
 }

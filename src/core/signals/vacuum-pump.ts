@@ -62,6 +62,8 @@ const GROWS_PART = 0.02;
 const DRIFT_S = 10;
 /** What a run tends to is told where it is known as well as this, as a part of the barometer. */
 const REACH_TOLD = 0.02;
+/** A run is fitted by so many moments at the most: a pump that never stops is told of while it runs on. */
+const MOST_FITTED = 300;
 /** Rates at which a run may approach it, 1/s, and how finely they are tried. */
 const RATES_PER_S = { least: 0.005, most: 2, tried: 60 } as const;
 
@@ -219,7 +221,8 @@ function dutyOf(log: readonly PumpMoment[], all: readonly Stretch[]): Estimate {
 
 /** p = p_e + (p₀ − p_e)·e^(−k·t): k by trial, the rest by least squares; then all three together for their doubt. */
 function reachOf(log: readonly PumpMoment[], { from, to }: Stretch, noise_Pa: number): Estimate {
-  const part = log.slice(from, to + 1);
+  const every = Math.ceil((to - from) / MOST_FITTED);
+  const part = log.slice(from, to + 1).filter((_, i) => i % every === 0);
   const t = part.map(({ t_s }) => t_s - part[0]!.t_s);
   const d = part.map(({ depression_Pa }) => depression_Pa);
   const weights = part.map(() => 1 / Math.max(1, noise_Pa) ** 2);
