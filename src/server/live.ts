@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { LiveMessage } from '@/core/shop/live';
 import { PRACTICE_LOGGER } from '@/core/shop/live';
+import { eventStream } from './event-stream';
 import { fileRecording } from './live-filing';
 import { Link, OFF } from './live-link';
 import { practiceBench } from './practice-bench';
@@ -39,19 +40,12 @@ export function hangUp(): void {
 /** Events for a screen: the status as it changes, and what the instruments show, many times a second. */
 export async function liveStream(db: Knex, signal: AbortSignal): Promise<ReadableStream<Uint8Array>> {
   const line = await link(db);
-  const encoder = new TextEncoder();
-  let leave: (() => void) | undefined;
-  return new ReadableStream({
-    start(controller) {
-      const send = (message: LiveMessage) => {
-        // A screen that does not keep up is sent less, not ever more.
-        if ((controller.desiredSize ?? 1) < -64 && message.type === 'moment') return;
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(message)}\n\n`));
-      };
-      if (line) leave = line.watch(send);
-      else send({ type: 'status', status: OFF });
-      signal.addEventListener('abort', () => leave?.());
+  return eventStream<LiveMessage>(
+    signal,
+    (tell) => {
+      if (line) return line.watch(tell);
+      tell({ type: 'status', status: OFF });
     },
-    cancel: () => leave?.(),
-  });
+    'moment',
+  );
 }

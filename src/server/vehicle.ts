@@ -27,6 +27,7 @@ import { NO_VEHICLE, type VehicleControl, type VehicleMessage } from '@/core/sho
 import type { Stored } from '@/core/records/views';
 import { csvOf } from './csv';
 import { dataFolder } from './database';
+import { eventStream } from './event-stream';
 import { append, linksOf, writtenFrom } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { findRun } from './runs';
@@ -107,6 +108,9 @@ export async function hangUpVehicle(): Promise<void> {
   await there?.stop();
 }
 
+/** A screen shows no more values than these. */
+const MOST_READ = 100;
+
 /** Events for a screen that looks on for a run: how it stands, and what the vehicle tells. */
 export async function vehicleStream(
   db: Knex,
@@ -114,22 +118,16 @@ export async function vehicleStream(
   signal: AbortSignal,
 ): Promise<ReadableStream<Uint8Array>> {
   const to = await vehicleLine(db);
-  const encoder = new TextEncoder();
-  let leave: (() => void) | undefined;
-  return new ReadableStream({
-    start(controller) {
-      const tell = (message: VehicleMessage) => {
-        // A screen that does not keep up is sent less, not ever more.
-        if ((controller.desiredSize ?? 1) < -64 && message.type === 'heard') return;
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(message)}\n\n`));
-      };
-      const reads = (query.get('reads') ?? '').split(',').filter(Boolean).slice(0, 40);
-      if (to) leave = to.watch({ run: query.get('run') ?? '', reads, tell });
-      else tell({ type: 'status', status: NO_VEHICLE });
-      signal.addEventListener('abort', () => leave?.());
+  const run = query.get('run') ?? '';
+  const reads = (query.get('reads') ?? '').split(',').filter(Boolean).slice(0, MOST_READ);
+  return eventStream<VehicleMessage>(
+    signal,
+    (tell) => {
+      if (to) return to.watch({ run, reads, tell });
+      tell({ type: 'status', status: NO_VEHICLE });
     },
-    cancel: () => leave?.(),
-  });
+    'heard',
+  );
 }
 
 /** What is asked of the vehicle: a state of one value, or that it has its own way again. */
