@@ -3,14 +3,19 @@
 import { Box } from '@mui/material';
 import { lowEnd_SI } from '@/core/metrology/accuracy';
 import { type Instrument } from '@/core/metrology/instrument';
-import { unitFor, type UnitSet } from '@/core/quantities/units';
+import { unitFor, type Quantity, type UnitSet } from '@/core/quantities/units';
 import { useSize } from './use-size';
+
+/** A scale to be drawn. */
+export type LadderGauge = Pick<Instrument, 'tag' | 'fullScale_Pa' | 'lowEnd_Pa'> & {
+  readonly quantity: Quantity;
+};
 
 interface LadderProps {
   readonly name: string;
   readonly channel: string;
   /** Gauges of the port, any order: low and high range stand side by side, as on the bench. */
-  readonly gauges: readonly Instrument[];
+  readonly gauges: readonly LadderGauge[];
   readonly unitSet: UnitSet;
   /** Expected band, Pa. */
   readonly band?: { low?: number; high?: number } | null;
@@ -103,7 +108,7 @@ export function Ladder({
 }
 
 interface ScaleProps {
-  readonly gauge: Instrument;
+  readonly gauge: LadderGauge;
   readonly height: number;
   readonly width: number;
   readonly channel: string;

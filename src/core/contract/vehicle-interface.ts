@@ -42,6 +42,8 @@ export interface ThroughInterface {
     readonly quantity: Quantity;
     readonly most: number;
     readonly of: (values: Values) => number | null;
+    /** Between which the unit means to keep it; null where it does not say. */
+    readonly keeps: (values: Values) => readonly [low: number, high: number] | null;
     readonly shaded: string;
     readonly isShaded: (values: Values) => boolean;
   };

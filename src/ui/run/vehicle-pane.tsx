@@ -2,8 +2,9 @@
 
 import { Box, Button } from '@mui/material';
 import { useMemo, useState } from 'react';
-import type { FoundInLog, Heard, ThroughInterface } from '@/core/contract/vehicle-interface';
+import type { FoundInLog, Heard, ThroughInterface, Values } from '@/core/contract/vehicle-interface';
 import { Plot } from '@/core/plot/plot';
+import { Ladder } from '../ladder';
 import { fromSI, unitFor } from '@/core/quantities/units';
 import type { VehicleControl, VehicleStatus } from '@/core/shop/vehicle-live';
 import { call } from '../api';
@@ -35,7 +36,8 @@ export function VehiclePane({ runId, through, profile, vehicle, isAtWork }: Vehi
   const print = usePrint();
   const isReading = status?.state === 'reading';
   const last = log.at(-1);
-  const figures = through.shows(isReading && last ? last.values : {});
+  const values = isReading && last ? last.values : {};
+  const figures = through.shows(values);
   return (
     <Box
       component="section"
@@ -54,30 +56,54 @@ export function VehiclePane({ runId, through, profile, vehicle, isAtWork }: Vehi
           {lineWords(status)}
         </Box>
       </Box>
-      <Box component="dl" sx={{ m: 0, display: 'flex', flexWrap: 'wrap', columnGap: 2.5, rowGap: 0.5 }}>
-        {figures.map(({ id, name, shows }) => (
-          <Box key={id}>
-            <Box component="dt" sx={{ fontSize: '0.8rem', color: 'text.secondary' }}>
-              {name}
-            </Box>
-            <Box
-              component="dd"
-              sx={{ m: 0, fontSize: '1.15rem', fontWeight: 650, fontVariantNumeric: 'tabular-nums' }}
-            >
-              {'word' in shows
-                ? (shows.word ?? 'not told')
-                : shows.value === null
-                  ? 'not told'
-                  : print.value(shows.value, shows.quantity)}
-            </Box>
-          </Box>
-        ))}
-      </Box>
+      <Figures
+        rows={figures.map(({ id, name, shows }) => ({
+          id,
+          name,
+          text:
+            'word' in shows
+              ? (shows.word ?? NOT_TOLD)
+              : shows.value === null
+                ? NOT_TOLD
+                : print.value(shows.value, shows.quantity),
+        }))}
+      />
       <Asking runId={runId} through={through} status={status} isAtWork={isAtWork} />
-      <Told through={through} log={log} profile={profile} runId={runId} />
+      <Told through={through} log={log} values={values} profile={profile} runId={runId} />
     </Box>
   );
 }
+
+const NOT_TOLD = 'not told';
+
+/** Names with what they are, side by side. */
+const Figures = ({
+  rows,
+}: {
+  rows: readonly { readonly id: string; readonly name: string; readonly text: string }[];
+}) => (
+  <Box component="dl" sx={{ m: 0, display: 'flex', flexWrap: 'wrap', columnGap: 2.5, rowGap: 0.5 }}>
+    {rows.map(({ id, name, text }) => (
+      <Box key={id}>
+        <Box component="dt" sx={{ fontSize: '0.8rem', color: 'text.secondary' }}>
+          {name}
+        </Box>
+        <Box
+          component="dd"
+          sx={{
+            m: 0,
+            fontSize: '1.1rem',
+            fontWeight: 650,
+            fontVariantNumeric: 'tabular-nums',
+            whiteSpace: 'nowrap',
+          }}
+        >
+          {text}
+        </Box>
+      </Box>
+    ))}
+  </Box>
+);
 
 function lineWords(status: VehicleStatus | null): string {
   if (!status || status.state === 'connecting') return 'Connecting…';
@@ -186,6 +212,25 @@ const Having = ({
   </>
 );
 
+/** A scale of its own for what is drawn, with the band that the unit means to keep it within. */
+function Own({ through: { course }, values }: { through: ThroughInterface; values: Values }) {
+  const { unitSet } = useSettings();
+  const keeps = course.keeps(values);
+  return (
+    <Box sx={{ height: LEAST.height + 30, display: 'grid' }}>
+      <Ladder
+        name={course.name}
+        channel="supply"
+        gauges={[{ tag: 'its own', quantity: course.quantity, fullScale_Pa: course.most }]}
+        unitSet={unitSet}
+        band={keeps && { low: keeps[0], high: keeps[1] }}
+        reading={course.of(values)}
+        lit
+      />
+    </Box>
+  );
+}
+
 /** The course of one figure, shaded where something is so. */
 function Course({ through: { course }, log }: { through: ThroughInterface; log: readonly Heard[] }) {
   const { unitSet } = useSettings();
@@ -243,19 +288,30 @@ function Course({ through: { course }, log }: { through: ThroughInterface; log: 
 interface ToldProps {
   readonly through: ThroughInterface;
   readonly log: readonly Heard[];
+  /** What it tells now; nothing while it is not read. */
+  readonly values: Values;
   readonly profile: unknown;
   readonly runId: string;
 }
 
+/** A doubt from noise alone that is less than this part says nothing beside what the sensor may be out by itself. */
+const TOLD_DOUBT = 0.005;
+const doubtOf = (value: number, u: number) =>
+  u > TOLD_DOUBT * Math.abs(value) ? { u_SI: u, withU: true } : {};
+
 /** What the log tells so far. */
-function Told({ through, log, profile, runId }: ToldProps) {
+function Told({ through, log, values, profile, runId }: ToldProps) {
   const print = usePrint();
   const turn = Math.floor((log.at(-1)?.t_s ?? 0) / TOLD_EVERY_S);
   // Anew every few moments, not with each of them.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const { found, says } = useMemo(() => through.tells(log, profile), [through, turn, profile]);
   if (log.length === 0) return null;
-  const told = found.filter(({ found: one }) => one.told);
+  const told = found.flatMap(({ name, found: one }) =>
+    one.told
+      ? [{ id: name, name, text: print.value(one.value, one.quantity, doubtOf(one.value, one.u)) }]
+      : [],
+  );
   const untold = found.filter(({ found: one }) => !one.told);
   return (
     <Box sx={{ display: 'grid', gap: 0.75 }}>
@@ -264,28 +320,10 @@ function Told({ through, log, profile, runId }: ToldProps) {
           {print.sentence(one)}
         </Box>
       ))}
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 1.5,
-          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
-        }}
-      >
+      {told.length > 0 && <Figures rows={told} />}
+      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '80px minmax(0, 1fr)' }}>
+        <Own through={through} values={values} />
         <Course through={through} log={log} />
-        <Box
-          component="dl"
-          sx={{
-            m: 0,
-            display: 'grid',
-            gridTemplateColumns: 'max-content minmax(0, 1fr)',
-            columnGap: 1.5,
-            alignContent: 'start',
-          }}
-        >
-          {told.map((one) => (
-            <Row key={one.name} {...one} />
-          ))}
-        </Box>
       </Box>
       <Box component="ul" sx={{ m: 0, pl: 2.25, fontSize: '0.85rem', color: 'text.secondary' }}>
         {untold.map((one) => (
@@ -306,23 +344,5 @@ function Missing({ name, found }: FoundInLog) {
     <li>
       {name}: {print.sentence(found.why)} {found.wanted && print.sentence(found.wanted)}
     </li>
-  );
-}
-
-/** A doubt from noise alone that is less than this part says nothing beside what the sensor may be out by itself. */
-const TOLD_DOUBT = 0.005;
-const doubtOf = (value: number, u: number) =>
-  u > TOLD_DOUBT * Math.abs(value) ? { u_SI: u, withU: true } : {};
-
-function Row({ name, found }: FoundInLog) {
-  const print = usePrint();
-  if (!found.told) return null;
-  return (
-    <>
-      <Box component="dt">{name}</Box>
-      <Box component="dd" sx={{ m: 0, fontWeight: 600, whiteSpace: 'nowrap' }}>
-        {print.value(found.value, found.quantity, doubtOf(found.value, found.u))}
-      </Box>
-    </>
   );
 }

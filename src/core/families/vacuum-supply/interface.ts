@@ -57,6 +57,10 @@ export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
       quantity: 'depression',
       most: MOST_PA,
       of: vacuum_Pa,
+      keeps: (values) => {
+        const [low, high] = [told(values, 'onBelow'), told(values, 'offAbove')];
+        return low === null || high === null ? null : [low, high];
+      },
       shaded: 'the pump runs',
       isShaded: (values) => (told(values, 'pump') ?? 0) > 0,
     },
