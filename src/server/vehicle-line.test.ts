@@ -139,6 +139,30 @@ describe('the line to a vehicle interface', () => {
     expect(line.status.said!.says).toMatch(/was left/);
   });
 
+  test.each([
+    ['the last one there is', false],
+    ['the last one of the test', true],
+  ])('a screen that is lost just as it is taken, %s, gives it back', async (_which, another) => {
+    await begin();
+    const other = another ? line.watch({ run: '', reads: ['pump'], tell }) : () => {};
+    const taking = line.take(RUN, 'pump', 'On', NOW);
+    leave();
+    await taking;
+    await until(() => car.pump === null && line.status.control === null && kept.written === null);
+    // It can be taken anew.
+    leave = line.watch({ run: RUN, reads: ['pump'], tell });
+    await until(() => line.status.state === 'reading');
+    expect(await line.take(RUN, 'pump', 'On', NOW)).toBeNull();
+    other();
+  });
+
+  test('what is read of an earlier control forgets nothing of one that lasts', async () => {
+    await begin();
+    await line.take(RUN, 'pump', 'On', NOW);
+    line.seen();
+    expect(kept.written).not.toBeNull();
+  });
+
   test('after its time it is given back by itself, and that is said', async () => {
     await begin({ control: 300 });
     await line.take(RUN, 'pump', 'On', NOW);

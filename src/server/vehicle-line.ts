@@ -73,9 +73,12 @@ export class VehicleLine {
     return () => {
       this.watchers.delete(watcher);
       const { control } = this.status;
-      if (control && ![...this.watchers].some(({ run }) => run === control.run))
-        void this.giveBack('The screen of this test was left, so control was given back.');
+      if (control && !this.isLookedAt(control.run)) void this.giveBack(LEFT);
     };
+  }
+
+  private isLookedAt(run: string): boolean {
+    return run !== NO_RUN && [...this.watchers].some((watcher) => watcher.run === run);
   }
 
   private begin(): void {
@@ -174,7 +177,7 @@ export class VehicleLine {
   private seeControl(): void {
     const { control } = this.status;
     const identifier = control && identifierWith(this.map, control.value);
-    if (!identifier || this.link?.underControl.includes(numberOf(identifier))) return;
+    if (!identifier || !this.link || linkHas(this.link, identifier)) return;
     this.ended({ says: `${control.name}: given back by itself after 30 s.`, isGrave: false });
   }
 
@@ -213,7 +216,7 @@ export class VehicleLine {
     const byte = field?.kind === 'state' ? field.states.find(({ name }) => name === state)?.value : undefined;
     if (!identifier?.controllable || byte === undefined)
       return 'The map has nothing of that name that can be controlled.';
-    if (run === NO_RUN || ![...this.watchers].some((watcher) => watcher.run === run))
+    if (!this.isLookedAt(run))
       return 'Nobody looks at this test: nothing is controlled without somebody there.';
     if (this.status.control) return `${this.status.control.name} is under control: give it back first.`;
     if (!link || link.closed)
@@ -227,11 +230,14 @@ export class VehicleLine {
     const replied = session.ok ? await link.control(numberOf(identifier), byte) : session;
     if (replied.ok) {
       this.be({ control, said: null });
+      // The screen may have been left as it was taken, and the line hung up with it.
+      if (link !== this.link)
+        this.ended(linkHas(link, identifier) ? couldNot(control, 'The line was closed.') : GIVEN_BACK);
+      else if (!this.isLookedAt(run)) await this.giveBack(LEFT);
       return null;
     }
-    const free = !link.underControl.includes(numberOf(identifier));
     this.ended(
-      free
+      !linkHas(link, identifier)
         ? { says: `${identifier.name}: not taken. ${replied.why}`, isGrave: false }
         : couldNot(control, replied.why),
     );
@@ -269,7 +275,8 @@ export class VehicleLine {
 
   /** Somebody has read what became of a control that was left, or could not be given back. */
   seen(): void {
-    this.kept.forget();
+    // What is under control now stays written down.
+    if (!this.status.control) this.kept.forget();
     this.be({ left: null, said: null });
   }
 
@@ -291,15 +298,17 @@ export class VehicleLine {
     if (!link) return;
     const { control } = this.status;
     const left = await link.close();
-    if (control)
-      this.ended(
-        left.length > 0
-          ? couldNot(control, 'The line was closed.')
-          : { says: 'The screen of this test was left, so control was given back.', isGrave: false },
-      );
+    if (control) this.ended(left.length > 0 ? couldNot(control, 'The line was closed.') : GIVEN_BACK);
     if (!this.stopped) this.status = { ...this.status, state: 'connecting', trouble: null };
   }
 }
+
+const LEFT = 'The screen of this test was left, so control was given back.';
+const GIVEN_BACK: ControlSaid = { says: LEFT, isGrave: false };
+
+/** Whether something is, or may be, under control of a line. */
+const linkHas = (link: VehicleLink, identifier: Identifier): boolean =>
+  link.underControl.includes(numberOf(identifier));
 
 const couldNot = ({ name, state }: VehicleControl, why: string): ControlSaid => ({
   says: `${name} was told “${state}” and could not be given back. ${why} A unit that hears nothing takes itself back within 5 s: look that it does, or switch off.`,

@@ -120,17 +120,16 @@ function Left({ status }: { status: VehicleStatus | null }) {
     <Grave>
       The application was ended while “{name}” was told “{state}”, since {time(since)}. A unit that hears
       nothing takes itself back within 5 s: look that it did, or switch off.
-      <Button
-        size="small"
-        color="inherit"
-        onClick={() => void call('POST', '/vehicle/seen', {})}
-        sx={{ ml: 1 }}
-      >
-        I have looked
-      </Button>
+      <Looked />
     </Grave>
   );
 }
+
+const Looked = () => (
+  <Button size="small" color="inherit" onClick={() => void call('POST', '/vehicle/seen', {})} sx={{ ml: 1 }}>
+    I have looked
+  </Button>
+);
 
 const Grave = ({ children }: { children: React.ReactNode }) => (
   <Box
@@ -187,7 +186,9 @@ function Asking({ runId, through: { asks }, status, isAtWork }: AskingProps) {
         </Box>
       </Box>
       {said?.isGrave ? (
-        <Grave>{said.says}</Grave>
+        <Grave>
+          {said.says} <Looked />
+        </Grave>
       ) : (
         <Box role="status" sx={{ fontWeight: 600, color: problem ? 'error.main' : 'text.primary' }}>
           {problem || said?.says}
