@@ -16,6 +16,7 @@ class Car implements BehindInterface {
   speed: number | null = 0;
   pump: number | null = null;
   refuses: number | null = null;
+  keepsIt = false;
   read(number: number): Uint8Array | null {
     const identifier = USUAL_MAP.identifiers.find((one) => parseInt(one.number, 16) === number);
     const values = {
@@ -29,6 +30,7 @@ class Car implements BehindInterface {
   }
   control(number: number, state: number | null): number | null {
     if (this.refuses !== null && state !== null) return this.refuses;
+    if (this.keepsIt && state === null) return 0x22;
     if (number === PUMP) this.pump = state;
     return null;
   }
@@ -169,6 +171,19 @@ describe('the line to a vehicle interface', () => {
     await until(() => line.status.control === null);
     expect(car.pump).toBeNull();
     expect(line.status.said!.says).toMatch(/by itself after 30 s/);
+  });
+
+  test('a unit that does not give itself back after its time is said gravely, and goes on being written down', async () => {
+    await begin({ control: 200 });
+    await line.take(RUN, 'pump', 'On', NOW);
+    car.keepsIt = true;
+    await until(() => line.status.said !== null);
+    expect(line.status.said).toMatchObject({
+      isGrave: true,
+      says: expect.stringMatching(/could not be given back/),
+    });
+    expect(kept.written).not.toBeNull();
+    car.keepsIt = false;
   });
 
   test('a line that fails under control is said gravely, the unit takes itself back, and it stays written down until it was read', async () => {
