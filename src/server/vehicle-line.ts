@@ -7,14 +7,12 @@ import {
   type VehicleMessage,
   type VehicleStatus,
 } from '@/core/shop/vehicle-live';
-import { TIMES_MS, VehicleLink, type Replied, type Times } from '@/devices/vehicle/client';
+import { VehicleLink, type Replied, type Times } from '@/devices/vehicle/client';
 
 /** Everything is read so often, ms. */
 const EVERY_MS = 200;
 /** A line that failed is tried again after so long, ms. */
 const AGAIN_MS = 1000;
-/** A unit has so long to answer that it has given itself back, ms. */
-const GRACE_MS = 2000;
 /** What was heard for a run is kept for half an hour. */
 const MOST_HEARD = (30 * 60 * 1000) / EVERY_MS;
 
@@ -51,8 +49,6 @@ export class VehicleLine {
   private log: { readonly run: string; readonly heard: Heard[]; readonly began_ms: number } | null = null;
   private stopped = false;
   private taking = false;
-  /** When what is under control was taken. */
-  private taken_ms = 0;
 
   constructor(
     readonly address: string,
@@ -182,13 +178,9 @@ export class VehicleLine {
     const { control } = this.status;
     const identifier = control && identifierWith(this.map, control.value);
     if (!identifier || !this.link) return;
-    if (linkHas(this.link, identifier)) {
-      // Its time is over, and it has not given itself back.
-      const { control: most_ms = TIMES_MS.control } = this.times;
-      if (Date.now() - this.taken_ms > most_ms + GRACE_MS)
-        this.ended(couldNot(control, 'Its time is over, and the unit goes on.'));
-      return;
-    }
+    if (this.link.goesOn.includes(numberOf(identifier)))
+      this.ended(couldNot(control, 'Its time is over, and the unit goes on.'));
+    if (linkHas(this.link, identifier)) return;
     this.ended({ says: `${control.name}: given back by itself after 30 s.`, isGrave: false });
   }
 
@@ -240,7 +232,6 @@ export class VehicleLine {
     const session = await link.session('extended');
     const replied = session.ok ? await link.control(numberOf(identifier), byte) : session;
     if (replied.ok) {
-      this.taken_ms = Date.now();
       this.be({ control, said: null });
       // The screen may have been left as it was taken, and the line hung up with it.
       if (link !== this.link)

@@ -68,6 +68,7 @@ export class VehicleLink {
   /** What was sent and is not acknowledged yet, in its order: what keeps a session alive is acknowledged as well. */
   private readonly sent: UdsRequest[] = [];
   private readonly controlled = new Map<number, ReturnType<typeof setTimeout>>();
+  private readonly overdue = new Set<number>();
   /** Routing is activated: what comes is for those who ask. */
   private isActive = false;
   private ended: string | null = null;
@@ -149,10 +150,11 @@ export class VehicleLink {
   /** Takes control of something. It is given back by itself after 30 s. */
   async control(identifier: number, state: number): Promise<Replied> {
     clearTimeout(this.controlled.get(identifier));
+    this.overdue.delete(identifier);
     // From here on it may be under control, whatever is answered.
     this.controlled.set(
       identifier,
-      setTimeout(() => void this.giveBack(identifier), this.times.control),
+      setTimeout(() => void this.giveBackInTime(identifier), this.times.control),
     );
     const replied = await this.ask({ service: 'control', identifier, state });
     if (replied.ok) return replied;
@@ -168,6 +170,15 @@ export class VehicleLink {
     const replied = await this.ask({ service: 'control', identifier, state: null });
     if (replied.ok) this.controlled.delete(identifier);
     return replied.ok;
+  }
+
+  private async giveBackInTime(identifier: number): Promise<void> {
+    if (!(await this.giveBack(identifier))) this.overdue.add(identifier);
+  }
+
+  /** What was to be given back after its time, and was not. */
+  get goesOn(): readonly number[] {
+    return [...this.overdue];
   }
 
   /** What is, or may be, under control. */
