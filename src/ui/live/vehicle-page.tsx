@@ -12,6 +12,7 @@ import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
 import { usePrint, useSettings } from '../settings-context';
 import { Columns } from '../table-head';
+import { Left } from './control-left';
 import { useVehicle } from './use-vehicle';
 
 /** Looked at for no test: nothing can be controlled from here. */
@@ -32,6 +33,7 @@ export function VehiclePage({ stored }: { stored: Stored<IdentifierMap> }) {
       }
     >
       <Part title={address || 'No address'}>
+        <Left status={status} />
         <Box role="status" sx={{ fontWeight: 600, color: status?.trouble ? 'error.main' : 'text.primary' }}>
           {address === ''
             ? 'No vehicle interface is set: everything is done by hand.'

@@ -11,6 +11,7 @@ import { call } from '../api';
 import { usePrint, useSettings } from '../settings-context';
 import { time } from '../stamp';
 import { useSize } from '../use-size';
+import { Grave, Left, Looked } from '../live/control-left';
 import type { VehicleNow } from '../live/use-vehicle';
 
 interface VehiclePaneProps {
@@ -111,40 +112,6 @@ function lineWords(status: VehicleStatus | null): string {
     ? `${status.trouble} Go on by hand, as the step says.`
     : 'Its own sensors: no reading of the test.';
 }
-
-/** A control that the application had as it was ended. */
-function Left({ status }: { status: VehicleStatus | null }) {
-  if (!status?.left) return null;
-  const { name, state, since } = status.left;
-  return (
-    <Grave>
-      The application was ended while “{name}” was told “{state}”, since {time(since)}. A unit that hears
-      nothing takes itself back within 5 s: look that it did, or switch off.
-      <Looked />
-    </Grave>
-  );
-}
-
-const Looked = () => (
-  <Button size="small" color="inherit" onClick={() => void call('POST', '/vehicle/seen', {})} sx={{ ml: 1 }}>
-    I have looked
-  </Button>
-);
-
-const Grave = ({ children }: { children: React.ReactNode }) => (
-  <Box
-    role="alert"
-    sx={{
-      borderLeft: '5px solid',
-      borderColor: 'error.main',
-      color: 'error.main',
-      pl: 1.25,
-      fontWeight: 650,
-    }}
-  >
-    {children}
-  </Box>
-);
 
 interface AskingProps {
   readonly runId: string;
