@@ -1,4 +1,6 @@
 /** @jest-environment node */
+import { FAMILIES, FAMILY_KINDS } from '../families/registry';
+import { RIGS, ELECTRIC_PUMP } from '../scenarios/bench';
 import fc from 'fast-check';
 import {
   bytesFor,
@@ -115,4 +117,52 @@ describe('a map is refused in words', () => {
       /more than nothing/,
     ],
   ])('%s', (_, change, words) => expect(why(change)).toMatch(words));
+});
+
+describe('what families ask of an interface', () => {
+  /** Profiles of each kind with what only some of them have. */
+  const profilesOf = (kind: (typeof FAMILY_KINDS)[number]) => {
+    const { typical } = FAMILIES[kind];
+    const { source } = typical as { source?: object };
+    return kind === 'vacuum-vehicle'
+      ? [{ ...(typical as object), source: { ...source, ...ELECTRIC_PUMP } }]
+      : [typical];
+  };
+  const asked = FAMILY_KINDS.flatMap((kind) =>
+    Object.entries(FAMILIES[kind].throughInterface ?? {}).map(([step, through]) => ({ kind, step, through })),
+  );
+  test('the usual map has every value that is read and shown, and each step is one of its test', () => {
+    expect(asked.length).toBeGreaterThan(0);
+    for (const { kind, step, through } of asked) {
+      expect(through.reads.filter((id) => !identifierWith(USUAL_MAP, id))).toEqual([]);
+      const steps = profilesOf(kind).flatMap(
+        (profile) => FAMILIES[kind].procedure(profile, RIGS[kind]).steps,
+      );
+      expect(steps.map(({ id }) => id)).toContain(step);
+    }
+  });
+  test('what is asked for is a state of a value that can be controlled', () => {
+    for (const { through } of asked) {
+      if (!through.asks) continue;
+      const { value, state } = through.asks;
+      const identifier = identifierWith(USUAL_MAP, value)!;
+      expect(identifier.controllable).toBe(true);
+      const [field] = identifier.fields;
+      expect(field?.kind === 'state' && field.states.map(({ name }) => name)).toContain(state);
+    }
+  });
+  test('with nothing heard, nothing is shown to be so and nothing is told', () => {
+    for (const { kind, through } of asked) {
+      for (const { shows } of through.shows({}))
+        expect('word' in shows ? shows.word : shows.value).toBeNull();
+      const { found, says } = through.tells([], profilesOf(kind)[0]);
+      expect(found.every((one) => !one.found.told)).toBe(true);
+      expect(says).toEqual([]);
+      expect([through.course.of({}), through.course.keeps({}), through.course.isShaded({})]).toEqual([
+        null,
+        null,
+        false,
+      ]);
+    }
+  });
 });
