@@ -1,0 +1,3 @@
+export { member } from './member';
+export { batterySupplyProfile, type BatterySupplyProfile } from './profile';
+export { typical } from './typical';

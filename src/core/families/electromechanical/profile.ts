@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { amount, identityFields, limit } from '../profile-fields';
+
+const MM = 1e-3;
+
+/**
+ * A booster in which a motor pushes beside the rod, with the pair of tracks that it is steered by. SI throughout. Typical ranges:
+ * handbook-models 8.8.
+ */
+export const electromechanicalProfile = z
+  .strictObject({
+    kind: z.literal('electromechanical'),
+    ...identityFields,
+    pedalRatio: amount('Pedal ratio', 'ratio', 1, 10),
+    spring_N: amount('Return spring', 'force', 0, 1000),
+    friction_N: amount('Friction of gear and seals', 'force', 0, 500),
+    crack_N: amount('Input at which it begins to help', 'force', 0, 500),
+    jump_N: amount('Output that comes at once then', 'force', 0, 2000),
+    gain: amount('Output for each newton beyond', 'ratio', 1.5, 15),
+    perAmpere_N: amount('Force for each ampere in the motor', 'force', 5, 500),
+    limit_N: amount('Most assist', 'force', 200, 20_000),
+    winding_Ohm: amount('Winding of the motor', 'resistance', 0.005, 5),
+    idle_W: amount('Control unit by itself', 'power', 0, 200),
+    limit_A: amount('Most current in the motor', 'current', 5, 500),
+    cutOff_V: amount('Switches off at', 'voltage', 4, 40),
+    full_m: amount('Full way of its sensor', 'travel', 5 * MM, 0.1),
+    sensor_V: amount('Supply of its sensor', 'voltage', 3, 15),
+    limits: z
+      .strictObject({
+        output_fraction: limit('Output at a force, either way', 'percent', 0.005, 0.3),
+        unpowered_fraction: limit('Output with the power off, either way', 'percent', 0.01, 0.5),
+        rest_m: limit('Sensor at rest, either way', 'travel', 0.05 * MM, 3 * MM),
+        sum_V: limit('Sum of the tracks against their supply', 'voltage', 0.02, 0.5),
+      })
+      .meta({ title: 'Limits' }),
+  })
+  .superRefine((p, ctx) => {
+    if (p.jump_N < p.crack_N - p.spring_N)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['jump_N'],
+        message: 'What comes at once must be at least what the foot alone makes there.',
+      });
+  });
+
+export type ElectromechanicalProfile = z.infer<typeof electromechanicalProfile>;

@@ -1,0 +1,31 @@
+import { limitFrom } from '../profile-fields';
+import type { ElectromechanicalProfile } from './profile';
+
+const typically = limitFrom('Bench handbook, typical of the kind');
+
+/** Made-up, with the handbook's typical figures. Handbook-models 8.8. */
+export const typical: ElectromechanicalProfile = {
+  kind: 'electromechanical',
+  name: 'Electromechanical booster, typical figures',
+  maker: '',
+  pedalRatio: 3.5,
+  spring_N: 80,
+  friction_N: 60,
+  crack_N: 30,
+  jump_N: 120,
+  gain: 5,
+  perAmpere_N: 60,
+  limit_N: 3600,
+  winding_Ohm: 0.09,
+  idle_W: 8,
+  limit_A: 60,
+  cutOff_V: 9.5,
+  full_m: 0.04,
+  sensor_V: 5,
+  limits: {
+    output_fraction: typically(0.05),
+    unpowered_fraction: typically(0.15),
+    rest_m: typically(0.3e-3),
+    sum_V: typically(0.1),
+  },
+};
