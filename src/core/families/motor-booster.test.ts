@@ -1,10 +1,9 @@
 /** @jest-environment node */
-import { installation } from '../../model/installation';
-import { readingOf } from '../../model/vectors';
-import { member as supply, typical as battery } from '../battery-supply/index';
-import { member as brakes, wheelBrakes } from '../wheel-brakes/index';
-import { member as booster } from './member';
-import { typical } from './typical';
+import { installation } from '../model/installation';
+import { readingOf } from '../model/vectors';
+import { member as supply, typical as battery } from './battery-supply/index';
+import { member as brakes, wheelBrakes } from './wheel-brakes/index';
+import { member as booster, typical } from './electromechanical/index';
 
 const model = installation({ source: supply, unit: booster, load: brakes });
 const load = { ...wheelBrakes.typical, pedalRatio: typical.pedalRatio };
