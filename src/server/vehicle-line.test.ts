@@ -200,6 +200,16 @@ describe('the line to a vehicle interface', () => {
     expect([again.status.left, kept.written]).toEqual([null, null]);
   });
 
+  test('one that lets itself be spoken to and answers nothing whole does not read, however often it is tried', async () => {
+    await begin({ answered: 100 });
+    statuses.length = 0;
+    standIn.mischief = { instead: 'half' };
+    await until(() => statuses.filter(({ state }) => state === 'lost').length >= 2);
+    expect(statuses.filter(({ state }) => state === 'reading')).toEqual([]);
+    standIn.mischief = {};
+    await until(() => line.status.state === 'reading' && line.status.trouble === null);
+  });
+
   test('an interface that is not there is said, and tried again', async () => {
     await begin();
     const { address } = line;

@@ -105,12 +105,13 @@ export class VehicleLine {
     while (this.watchers.size > 0 && !this.stopped) {
       const began = Date.now();
       if (this.link?.closed) this.lost(this.link.closed);
-      if (!this.link && !(await this.open())) {
+      else if (this.link || (await this.open())) await this.readAll();
+      this.seeControl();
+      // One that was lost is not asked again at once.
+      if (!this.link) {
         await sleep(AGAIN_MS);
         continue;
       }
-      await this.readAll();
-      this.seeControl();
       await sleep(Math.max(0, EVERY_MS - (Date.now() - began)));
     }
     await this.hangUp();
@@ -130,7 +131,6 @@ export class VehicleLine {
       return false;
     }
     this.link = opened.link;
-    this.be({ state: 'reading', trouble: null });
     return true;
   }
 
@@ -153,7 +153,9 @@ export class VehicleLine {
       if (found) values = { ...values, ...found };
       else trouble = `${identifier.name}: ${replied.ok ? 'what came does not fit the map.' : replied.why}`;
     }
-    if (trouble !== this.status.trouble) this.be({ trouble });
+    // It reads once all of it was read: one that only lets itself be spoken to does not.
+    if (trouble !== this.status.trouble || this.status.state !== 'reading')
+      this.be({ state: 'reading', trouble });
     this.hear(values);
   }
 
