@@ -379,3 +379,13 @@ describe.each(Object.entries(FAMILIES))('%s', (kind, family) => {
     expect(family.assess(context, run, results).call).toBe('incomplete');
   });
 });
+
+test('what is read as something begins to move is known no better than a hand stops', () => {
+  const begins = Object.values(FAMILIES).flatMap(({ kind, readings }) =>
+    readings.flatMap(({ id, apart }) =>
+      /^(begin|crack)/.test(id) ? [[kind, id, apart?.SI ?? 0] as const] : [],
+    ),
+  );
+  expect(begins.length).toBeGreaterThan(3);
+  expect(begins.filter(([, , apart]) => apart === 0)).toEqual([]);
+});

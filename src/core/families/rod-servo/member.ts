@@ -54,7 +54,13 @@ const inputs = [
 const readings = [
   { id: 'output', name: 'Rod force', quantity: 'force' },
   { id: 'outputWithout', name: 'Rod force without vacuum', quantity: 'force' },
-  { id: 'beginInput', name: 'Fluid pressure at which force begins', quantity: 'pressure' },
+  // Read as the pointer begins to move, by a hand that raises it some tenths of a bar in a second.
+  {
+    id: 'beginInput',
+    name: 'Fluid pressure at which force begins',
+    quantity: 'pressure',
+    apart: { SI: 1e4 },
+  },
   { id: 'fullInput', name: 'Fluid pressure of full force', quantity: 'pressure' },
   { id: 'residual', name: 'Force left after release', quantity: 'force' },
   // Neither the rhythm of the applications nor their length is kept to the tenth of a second.
