@@ -1,6 +1,9 @@
 import type { Heard } from '@/core/contract/vehicle-interface';
 import { identifierWith, valuesOf, type Identifier, type IdentifierMap } from '@/core/shop/identifier-map';
 import {
+  CONTROL_S,
+  HEARD_EVERY_MS,
+  MOST_HEARD,
   NO_VEHICLE,
   type ControlSaid,
   type VehicleControl,
@@ -9,12 +12,8 @@ import {
 } from '@/core/shop/vehicle-live';
 import { VehicleLink, type Replied, type Times } from '@/devices/vehicle/client';
 
-/** Everything is read so often, ms. */
-const EVERY_MS = 200;
 /** A line that failed is tried again after so long, ms. */
 const AGAIN_MS = 1000;
-/** What was heard for a run is kept for half an hour. */
-const MOST_HEARD = (30 * 60 * 1000) / EVERY_MS;
 
 /** Where it is written down that something is under control, so that an application that is ended does not forget it. */
 export interface ControlKept {
@@ -112,7 +111,7 @@ export class VehicleLine {
         await sleep(AGAIN_MS);
         continue;
       }
-      await sleep(Math.max(0, EVERY_MS - (Date.now() - began)));
+      await sleep(Math.max(0, HEARD_EVERY_MS - (Date.now() - began)));
     }
     await this.hangUp();
   }
@@ -183,7 +182,7 @@ export class VehicleLine {
     if (this.link.goesOn.includes(numberOf(identifier)))
       this.ended(couldNot(control, 'Its time is over, and the unit goes on.'));
     if (linkHas(this.link, identifier)) return;
-    this.ended({ says: `${control.name}: given back by itself after 30 s.`, isGrave: false });
+    this.ended({ says: `${control.name}: given back by itself after ${CONTROL_S} s.`, isGrave: false });
   }
 
   private ended(said: ControlSaid): void {

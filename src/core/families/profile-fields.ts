@@ -48,5 +48,4 @@ export const pressures = (title: string, least: number) =>
     )
     .meta({ title, quantity: 'pressure' });
 
-/** Area of a bore, m². */
-export const circle_m2 = (diameter_m: number) => (Math.PI / 4) * diameter_m ** 2;
+export { circle_m2 } from '../numeric/circle';

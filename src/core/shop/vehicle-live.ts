@@ -1,5 +1,11 @@
 import type { Heard } from '../contract/vehicle-interface';
 
+/** Control is given back by itself after so long, s. Handbook-models 16. */
+export const CONTROL_S = 30;
+/** A vehicle is read so often, ms, and what was heard for a test is kept for half an hour. */
+export const HEARD_EVERY_MS = 200;
+export const MOST_HEARD = (30 * 60 * 1000) / HEARD_EVERY_MS;
+
 /** Something of the vehicle that is under this program's control. */
 export interface VehicleControl {
   /** Id of the value, the name of the identifier it stands in, and of the state asked for. */

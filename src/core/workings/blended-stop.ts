@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { defineWorking, field } from '../contract/working';
+import { circle_m2 } from '../numeric/circle';
 import { axis, BAR, steps } from '../plot/axes';
 import { Plot } from '../plot/plot';
 import { blended, canRegenerate_Nm } from '../vehicle/blend';
 import { axleGain_NPerPa } from '../vehicle/brake-force';
-
-const circle_m2 = (bore_m: number) => (Math.PI * bore_m ** 2) / 4;
 
 const fields = z
   .strictObject({

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineWorking, field } from '../contract/working';
 import { fallback_Pa } from '../fluid/by-wire';
+import { circle_m2 } from '../numeric/circle';
 import { axis, BAR, steps } from '../plot/axes';
 import { Plot } from '../plot/plot';
 
@@ -16,7 +17,7 @@ const fields = z.strictObject({
 type Fields = z.infer<typeof fields>;
 
 const reach = (asked: Fields, bore_m = asked.bore_m) =>
-  fallback_Pa({ ...asked, master_m2: (Math.PI * bore_m ** 2) / 4 }, asked.pedal_N);
+  fallback_Pa({ ...asked, master_m2: circle_m2(bore_m) }, asked.pedal_N);
 
 /** What a foot reaches with no power, and whether it runs out of force or of stroke first. */
 export const fallbackReach = defineWorking<Fields>({

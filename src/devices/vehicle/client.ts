@@ -1,4 +1,5 @@
 import { connect, type Socket } from 'node:net';
+import { CONTROL_S } from '@/core/shop/vehicle-live';
 import {
   ACTIVATED,
   doipBytes,
@@ -36,7 +37,7 @@ export const TIMES_MS = {
   /** A session is kept alive this often. */
   present: 2000,
   /** Control is given back by itself after so long. */
-  control: 30_000,
+  control: 1000 * CONTROL_S,
 } as const;
 export type Times = { readonly [T in keyof typeof TIMES_MS]: number };
 

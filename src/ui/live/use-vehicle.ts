@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { Heard } from '@/core/contract/vehicle-interface';
-import { NO_VEHICLE, type VehicleMessage, type VehicleStatus } from '@/core/shop/vehicle-live';
+import { MOST_HEARD, NO_VEHICLE, type VehicleMessage, type VehicleStatus } from '@/core/shop/vehicle-live';
 
 /** What a vehicle tells of itself, as the server passes it on. */
 export interface VehicleNow {
@@ -17,8 +17,6 @@ const UNREACHED: VehicleStatus = {
   state: 'lost',
   trouble: 'The server does not answer. Trying again. What was under control is given back without it.',
 };
-/** As much as the server keeps. */
-const MOST_HEARD = 9000;
 
 /** Listens to the vehicle's interface for a run while a step has a use for it. */
 export function useVehicle(run: string, reads: readonly string[] | null): VehicleNow {

@@ -6,7 +6,7 @@ import type { FoundInLog, Heard, ThroughInterface, Values } from '@/core/contrac
 import { Plot } from '@/core/plot/plot';
 import { Ladder } from '../ladder';
 import { fromSI, unitFor } from '@/core/quantities/units';
-import type { VehicleControl, VehicleStatus } from '@/core/shop/vehicle-live';
+import { CONTROL_S, type VehicleControl, type VehicleStatus } from '@/core/shop/vehicle-live';
 import { call } from '../api';
 import { usePrint, useSettings } from '../settings-context';
 import { time } from '../stamp';
@@ -23,8 +23,6 @@ interface VehiclePaneProps {
   readonly isAtWork: boolean;
 }
 
-/** Control is given back by itself after so long, s. Handbook-models 16. */
-const CONTROL_S = 30;
 /** What a log tells is worked out anew so often, s. */
 const TOLD_EVERY_S = 2;
 /** So much of it is drawn at the least, s. */
