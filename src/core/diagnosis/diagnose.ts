@@ -53,6 +53,8 @@ const ROUNDS: readonly { readonly faults: number; readonly most: number }[] = [
 const MOST_TIMES = 2;
 const FIRST_WITHIN = 40;
 const AGAIN_WITHIN = 8;
+/** The healthy one is looked at about the units of so many of the likeliest causes. */
+const MOST_UNITS = 4;
 
 /** Particles and how likely they make the evidence. */
 interface Weighing {
@@ -65,6 +67,10 @@ interface Anew {
   readonly cause: Cause;
   readonly layouts: readonly (readonly number[] | null)[];
 }
+
+/** What of some evidence is a number, with its place. */
+const numbersOf = (evidence: readonly Evidence[]) =>
+  evidence.flatMap((one, piece) => (one.kind === 'reading' && one.off === null ? [{ one, piece }] : []));
 
 /** The causes of one installation with their particles: laid out once, and kept while a run lasts. */
 export class Diagnostician {
@@ -116,6 +122,7 @@ export class Diagnostician {
     let found: Weighing = { of: left.map((at) => of[at]!), likelihood: picked(glance, left) };
     const times = new Map<Cause, number>();
     for (const round of ROUNDS) found = this.aboutTheirUnits(evidence, found, looked, times, round);
+    found = this.healthyAboutTheirs(evidence, found, looked);
     return posteriorOf(library, predictions, evidence, this.weighed(found.of, looked), found.likelihood);
   }
 
@@ -133,9 +140,7 @@ export class Diagnostician {
     round: (typeof ROUNDS)[number],
   ): Weighing {
     const { predictions, set, sizes } = this;
-    const pieces = evidence.flatMap((one, piece) =>
-      one.kind === 'reading' && one.off === null ? [{ one, piece }] : [],
-    );
+    const pieces = numbersOf(evidence);
     if (pieces.length === 0) return { of, likelihood };
     const { prior } = this.weighed(of, looked);
     const sorted = this.likeliest(of, (at) => Math.log(prior[at]!) + likelihood.all[at]!);
@@ -181,6 +186,41 @@ export class Diagnostician {
       return layouts.some((made) => made) ? [{ cause, layouts }] : [];
     });
     return anew.length === 0 ? { of, likelihood } : this.likelier(evidence, { of, likelihood }, anew);
+  }
+
+  /**
+   * The healthy one also about the units that the likeliest faults were found about, and about those that the evidence speaks of from
+   * there: across a kink no line leads from one as made to its own, and by a fault one may. So no fault is held against a healthy unit
+   * other than the one that it is a fault of.
+   */
+  private healthyAboutTheirs(
+    evidence: readonly Evidence[],
+    found: Weighing,
+    looked: ReadonlySet<Cause>,
+  ): Weighing {
+    const { predictions, set, sizes } = this;
+    const { healthy } = this.library;
+    const { prior } = this.weighed(found.of, looked);
+    const units = this.likeliest(found.of, (at) => Math.log(prior[at]!) + found.likelihood.all[at]!)
+      .slice(0, MOST_UNITS)
+      .flatMap(([{ faults }, { at }]) => {
+        const { about } = set.particles[found.of[at]!]!;
+        return about && faults.length > 0 ? [about] : [];
+      });
+    if (units.length === 0) return found;
+    const readings = numbersOf(evidence).map(({ one }) => one);
+    const gross = readings.map(() => 0);
+    const layouts: (readonly number[])[] = [];
+    for (let times = 0, about = units; times <= MOST_TIMES && about.length > 0; times += 1) {
+      const made = about.flatMap((unit) => set.about(healthy, sizes.about, unit, 0));
+      layouts.push(...made.map((k) => [k]));
+      const errors = new SharedErrors(readings, predictions, made);
+      about = made.flatMap((k) => {
+        const unit = unitBehind(readings, errors, gross, predictions, k);
+        return unit ? [unit] : [];
+      });
+    }
+    return this.likelier(evidence, found, [{ cause: healthy, layouts: [null, ...layouts] }]);
   }
 
   /** Each of some causes as it was laid out anew: where that is in several ways, by the one that makes the evidence likeliest. */

@@ -326,36 +326,59 @@ test('a healthy unit at a kink, where half of all units read the same, is not be
   expect(odds / exact).toBeLessThan(2);
 });
 
-test('a healthy unit beyond a kink is found where no line about one as made leads, and is not behind a fault that always reads so', () => {
-  // Read are a, b, and 2.8·a as far as b goes. Healthy: a 100 ± 8.66, b 340 ± 25.98. The fault holds b at 300 and changes nothing else.
-  const held = toyFault(
-    'held',
-    1,
-    moves(() => ({ b: 300 })),
-  );
-  const limited: ReturnType<typeof twin> = {
-    faults: [held],
+describe('a healthy unit across a kink from one as made is not behind a fault that always reads so', () => {
+  // Read are b, and x·a as far as b goes. Healthy: a 100 ± 8.66, b 340 ± 25.98.
+  const limited = (fault: Fault): ReturnType<typeof twin> => ({
+    faults: [fault],
     healthy: () => healthyUnit(parameters, { a: 100, b: 340 }, { a: 10, b: 30 }),
     readings: parameters,
     views: [{ inputs: ['force'] as never, steady: ([a = 0, b = 0], [x = 1]) => [Math.min(x * a, b), b] }],
+  });
+  const at = (x: number) => ({ state: { view: 0, inputs: [x] }, scale: { low: 0, high: 400 } });
+  /** Odds of healthy against a fault, for each time that they are beforehand. */
+  const odds = (fault: Fault, evidence: readonly Evidence[]) => {
+    const family = limited(fault);
+    const { ranked } = new Diagnostician(family, null, complaint).posterior(evidence);
+    const { healthy, singles } = libraryOf(family, null, complaint);
+    const chance = (id: string) => ranked.find(({ cause }) => cause.id === id)?.chance ?? 0;
+    return ((chance(HEALTHY) / chance(fault.id)) * singles[0]!.prior) / healthy.prior;
   };
-  const scale = { low: 0, high: 400 };
-  const at = (x: number) => ({ state: { view: 0, inputs: [x] }, scale });
-  const evidence = [
-    read('a1', 113, { random: 0.3, ...at(1) }),
-    read('a2', 300, { random: 1, ...at(2.8) }),
-    read('b', 306, { random: 10, ...at(1) }),
-  ];
-  const { ranked } = new Diagnostician(limited, null, complaint).posterior(evidence);
-  const { healthy, singles } = libraryOf(limited, null, complaint);
-  const chance = (id: string) => ranked.find(({ cause }) => cause.id === id)!.chance;
-  // 2.8·113 is 316: it is b that is read as 300. Density of that, healthy: 0.399/26 · exp(−(40/26)²/2) = 0.00470; by the fault 0.399.
-  // The blunt reading of b is 6 above it by both.
-  const exact = ((0.0047 / 0.399) * healthy.prior) / singles[0]!.prior;
-  const odds = chance(HEALTHY) / chance('held');
-  // A gross error in its place would be one in a hundred, spread over 400: 0.000025 for 0.00470.
-  expect(odds / exact).toBeGreaterThan(0.8);
-  expect(odds / exact).toBeLessThan(1.25);
+
+  test('where no line about one as made leads, but the rest does', () => {
+    const held = toyFault(
+      'held',
+      1,
+      moves(() => ({ b: 300 })),
+    );
+    const found = odds(held, [
+      read('a1', 113, { random: 0.3, ...at(1) }),
+      read('a2', 300, { random: 1, ...at(2.8) }),
+      read('b', 306, { random: 10, ...at(1) }),
+    ]);
+    // 2.8·113 is 316: it is b that is read as 300. Density of that, healthy: 0.399/26 · exp(−(40/26)²/2) = 0.00470; by the fault 0.399.
+    // The blunt reading of b is 6 above it by both. A gross error in its place would be one in a hundred, over 400: 0.000025 for 0.00470.
+    const exact = 0.0047 / 0.399;
+    expect(found / exact).toBeGreaterThan(0.8);
+    expect(found / exact).toBeLessThan(1.25);
+  });
+
+  test('where the rest does not either, but the fault was found about the unit', () => {
+    const slack = toyFault(
+      'slack',
+      1,
+      moves(() => ({ a: 88 })),
+    );
+    // As made b is reached at x = 3.4; here a is 88 and b 380, and it is reached at 4.3.
+    const found = odds(slack, [
+      read('b', 380, { random: 1, ...at(6) }),
+      ...[1, 3.6, 3.8, 4, 4.2].map((x) => read(`at${x}`, 88 * x, { random: 1, ...at(x) })),
+    ]);
+    // Healthy, a may be 88 with density 0.399/8.66 · exp(−(12/8.66)²/2) = 0.01764, and the readings leave √(2π/Σx²) of it: Σx² is
+    // 1 + 12.96 + 14.44 + 16 + 17.64 = 62.04, and √(2π/62.04) = 0.3182. By the fault a is 88.
+    const exact = 0.01764 * 0.3182;
+    expect(found / exact).toBeGreaterThan(0.8);
+    expect(found / exact).toBeLessThan(1.25);
+  });
 });
 
 test('what was read of in other states is not remembered for ever, and asked again it says the same', () => {
