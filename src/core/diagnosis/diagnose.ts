@@ -55,6 +55,8 @@ const FIRST_WITHIN = 40;
 const AGAIN_WITHIN = 8;
 /** The healthy one is looked at about the units of so many of the likeliest causes. */
 const MOST_UNITS = 4;
+/** A unit is its own where the evidence speaks by it of none further off, in standard deviations of each way. */
+const ITS_OWN = 0.1;
 
 /** Particles and how likely they make the evidence. */
 interface Weighing {
@@ -213,11 +215,13 @@ export class Diagnostician {
     const layouts: (readonly number[])[] = [];
     for (let times = 0, about = units; times <= MOST_TIMES && about.length > 0; times += 1) {
       const made = about.flatMap((unit) => set.about(healthy, sizes.about, unit, 0));
-      layouts.push(...made.map((k) => [k]));
       const errors = new SharedErrors(readings, predictions, made);
-      about = made.flatMap((k) => {
+      about = made.flatMap((k, i) => {
         const unit = unitBehind(readings, errors, gross, predictions, k);
-        return unit ? [unit] : [];
+        const on = unit?.some((z, way) => Math.abs(z - about[i]![way]!) > ITS_OWN);
+        // From one that is not its own a line says what no unit shows.
+        if (!on) layouts.push([k]);
+        return unit && on ? [unit] : [];
       });
     }
     return this.likelier(evidence, found, [{ cause: healthy, layouts: [null, ...layouts] }]);
