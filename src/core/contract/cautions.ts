@@ -62,6 +62,20 @@ export const CAUTIONS = {
     action:
       'Body on stands before a ram or its line is touched, the ram line read at zero as well. Nobody under it or in a wheel arch while it is lifted, lowered or charged; lower it slowly and read heights from outside.',
   },
+  'high-current': {
+    hazard: 'A feed that carries tens of amperes: a slip of a tool burns, and melts what it touches.',
+    action:
+      'Fuse out and rings off before hands or tools are near its terminals. Battery earth off first and on last. Never bridge its fuse.',
+  },
+  'held-motor': {
+    hazard: 'A motor that is held at its full force overheats in seconds.',
+    action: 'Hold it for five seconds at the most, let go at once, and leave a minute between.',
+  },
+  'pierced-lead': {
+    hazard: 'A pierced lead corrodes, and a pierced shield lets noise into the signal that brakes.',
+    action:
+      'Read at pins made for it or through a lead put in between. Never pierce a lead, least of all a shielded one.',
+  },
   'open-line': {
     hazard: 'A line opened under pressure or vacuum.',
     action: 'Release the input, vent the vacuum and read every gauge at zero before any line comes off.',

@@ -97,6 +97,8 @@ const MOST: Record<FamilyKind, number> = {
   'stored-pressure': 1500,
   'stored-pressure-vehicle': 1500,
   'pedal-valve-vehicle': 0.04,
+  electromechanical: 1500,
+  'electromechanical-vehicle': 1500,
   'vacuum-vehicle': 1500,
 };
 

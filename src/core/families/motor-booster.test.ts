@@ -1,10 +1,12 @@
 /** @jest-environment node */
 import { installation } from '../model/installation';
 import { readingOf } from '../model/vectors';
-import { member as supply, typical as battery } from './battery-supply/index';
+import { batterySupply, member as supply } from './battery-supply/index';
 import { member as brakes, wheelBrakes } from './wheel-brakes/index';
-import { member as booster, typical } from './electromechanical/index';
+import { electromechanical, member as booster } from './electromechanical/index';
 
+const { typical: battery } = batterySupply;
+const { typical } = electromechanical;
 const model = installation({ source: supply, unit: booster, load: brakes });
 const load = { ...wheelBrakes.typical, pedalRatio: typical.pedalRatio };
 const profiles = (change: { source?: object; unit?: object } = {}) => ({

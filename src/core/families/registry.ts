@@ -1,6 +1,8 @@
 import type { Family } from '../contract/family';
 import { hydraulicBench } from './hydraulic-bench';
 import { hydraulicVehicle } from './hydraulic-vehicle';
+import { motorBoosterBench } from './motor-booster-bench';
+import { motorBoosterVehicle } from './motor-booster-vehicle';
 import { motorPumpBench } from './motor-pump-bench';
 import { motorPumpVehicle } from './motor-pump-vehicle';
 import { pedalBooster } from './pedal-vacuum/index';
@@ -21,11 +23,13 @@ export const FAMILIES = {
   'hydraulic-booster': hydraulicBench,
   'motor-pump-booster': motorPumpBench,
   'stored-pressure': storedPressureBench,
+  electromechanical: motorBoosterBench,
   'vacuum-vehicle': vacuumVehicle,
   'motor-pump-vehicle': motorPumpVehicle,
   'hydraulic-vehicle': hydraulicVehicle,
   'stored-pressure-vehicle': storedPressureVehicle,
   'pedal-valve-vehicle': pedalValveVehicle,
+  'electromechanical-vehicle': motorBoosterVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

@@ -182,6 +182,8 @@ describe('an answer with a consequence stops the test', () => {
           'good.dry',
           'good.pedal',
         ],
+        electromechanical: ['fluid', 'fuse-out', 'clamped'],
+        'electromechanical-vehicle': ['fluid', 'chocked', 'fuse-out', 'good.dry', 'good.pedal'],
         'vacuum-vehicle': ['fluid', 'chocked', 'good.dry', 'good.pedal'],
       }[kind];
       expect(stops.map(([item]) => item)).toEqual(expect.arrayContaining(wanted));

@@ -32,6 +32,7 @@ export const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
   resistance: 'Resistance',
   rotation: 'Speed of turning',
   speed: 'Speed of travel',
+  rodSpeed: 'Speed of a rod',
   angle: 'Angle',
   travel: 'Travel',
   count: 'Count',

@@ -33,6 +33,7 @@ const WANTED: Readonly<Record<Quantity, string>> = {
   resistance: 'a resistance, in Ω or kΩ',
   rotation: 'a speed of turning, in 1/min',
   speed: 'a speed, in km/h or mph',
+  rodSpeed: 'the speed of a rod, in mm/s',
   angle: 'an angle, in degrees',
   travel: 'a travel, in mm or in',
   count: 'a whole number',

@@ -32,6 +32,7 @@ export const SI_SYMBOL: Readonly<Record<Quantity, string>> = {
   resistance: 'Ω',
   rotation: '1/s',
   speed: 'm/s',
+  rodSpeed: 'm/s',
   angle: 'rad',
   travel: 'm',
   count: '1',

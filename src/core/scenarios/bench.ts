@@ -93,6 +93,19 @@ const pumped = {
   recorder: meter('RT-2', 'pump-clock', 'duration', 3600, 0.1, 0.005),
 };
 
+/** What reads a feed, a motor and a sensor. */
+const electric = {
+  battery: [pumped.battery],
+  feed: [meter('U-3', 'feed', 'voltage', 5, 0.001, 0.1)],
+  earth: [meter('U-4', 'earth', 'voltage', 5, 0.001, 0.1)],
+  current: [pumped.clamp],
+  motor: [meter('I-2', 'motor', 'current', 100, 0.1, 0.5)],
+  sensor: [meter('U-5', 'sensor', 'voltage', 20, 0.01, 0.05)],
+  'track-1': [meter('U-6', 'track-1', 'voltage', 20, 0.01, 0.05)],
+  'track-2': [meter('U-7', 'track-2', 'voltage', 20, 0.01, 0.05)],
+  'step-clock': [meter('RT-5', 'step-clock', 'duration', 60, 0.001, 0.005)],
+} as const;
+
 /** What is carried for a steering system. */
 const steered = {
   line: gauge('ST-1', 'line', 160 * BAR, 0.5 * BAR, { quantity: 'pressure' }),
@@ -222,6 +235,19 @@ export const RIGS = {
     ram: [storedPressure.ram],
     left: [storedPressure.left],
     right: [storedPressure.right],
+  },
+  electromechanical: {
+    pedal: [carried.pedal],
+    output: [gauges.outLow, gauges.outHigh],
+    ...electric,
+  },
+  'electromechanical-vehicle': {
+    pedal: [carried.pedal],
+    front: [carried.front],
+    rear: [carried.rear],
+    travel: [carried.rule],
+    clock: [servoGauges.watch],
+    ...electric,
   },
   'vacuum-vehicle': {
     pedal: [carried.pedal],

@@ -25,6 +25,8 @@ const FEEDS: Record<
   'stored-pressure': { source: 'pump', on: 'on', said: 'Pump is on' },
   'stored-pressure-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
   'pedal-valve-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles', still: 'It is charged' },
+  electromechanical: { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
+  'electromechanical-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 

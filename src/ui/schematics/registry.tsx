@@ -1,6 +1,8 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
 import type { SchematicProps } from './drawing';
+import { ElectromechanicalDrawing } from './electromechanical';
+import { ElectromechanicalVehicleDrawing } from './electromechanical-vehicle';
 import { HydraulicBoosterDrawing } from './hydraulic-booster';
 import { HydraulicVehicleDrawing } from './hydraulic-vehicle';
 import { MotorPumpBoosterDrawing } from './motor-pump-booster';
@@ -25,6 +27,8 @@ export const SCHEMATICS = {
   'hydraulic-vehicle': HydraulicVehicleDrawing,
   'stored-pressure': StoredPressureDrawing,
   'stored-pressure-vehicle': StoredPressureVehicleDrawing,
+  electromechanical: ElectromechanicalDrawing,
+  'electromechanical-vehicle': ElectromechanicalVehicleDrawing,
   'pedal-valve-vehicle': PedalValveDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

@@ -1,4 +1,6 @@
 import { FAMILIES } from '@/core/families/registry';
+import { PLACES as MOTOR } from './electromechanical';
+import { PLACES as MOTOR_VEHICLE } from './electromechanical-vehicle';
 import { PLACES as PUMPED } from './motor-pump-booster';
 import { PLACES as PUMPED_VEHICLE } from './motor-pump-vehicle';
 import { PLACES as STEERED_BENCH } from './hydraulic-booster';
@@ -27,6 +29,8 @@ describe.each([
   ['stored-pressure', STORED_BENCH],
   ['stored-pressure-vehicle', STORED],
   ['pedal-valve-vehicle', VALVE],
+  ['electromechanical', MOTOR],
+  ['electromechanical-vehicle', MOTOR_VEHICLE],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {

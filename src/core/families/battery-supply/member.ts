@@ -20,12 +20,15 @@ const inputs = [
   },
 ] as const satisfies readonly InputDescriptor[];
 
+/** Volts under a hold are read no better than this, V. Handbook-models 8.8. */
+const HELD = { SI: 0.02 } as const;
+
 const readings = [
   { id: 'battery', name: 'Battery, with nothing drawn', quantity: 'voltage' },
-  { id: 'held', name: 'Battery while the motor holds', quantity: 'voltage' },
-  { id: 'feed', name: 'Lost in the feed', quantity: 'voltage' },
-  { id: 'earth', name: 'Lost in the earth', quantity: 'voltage' },
-  { id: 'current', name: 'Current in the feed', quantity: 'current' },
+  { id: 'held', name: 'Battery while the motor holds', quantity: 'voltage', apart: HELD },
+  { id: 'feed', name: 'Lost in the feed', quantity: 'voltage', apart: HELD },
+  { id: 'earth', name: 'Lost in the earth', quantity: 'voltage', apart: HELD },
+  { id: 'current', name: 'Current in the feed', quantity: 'current', apart: { part: 0.02 } },
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
@@ -44,7 +47,7 @@ class BatterySupply implements Standing {
     private readonly volts_V: number,
   ) {
     this.p = named(vector);
-    this.all_Ohm = Math.max(LEAST_OHM, this.p.own_Ohm + this.p.feed_Ohm + this.p.earth_Ohm);
+    this.all_Ohm = allOf_Ohm(this.p);
   }
 
   span(): readonly [number, number] {
@@ -76,6 +79,10 @@ class BatterySupply implements Standing {
 
 /** No supply is without any resistance, Ω. */
 const LEAST_OHM = 1e-4;
+
+/** Battery, feed and earth one behind the other, Ω. */
+export const allOf_Ohm = ({ own_Ohm, feed_Ohm, earth_Ohm }: Parameters): number =>
+  Math.max(LEAST_OHM, own_Ohm + feed_Ohm + earth_Ohm);
 /** Joints of a sound feed differ by this part of it. */
 const JOINTS_PART = 0.2;
 

@@ -1,3 +1,28 @@
+import type { MemberFolder } from '../../contract/family';
+import { faults, looks } from './faults';
+import { parts } from './places';
+import { electromechanicalProfile, type ElectromechanicalProfile } from './profile';
+import { keeps, results } from './rules';
+import { steps } from './steps';
+import { typical } from './typical';
+
 export { member } from './member';
-export { electromechanicalProfile, type ElectromechanicalProfile } from './profile';
-export { typical } from './typical';
+export { motionOn } from './motion';
+export type { ElectromechanicalProfile };
+
+/** Booster in which a motor pushes beside the rod. Handbook-models 8.8. */
+export const electromechanical: MemberFolder<ElectromechanicalProfile> = {
+  kind: 'electromechanical',
+  name: 'Electromechanical booster',
+  role: 'unit',
+  profile: electromechanicalProfile,
+  typical,
+  faults,
+  looks,
+  steps,
+  keeps,
+  results,
+  parts,
+  shows: { travel: ['tracks', 'step'], pressure: ['hold', 'assist', 'unpowered', 'step'] },
+  leakPoints: [],
+};

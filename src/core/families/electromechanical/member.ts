@@ -1,7 +1,7 @@
 import { holdingPower_W } from '../../electric/feed';
 import { heldBy_A, motorOutput_N, motorRunout_N, type MotorBooster } from '../../electric/motor-booster';
 import type { Vector } from '../../model/descriptor';
-import type { Member, Nodes, Standing } from '../../model/member';
+import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
 import type { ElectromechanicalProfile } from './profile';
 
@@ -19,6 +19,10 @@ export const parameters = [
   { id: 'idle_W', name: 'Control unit by itself', quantity: 'power' },
   { id: 'limit_A', name: 'Most current in the motor', quantity: 'current' },
   { id: 'cutOff_V', name: 'Switches off at', quantity: 'voltage' },
+  { id: 'delay_s', name: 'Until it begins to push', quantity: 'duration' },
+  { id: 'stall_N', name: 'Force at which the motor stands', quantity: 'force' },
+  { id: 'free_mPerS', name: 'Speed with nothing to push', quantity: 'rodSpeed' },
+  { id: 'usual_V', name: 'Its usual voltage', quantity: 'voltage' },
   { id: 'full_m', name: 'Full way of its sensor', quantity: 'travel' },
   { id: 'sensor_V', name: 'Supply of its sensor', quantity: 'voltage' },
   { id: 'magnet_m', name: 'Magnet of the sensor, displaced', quantity: 'travel' },
@@ -32,9 +36,16 @@ const inputs = [
 
 const readings = [
   { id: 'output', name: 'Force of the pushrod', quantity: 'force' },
-  { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force' },
+  { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force', apart: { SI: 3, part: 0.01 } },
   { id: 'terminals', name: 'At its control unit', quantity: 'voltage' },
   { id: 'current', name: 'Current in the motor', quantity: 'current' },
+  { id: 'crackPedal', name: 'Pedal force at which it begins to help', quantity: 'force', apart: { SI: 1 } },
+  {
+    id: 'step',
+    name: 'Until the pressure is there, behind a stamp',
+    quantity: 'duration',
+    apart: { SI: 0.005 },
+  },
   { id: 'falls', name: 'Pedal force at which the pressure first falls', quantity: 'force', apart: { SI: 2 } },
   { id: 'sensorSupply', name: 'Supply of the sensor', quantity: 'voltage' },
   { id: 'track1', name: 'Track 1', quantity: 'voltage' },
@@ -43,6 +54,9 @@ const readings = [
 
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
+export type ReadingId = (typeof readings)[number]['id'];
+
+const STEP = readings.findIndex(({ id }) => id === 'step');
 
 const [FEED, ROD] = [0, 1];
 
@@ -59,6 +73,7 @@ interface Holding {
 class Electromechanical implements Standing {
   private readonly p: Parameters;
   private readonly booster: MotorBooster;
+  private readonly input_N: number;
 
   constructor(
     vector: Vector,
@@ -66,12 +81,12 @@ class Electromechanical implements Standing {
   ) {
     this.p = named(vector);
     this.booster = this.p;
+    this.input_N = this.p.pedalRatio * pedal_N;
   }
 
   /** What it holds: by its map while it has power, whose control makes up for friction; without, the foot against spring and friction. */
   private holding(most_A: number): Holding {
-    const { p, booster } = this;
-    const input_N = p.pedalRatio * this.pedal_N;
+    const { p, booster, input_N } = this;
     if (most_A <= 0) return { output_N: Math.max(0, input_N - p.spring_N - p.friction_N), current_A: 0 };
     const output_N = motorOutput_N(booster, input_N, most_A);
     return { output_N, current_A: heldBy_A(booster, input_N, output_N) };
@@ -105,26 +120,71 @@ class Electromechanical implements Standing {
     return this.holding(this.most_A(efforts[FEED]!, nodes)).output_N;
   }
 
-  read(efforts: ArrayLike<number>, nodes: Nodes): number[] {
+  read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
     const { p, booster } = this;
     const at_V = efforts[FEED]!;
     const most_A = this.most_A(at_V, nodes);
     const { current_A } = this.holding(most_A);
     const isOn = most_A > 0;
-    const rises = 0.1 + (0.8 * (nodes.taken(ROD, efforts[ROD]!) + p.magnet_m)) / p.full_m;
-    const tracks = [held(rises, p.sensor_V) + p.drift_V, held(1 - rises, p.sensor_V)] as const;
-    const [track1, track2] = p.swapped > 0.5 ? [tracks[1], tracks[0]] : tracks;
+    const [track1, track2] = tracksAt(p, nodes.taken(ROD, efforts[ROD]!));
     return [
       efforts[ROD]!,
       motorRunout_N(booster, most_A) / p.pedalRatio,
       isOn ? at_V : 0,
       isOn ? current_A : 0,
+      p.crack_N / p.pedalRatio,
+      !wanted || wanted.has(STEP) ? this.step_s(efforts, nodes, isOn) : NaN,
       Math.max(0, this.pedal_N - (2 * p.friction_N) / (p.gain * p.pedalRatio)),
       isOn ? p.sensor_V : 0,
       isOn ? track1 : 0,
       isOn ? track2 : 0,
     ];
   }
+
+  /**
+   * Time from a stamp on the pedal until most of what it comes to is there, s: t_d + ∫dx/v with v = v₀·(1 − F/F_st), F what the motor
+   * carries beside the foot, whose own part is there with it; both go with the volts at the motor. Behind a load of one stiffness, with
+   * nothing from the foot, it is the closed form. Handbook-models 8.8.
+   */
+  private step_s(efforts: ArrayLike<number>, nodes: Nodes, isOn: boolean): number {
+    const { p, input_N } = this;
+    // With no power what there is comes with the foot.
+    if (!isOn) return 0;
+    const foot_N = Math.max(0, input_N - p.spring_N);
+    const aims_N = STEP_PART * efforts[ROD]!;
+    let passed_s = p.delay_s;
+    let from_m = nodes.taken(ROD, Math.min(foot_N, aims_N));
+    for (let i = 0; i < STEPS && aims_N > foot_N; i += 1) {
+      const piece_N = (aims_N - foot_N) / STEPS;
+      const to_m = nodes.taken(ROD, foot_N + (i + 1) * piece_N);
+      const speed_mPerS = speedOf_mPerS(p, (i + 0.5) * piece_N, efforts[FEED]!);
+      passed_s += (to_m - from_m) / Math.max(LEAST_MPERS, speed_mPerS);
+      from_m = to_m;
+    }
+    return Math.min(LONGEST_S, passed_s);
+  }
+}
+
+/** A stamp is timed to this part of the pressure that it comes to. */
+export const STEP_PART = 0.9;
+/** The way of the rod is taken in so many pieces, by the force. */
+const STEPS = 60;
+const LEAST_MPERS = 1e-4;
+/** Nobody waits longer for a pressure behind a stamp, s. */
+const LONGEST_S = 5;
+
+/** How fast the rod goes at a force of the motor, m/s: less the more it pushes, and all the less on fewer volts. Handbook-models 8.8. */
+export function speedOf_mPerS(p: Parameters, motor_N: number, at_V: number): number {
+  const part = at_V / p.usual_V;
+  return p.free_mPerS * part * (1 - Math.max(0, motor_N) / (p.stall_N * part));
+}
+
+/** What its two tracks show with its rod so far out, V. Handbook-models 8.8. */
+export function tracksAt(p: Parameters, travel_m: number): readonly [number, number] {
+  const rises = 0.1 + (0.8 * (travel_m + p.magnet_m)) / p.full_m;
+  const track1 = held(held(rises, 1) + p.drift_V / p.sensor_V, p.sensor_V);
+  const track2 = held(1 - rises, p.sensor_V);
+  return p.swapped > 0.5 ? [track2, track1] : [track1, track2];
 }
 
 /** A part of a supply, within it. */
@@ -133,15 +193,29 @@ const held = (part: number, supply_V: number): number => Math.min(1, Math.max(0,
 /** So nearly it stands at where it switches off, V: the balance at the feed is found to less. */
 const CLOSE_V = 1e-4;
 
+/** How far sound ones may be off, as a part: where it begins to help, and how fast its motor is. */
+const CRACK_PART = 0.25;
+const MOTOR_PART = 0.08;
+
 function healthy(profile: ElectromechanicalProfile) {
-  const { limits, kind: _kind, name: _name, maker: _maker, ...values } = profile;
+  const {
+    limits,
+    assist_N: _forces,
+    fluid: _fluid,
+    kind: _kind,
+    name: _name,
+    maker: _maker,
+    ...values
+  } = profile;
   return healthyUnit(
     parameters,
     { ...values, magnet_m: 0, drift_V: 0, swapped: 0 },
     {
       gain: limits.output_fraction.value * values.gain,
-      jump_N: limits.output_fraction.value * values.jump_N,
+      crack_N: CRACK_PART * values.crack_N,
       friction_N: limits.unpowered_fraction.value * values.friction_N,
+      perAmpere_N: limits.current_fraction.value * values.perAmpere_N,
+      free_mPerS: MOTOR_PART * values.free_mPerS,
       magnet_m: limits.rest_m.value / 2,
     },
   );

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { amount, identityFields, limit } from '../profile-fields';
+import { powerFields } from '../power-booster';
+import { amount, fluidField, identityFields, limit } from '../profile-fields';
 
 const MM = 1e-3;
 
@@ -11,6 +12,7 @@ export const electromechanicalProfile = z
   .strictObject({
     kind: z.literal('electromechanical'),
     ...identityFields,
+    fluid: fluidField,
     pedalRatio: amount('Pedal ratio', 'ratio', 1, 10),
     spring_N: amount('Return spring', 'force', 0, 1000),
     friction_N: amount('Friction of gear and seals', 'force', 0, 500),
@@ -23,12 +25,19 @@ export const electromechanicalProfile = z
     idle_W: amount('Control unit by itself', 'power', 0, 200),
     limit_A: amount('Most current in the motor', 'current', 5, 500),
     cutOff_V: amount('Switches off at', 'voltage', 4, 40),
+    delay_s: amount('Until it begins to push', 'duration', 0, 0.5),
+    stall_N: amount('Force at which the motor stands, at its usual voltage', 'force', 500, 30_000),
+    free_mPerS: amount('Speed with nothing to push, at its usual voltage', 'rodSpeed', 0.02, 2),
+    usual_V: amount('Its usual voltage', 'voltage', 6, 60),
     full_m: amount('Full way of its sensor', 'travel', 5 * MM, 0.1),
     sensor_V: amount('Supply of its sensor', 'voltage', 3, 15),
+    assist_N: powerFields.assist_N,
     limits: z
       .strictObject({
         output_fraction: limit('Output at a force, either way', 'percent', 0.005, 0.3),
         unpowered_fraction: limit('Output with the power off, either way', 'percent', 0.01, 0.5),
+        current_fraction: limit('Current at a force, either way', 'percent', 0.01, 0.5),
+        step_s: limit('Pressure there after a stamp, at most', 'duration', 0.02, 2),
         rest_m: limit('Sensor at rest, either way', 'travel', 0.05 * MM, 3 * MM),
         sum_V: limit('Sum of the tracks against their supply', 'voltage', 0.02, 0.5),
       })
@@ -40,6 +49,18 @@ export const electromechanicalProfile = z
         code: 'custom',
         path: ['jump_N'],
         message: 'What comes at once must be at least what the foot alone makes there.',
+      });
+    if (p.stall_N <= p.limit_N)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['stall_N'],
+        message: 'The motor must be able to come to its most assist: it stands at more than that.',
+      });
+    if (p.pedalRatio * p.assist_N[0]! <= p.crack_N)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['assist_N'],
+        message: 'At the lightest force it does not help yet.',
       });
   });
 

@@ -1,0 +1,138 @@
+import { holdingPower_W } from '../../electric/feed';
+import { heldBy_A, motorOutput_N } from '../../electric/motor-booster';
+import type { Port } from '../../contract/family';
+import type { Vector } from '../../model/descriptor';
+import type { Instant, Motion, Moving, NodeNow, Place, Turn } from '../../model/motion';
+import type { PumpHands } from '../bench-hands';
+import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
+import { named, speedOf_mPerS, tracksAt, type Parameters } from './member';
+
+const states = [
+  { id: 'rod_m', name: 'Way of the rod', quantity: 'travel', scale: 1e-5 },
+  { id: 'roused', name: 'Part of the delay that has passed', quantity: 'ratio', scale: 1e-2 },
+  { id: 'most_A', name: 'Most current that the feed leaves', quantity: 'current', scale: 0.1 },
+] as const;
+
+/** How a booster of ordinary make answers; no verdict rests on these, and the steady end does not know them. */
+const RESPONSE = {
+  /** The rod comes to where it belongs within this time, s. */
+  rod_s: 0.01,
+  /** Most that a soft load gives at rest, m/N. */
+  most_mPerN: 1e-3,
+  /** A control unit on its last volts takes current back, and gives it again, so fast, A/(V·s). */
+  limits_APerVs: 100,
+  /** Within the last ampere it slows down. */
+  last_A: 1,
+} as const;
+
+type Hands = Pick<VehicleHands, 'pedal_N' | 'press_NPerS'> & PumpHands;
+
+/**
+ * An electromechanical booster over time. Its control unit wakes a moment after the foot; then the rod goes as fast as the motor can
+ * push it, to where the map belongs; the current follows what the motor carries, and is taken back where the feed falls to what it
+ * switches off at. Eased off, friction holds the rod where it is. Its end is the closed form. Handbook-models 8.8.
+ */
+class ElectromechanicalMotion implements Moving {
+  readonly turns: readonly Turn[];
+  private readonly p: Parameters;
+  private readonly feed: NodeNow;
+  private readonly rod: NodeNow;
+  private readonly at: Readonly<Record<string, number>>;
+  /** The control unit is awake. */
+  private awake = false;
+
+  constructor(
+    vector: Vector,
+    private readonly place: Place,
+    ports: readonly Port[],
+  ) {
+    this.p = named(vector);
+    [this.feed, this.rod] = place.nodes as [NodeNow, NodeNow];
+    this.at = Object.fromEntries(ports.map(({ id }, i) => [id, i]));
+    const { from } = place;
+    this.turns = [
+      {
+        beyond: (y) => (this.awake ? 0.5 - y[from + 1]! : y[from + 1]! - 0.999),
+        flip: () => {
+          this.awake = !this.awake;
+        },
+      },
+    ];
+  }
+
+  atRest(): number[] {
+    return [0, 0, 0];
+  }
+
+  efforts(y: Float64Array): void {
+    this.rod.passed = Math.max(0, y[this.place.from]!);
+  }
+
+  /** What the foot alone comes to, N. */
+  private foot_N(at: Instant): number {
+    const { pedal_N } = at.hands as Hands;
+    return this.p.pedalRatio * pedal_N - this.p.spring_N;
+  }
+
+  /** Current that the motor carries its part with, A; none while it does not push. */
+  private current_A(y: Float64Array, at: Instant): number {
+    const { p, rod } = this;
+    const most_A = Math.min(p.limit_A, Math.max(0, y[this.place.from + 2]!));
+    const { pedal_N } = at.hands as Hands;
+    if (!this.awake || most_A === 0) return 0;
+    return Math.min(most_A, Math.max(0, heldBy_A(p, p.pedalRatio * pedal_N, rod.effort)));
+  }
+
+  rates(y: Float64Array, dy: Float64Array, at: Instant): void {
+    const { p, rod, feed } = this;
+    const { from } = this.place;
+    const { pedal_N } = at.hands as Hands;
+    const input_N = p.pedalRatio * pedal_N;
+    const foot_N = this.foot_N(at);
+    const most_A = Math.min(p.limit_A, Math.max(0, y[from + 2]!));
+    const pushes = this.awake && most_A > 0 && input_N >= p.crack_N;
+    // What it goes up to, and what it stays at as it is eased off.
+    const up_N = pushes ? motorOutput_N(p, input_N, most_A) : Math.max(0, foot_N - p.friction_N);
+    const down_N = pushes ? up_N + 2 * p.friction_N : foot_N + p.friction_N;
+    const give = Math.min(RESPONSE.most_mPerN, rod.give(Math.max(rod.effort, up_N / 2)));
+    const short_N = rod.effort < up_N ? up_N - rod.effort : rod.effort > down_N ? down_N - rod.effort : 0;
+    // With nothing to do its spring brings it home through the free travel as well, where friction lets it.
+    const home_N = up_N === 0 && rod.effort === 0 ? Math.min(0, down_N) : 0;
+    const aims = ((short_N + home_N) * give) / RESPONSE.rod_s;
+    const fastest = pushes
+      ? Math.max(0, speedOf_mPerS(p, rod.effort - Math.max(0, foot_N), feed.effort))
+      : Infinity;
+    const speed = Math.min(aims, fastest);
+    dy[from] = rod.passed > 0 || speed > 0 ? speed : 0;
+    const pressed = input_N >= p.crack_N;
+    const roused = y[from + 1]!;
+    const delay_s = Math.max(1e-3, p.delay_s);
+    dy[from + 1] = pressed ? (roused < 1 ? 1 / delay_s : 0) : -roused / delay_s;
+    const over_V = feed.effort - p.cutOff_V;
+    const room = over_V > 0 ? p.limit_A - y[from + 2]! : y[from + 2]!;
+    dy[from + 2] = RESPONSE.limits_APerVs * over_V * Math.min(1, Math.max(0, room / RESPONSE.last_A));
+    const power_W = holdingPower_W(p, this.current_A(y, at));
+    feed.passed = feed.effort > 0 && most_A > 0 ? power_W / Math.max(feed.effort, p.cutOff_V / 2) : 0;
+  }
+
+  shown(y: Float64Array, at: Instant, shown: Float64Array): void {
+    const { p, rod } = this;
+    const isOn = y[this.place.from + 2]! > RESPONSE.last_A;
+    const [track1, track2] = tracksAt(p, rod.passed);
+    shown[this.at.pedal!] = (at.hands as Hands).pedal_N;
+    shown[this.at.motor!] = this.current_A(y, at);
+    shown[this.at.sensor!] = isOn ? p.sensor_V : 0;
+    shown[this.at['track-1']!] = isOn ? track1 : 0;
+    shown[this.at['track-2']!] = isOn ? track2 : 0;
+    // On a bench nobody reads how far the lever goes.
+    if (this.at.travel !== undefined) shown[this.at.travel] = p.pedalRatio * rod.passed;
+  }
+}
+
+/** Over time, with what true gauges on some ports show. */
+export const motionOn = (ports: readonly Port[]): Motion => ({
+  states,
+  commands: [PEDAL_COMMAND],
+  owns: [],
+  with: (parameters, place) => new ElectromechanicalMotion(parameters, place, ports),
+});

@@ -1,0 +1,215 @@
+import type { PhasedStep, TestedAt } from '../../contract/family';
+import type { Rig } from '../../contract/run-context';
+import type { Item, ReadingItem, Step } from '../../contract/steps';
+import { look, readingOn } from '../bench-items';
+import { applied_N } from '../power-booster';
+import type { ReadingId } from './member';
+import type { ElectromechanicalProfile } from './profile';
+
+/** Where only a meter or an eye tells the moment. */
+const BY_HAND = { moment: 'by-hand' } as const;
+
+type Measured = ReadingId | 'input' | 'load.pressure' | `source.${'held' | 'feed' | 'earth' | 'current'}`;
+
+/** Tests of an electromechanical booster, in the order of handbook-models 8.8, with its minutes. */
+export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
+  const { assist_N } = profile;
+  const heavy_N = applied_N(profile);
+  const read = (
+    id: string,
+    port: string,
+    measures: Measured,
+    prompt: string,
+    more: Partial<ReadingItem> = {},
+  ) => readingOn(at.ports, id, port, measures, prompt, more);
+  const pressing = (id: string, force_N: number) =>
+    read(`${id}.input`, 'pedal', 'input', 'Bring the pedal to this force, always upward, and read it.', {
+      target_Pa: force_N,
+    });
+  const pressure = (id: string, force_N: number) =>
+    read(`${id}.pressure`, at.output, 'load.pressure', 'Read the pressure that it makes.', {
+      target_Pa: force_N,
+      inputFrom: `${id}.input`,
+    });
+  const during = (
+    step: string,
+    name: string,
+    port: string,
+    measures: Measured,
+    prompt: string,
+    force_N: number,
+  ): Item =>
+    read(`${step}.${name}`, port, measures, prompt, { target_Pa: force_N, inputFrom: `${step}.input` });
+  const codes: Step = {
+    id: 'codes',
+    title: 'Trouble codes',
+    instruction:
+      'Power on, foot off. Read the codes as the maker says, and write them down before any is cleared.',
+    cautions: [],
+    state: at.lit,
+    needs: ['cautions'],
+    leaves: { input: 'released' },
+    attended_s: 180,
+    items: [
+      look('codes', 'Trouble codes', 'Does no code of the booster stand?', 'None stands', [
+        'stand',
+        'One or more stand',
+      ]),
+    ],
+  };
+  const hold: Step = {
+    id: 'hold',
+    title: 'Volts under load',
+    instruction:
+      'Meters on hold, one across the feed, one across the earth. Bring the pedal to the force, read within five seconds, and let go at once; then feel plug, fuse and earth.',
+    cautions: ['held-motor', 'bench-pressure'],
+    state: at.on,
+    needs: ['volts'],
+    leaves: { input: 'released' },
+    attended_s: 300,
+    items: [
+      pressing('hold', heavy_N),
+      during('hold', 'battery', 'battery', 'source.held', 'Held: read the battery at its posts.', heavy_N),
+      during(
+        'hold',
+        'feed',
+        'feed',
+        'source.feed',
+        'Read the volts lost between battery and booster.',
+        heavy_N,
+      ),
+      during(
+        'hold',
+        'earth',
+        'earth',
+        'source.earth',
+        'Read the volts lost between booster and earth.',
+        heavy_N,
+      ),
+      during('hold', 'current', 'current', 'source.current', 'Read the current in the feed.', heavy_N),
+      look('hot-connector', 'Plug, fuse and earth', 'Plug, fuse and earth cool to the hand?', 'Cool', [
+        'hot',
+        'One is hot',
+      ]),
+    ],
+  };
+  const tracks: Step = {
+    id: 'tracks',
+    title: 'Tracks of the pedal’s sensor',
+    instruction:
+      'Read at pins made for it or through a lead put in between: supply and both tracks, foot off; then pressed. Their sum does not show tracks that are swapped, nor a magnet that is displaced: the rest does.',
+    cautions: ['pierced-lead'],
+    state: at.on,
+    needs: ['zeros'],
+    leaves: { input: 'released' },
+    attended_s: 180,
+    items: [
+      read('tracks.supply', 'sensor', 'sensorSupply', 'Read the supply of the sensor.'),
+      read('tracks.rest.1', 'track-1', 'track1', 'Foot off: read track 1.'),
+      read('tracks.rest.2', 'track-2', 'track2', 'Foot off: read track 2.'),
+      pressing('tracks', assist_N[0]!),
+      during('tracks', 'pressed.1', 'track-1', 'track1', 'Pressed: read track 1.', assist_N[0]!),
+      during('tracks', 'pressed.2', 'track-2', 'track2', 'Pressed: read track 2.', assist_N[0]!),
+    ],
+  };
+  const unpowered: Step = {
+    id: 'unpowered',
+    title: 'Power off: the foot alone',
+    instruction:
+      'Power isolated. Press to the force: the pedal must reach the master by itself. Then let go and watch it come back.',
+    cautions: ['bench-pressure'],
+    state: at.off,
+    needs: ['zeros'],
+    leaves: { input: 'released' },
+    attended_s: 240,
+    items: [
+      pressing('unpowered', heavy_N),
+      pressure('unpowered', heavy_N),
+      look(
+        'returns',
+        'Pedal back at rest',
+        'Let go: is the pedal back within a second, all the way?',
+        'Back at once',
+        ['slow', 'Slowly, or not all the way'],
+      ),
+    ],
+  };
+  const assist: Step = {
+    id: 'assist',
+    title: 'Assist and current',
+    instruction:
+      'Bring the pedal to each force, always upward, read, and let go between them: the motor is held for five seconds at the most. Then on up slowly to where only the foot still adds to it, and ease off from the last force to where the pressure first falls.',
+    cautions: ['held-motor', 'bench-pressure'],
+    state: at.on,
+    needs: ['zeros'],
+    leaves: { input: 'released' },
+    attended_s: 480,
+    items: [
+      read(
+        'assist.crack',
+        'pedal',
+        'crackPedal',
+        'Press as slowly as you can: read the force at which it begins to help.',
+        BY_HAND,
+      ),
+      ...assist_N.flatMap((force_N, i): Item[] => [
+        pressing(`assist.${i + 1}`, force_N),
+        pressure(`assist.${i + 1}`, force_N),
+        during(`assist.${i + 1}`, 'current', 'motor', 'current', 'Read the current in the motor.', force_N),
+      ]),
+      during(
+        `assist.${assist_N.length}`,
+        'falls',
+        'pedal',
+        'falls',
+        'Held there, ease off slowly: read the force at which the pressure first falls.',
+        heavy_N,
+      ),
+      read(
+        'assist.runout',
+        'pedal',
+        'runoutPedal',
+        'On up from there: read the force from which only the foot adds.',
+        BY_HAND,
+      ),
+    ],
+  };
+  const step: Step = {
+    id: 'step',
+    title: 'A stamp on the pedal',
+    instruction:
+      'Recorder on force and pressure. Stamp on the pedal to this force and let go: tell the time from the foot until nine tenths of the pressure are there.',
+    cautions: ['held-motor', 'bench-pressure'],
+    state: at.on,
+    needs: ['assist'],
+    leaves: { input: 'released' },
+    attended_s: 180,
+    items: [
+      pressing('step', heavy_N),
+      during('step', 'time', 'step-clock', 'step', 'Read the time until nine tenths are there.', heavy_N),
+    ],
+  };
+  const after: Step = {
+    id: 'after',
+    title: 'Looked at again',
+    instruction: 'Power isolated, foot off. Look at what was pressed.',
+    cautions: [],
+    state: at.off,
+    needs: [],
+    fluid: true,
+    leaves: { input: 'released' },
+    attended_s: 60,
+    items: [
+      look('dry', 'Dry outside', 'Unions, master cylinder and booster dry? Use card, never a hand.', 'Dry', [
+        'wet',
+        'Wet somewhere',
+      ]),
+    ],
+  };
+  return [
+    { phase: 'look', step: codes },
+    // The battery is read before.
+    ...[hold, tracks, unpowered, assist, step].map((one): PhasedStep => ({ phase: 'unit', step: one })),
+    { phase: 'after', step: after },
+  ];
+}

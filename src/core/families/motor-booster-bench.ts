@@ -1,0 +1,188 @@
+import type { Port } from '../contract/family';
+import type { FluidKind } from '../fluid/kinds';
+import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
+import {
+  batterySupply,
+  member as supply,
+  motionOn as supplyOn,
+  type BatterySupplyProfile,
+} from './battery-supply/index';
+import { fluidLook, look, mustBe, untilMended, zerosStep } from './bench-items';
+import { benchMasterFolder, benchMasterOn, type BenchMasterProfile } from './bench-master';
+import {
+  electromechanical,
+  member as booster,
+  motionOn as boosterOn,
+  type ElectromechanicalProfile,
+} from './electromechanical/index';
+import { makeSafeStep } from './making-safe';
+import { applied_N } from './power-booster';
+
+/** What stands on a bench with an electromechanical booster. */
+export interface MotorBoosterBenchProfile extends AssemblyProfile<
+  BatterySupplyProfile,
+  ElectromechanicalProfile,
+  BenchMasterProfile
+> {
+  readonly kind: 'electromechanical';
+}
+
+/** Where a booster with a motor and what feeds it are read. */
+export const MOTOR_PORTS = [
+  { id: 'battery', name: 'Battery', short: 'Batt', quantity: 'voltage', ink: 'supply' },
+  { id: 'feed', name: 'Lost in the feed', short: 'Feed', quantity: 'voltage', ink: 'supply', optional: true },
+  {
+    id: 'earth',
+    name: 'Lost in the earth',
+    short: 'Earth',
+    quantity: 'voltage',
+    ink: 'supply',
+    optional: true,
+  },
+  {
+    id: 'current',
+    name: 'Current in the feed',
+    short: 'In feed',
+    quantity: 'current',
+    ink: 'supply',
+    optional: true,
+  },
+  {
+    id: 'motor',
+    name: 'Current in the motor',
+    short: 'Motor',
+    quantity: 'current',
+    ink: 'activation',
+    optional: true,
+  },
+  { id: 'sensor', name: 'Supply of the sensor', short: 'Sensor', quantity: 'voltage', ink: 'activation' },
+  { id: 'track-1', name: 'Track 1 of the sensor', short: 'Track 1', quantity: 'voltage', ink: 'activation' },
+  { id: 'track-2', name: 'Track 2 of the sensor', short: 'Track 2', quantity: 'voltage', ink: 'activation' },
+  { id: 'step-clock', name: 'Recorder of the stamp', short: 'Time', quantity: 'duration', optional: true },
+] as const satisfies readonly Port[];
+
+/** The same on a bench, with a lever and a master cylinder. */
+const PORTS: readonly Port[] = [
+  { id: 'pedal', name: 'Pedal force', short: 'Pedal', quantity: 'force', ink: 'input' },
+  { id: 'output', name: 'Pressure of the bench master', short: 'Master', quantity: 'pressure' },
+  ...MOTOR_PORTS,
+];
+
+/** No hand or tool is near a motor that may start before its fuse is out. */
+export const fuseOut = mustBe(
+  'fuse-out',
+  'Fuse of the motor out',
+  'Power isolated as the maker says, the fuse of the motor’s feed out and kept by you?',
+  'Fuse out, kept by me',
+  [
+    'in',
+    'Not yet',
+    untilMended(
+      'Take the fuse of the feed out, keep it with you, then look again. A door or a remote may wake the booster.',
+    ),
+  ],
+);
+
+/** How an electromechanical booster is known, whatever it drives. */
+export const motorBoosted = {
+  curve: {
+    input: 'pedal_N',
+    output: 'load.pressure',
+    sources: ['volts.battery'],
+    releasing: null,
+    knee: { reading: 'runoutPedal', word: 'runout' },
+  },
+  logged: () => ({}),
+  fluid: ({ unit }: { readonly unit: ElectromechanicalProfile }): FluidKind => unit.fluid,
+  full: ({
+    unit,
+    source,
+  }: {
+    readonly unit: ElectromechanicalProfile;
+    readonly source: BatterySupplyProfile;
+  }) => ({
+    pedal_N: applied_N(unit),
+    volts_V: source.battery_V,
+  }),
+} as const;
+
+const OFF = { power: 'isolated' } as const;
+
+const opening = (fluid: FluidKind) => ({
+  id: 'cautions',
+  title: 'Before anything is connected',
+  instruction:
+    'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
+  cautions: ['high-current', 'starts-by-itself', 'spring-casing', 'bench-pressure', 'fluids'] as const,
+  state: OFF,
+  fluid: true as const,
+  needs: [],
+  mandatory: true as const,
+  attended_s: 240,
+  items: [
+    fluidLook(fluid),
+    fuseOut,
+    look('clamped', 'Clamped', 'Booster and master cylinder clamped, the pedal free to travel?', 'Clamped', [
+      'loose',
+      'Not yet',
+      untilMended('Clamp it, then look again.'),
+    ]),
+  ],
+});
+
+const at: Setting = {
+  setting: 'bench',
+  ports: PORTS,
+  output: 'output',
+  on: { power: 'on' },
+  off: OFF,
+  lit: { power: 'on' },
+  stored: [],
+  says: { on: 'Power on', off: 'Power isolated' },
+  opening: (rig, fluid) => [
+    opening(fluid),
+    {
+      ...zerosStep(
+        PORTS,
+        rig,
+        'Power isolated, foot off, every line vented; read what each gauge shows.',
+        OFF,
+      ),
+      attended_s: 120,
+    },
+  ],
+  closing: (rig) => [
+    {
+      ...makeSafeStep(PORTS, rig, 'Power isolated and secured, the fuse of the motor out, foot off.', OFF),
+      attended_s: 120,
+    },
+  ],
+  names: {
+    supply: 'the battery with its feed',
+    unit: 'the booster',
+    load: 'what it drives',
+    all: 'Feed and booster',
+  },
+};
+
+/** An electromechanical booster on a bench with a battery, a lever and a master cylinder of its own. Handbook-models 8.8. */
+export const motorBoosterBench = assemblyOf<
+  BatterySupplyProfile,
+  ElectromechanicalProfile,
+  BenchMasterProfile
+>({
+  kind: 'electromechanical',
+  name: 'Electromechanical booster',
+  at,
+  source: batterySupply,
+  unit: electromechanical,
+  load: benchMasterFolder,
+  members: {
+    source: { ...supply, motion: supplyOn(PORTS) },
+    unit: { ...booster, motion: boosterOn(PORTS) },
+    load: benchMasterOn(PORTS, 'output'),
+  },
+  loadOf: ({ load }) => load,
+  ...motorBoosted,
+  excused: { supply: ['runout', 'step'], load: [] },
+});

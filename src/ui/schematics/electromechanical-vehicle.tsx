@@ -1,0 +1,43 @@
+import { Drawing, type SchematicProps, type Spot } from './drawing';
+import { MasterAndWheels, PedalAndBulkhead, WHEEL_PLACES } from './wheels';
+
+/** Line drawing of a vehicle with an electromechanical booster, from the handbook: battery with feed and earth, booster with motor and sensor, master cylinder, both axles. */
+export function ElectromechanicalVehicleDrawing(props: SchematicProps) {
+  return (
+    <Drawing {...props} places={PLACES}>
+      <PedalAndBulkhead />
+      {/* booster: the rod, the rack beside it, its spring */}
+      <path d="M134 166 h138 v66 h-138 z" />
+      <g id="piston">
+        <path d="M144 194 h40 M184 187 h13 v14 h-13 z" strokeWidth="3" />
+        <path d="M197 203 h95" strokeWidth="3" />
+        <path d="M190 178 h52 v8 h-52 z M196 178 v-4 M206 178 v-4 M216 178 v-4 M226 178 v-4 M236 178 v-4" />
+      </g>
+      <path d="M246 190 l5 -5 l6 12 l6 -12 l5 6 M246 216 l5 5 l6 -12 l6 12 l5 -6" />
+      {/* motor with its pinion, control unit over it */}
+      <path d="M208 167 a7 7 0 1 0 14 0 a7 7 0 1 0 -14 0" />
+      <path d="M192 134 a23 19 0 1 0 46 0 a23 19 0 1 0 -46 0 M215 153 v7 M206 138 l5 -8 l5 8 l5 -8" />
+      <path d="M176 58 h104 v32 h-104 z M188 70 h18 M188 80 h28 M215 90 v25" />
+      {/* sensor beside the rod, its leads to the control unit */}
+      <path d="M144 212 h38 v11 h-38 z M158 204 h8 v8 h-8 z" />
+      <path d="M148 212 v-96 h32 v-26 M164 204 v-66 M180 212 v-40" />
+      {/* battery, fuse in the feed, earth */}
+      <path d="M386 18 h82 v34 h-82 z M400 18 v-6 M454 18 v-6" />
+      <path d="M386 66 h-24 v12 h24 z M362 72 h-82 M386 72 h14 v-20" />
+      <path d="M280 84 h20 v20 M290 104 h20 M294 110 h12 M298 116 h4 M454 52 v20 h30 v10 M474 82 h20 M478 88 h12 M482 94 h4" />
+      <MasterAndWheels />
+    </Drawing>
+  );
+}
+
+export const PLACES: Record<string, Spot> = {
+  ...WHEEL_PLACES,
+  battery: { name: 'Battery', x: 427, y: 35, tx: 478, ty: 40, anchor: 'start', channel: 'supply' },
+  feed: { name: 'Feed', x: 336, y: 72, tx: 336, ty: 62, anchor: 'middle', channel: 'supply' },
+  current: { name: 'In feed', x: 400, y: 66, tx: 410, ty: 72, anchor: 'start', channel: 'supply' },
+  earth: { name: 'Earth', x: 300, y: 96, tx: 314, ty: 100, anchor: 'start', channel: 'supply' },
+  motor: { name: 'Motor', x: 215, y: 102, tx: 226, ty: 106, anchor: 'start', channel: 'activation' },
+  sensor: { name: 'Sensor', x: 180, y: 178, tx: 180, ty: 250, anchor: 'middle', channel: 'activation' },
+  'track-1': { name: 'Track 1', x: 148, y: 122, tx: 120, ty: 112, anchor: 'end', channel: 'activation' },
+  'track-2': { name: 'Track 2', x: 164, y: 142, tx: 120, ty: 96, anchor: 'end', channel: 'activation' },
+};

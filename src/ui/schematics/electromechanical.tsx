@@ -1,0 +1,58 @@
+import { Drawing, type SchematicProps, type Spot } from './drawing';
+
+/** Line drawing of an electromechanical booster, from the handbook: pedal, rod with its sensor, motor and gear, master cylinder, battery with feed and earth. */
+export function ElectromechanicalDrawing(props: SchematicProps) {
+  return (
+    <Drawing {...props} places={PLACES}>
+      {/* pedal on its pivot, and the rod into the booster */}
+      <g id="pedal">
+        <path d="M92 96 l-30 138" strokeWidth="4" />
+        <path d="M44 232 l34 10 l4 -16" strokeWidth="3" />
+        <path d="M84 90 a9 9 0 1 0 18 0 a9 9 0 1 0 -18 0" />
+        <path d="M78 178 h74" strokeWidth="3" />
+      </g>
+      {/* body: the rod in the middle, the rack beside it that the motor drives, the return spring */}
+      <path d="M152 140 h196 v76 h-196 z" />
+      <g id="piston">
+        <path d="M152 178 h54 M206 170 h16 v16 h-16 z" strokeWidth="3" />
+        <path d="M222 178 h142" strokeWidth="3" />
+        <path d="M228 160 h74 v10 h-74 z M234 160 v-5 M244 160 v-5 M254 160 v-5 M264 160 v-5 M274 160 v-5 M284 160 v-5 M294 160 v-5" />
+      </g>
+      <path d="M306 164 l6 -6 l8 14 l8 -14 l8 14 l6 -8 M306 192 l6 6 l8 -14 l8 14 l8 -14 l6 8" />
+      {/* motor with its pinion over the rack */}
+      <path d="M246 146 a9 9 0 1 0 18 0 a9 9 0 1 0 -18 0" />
+      <path d="M229 108 a26 22 0 1 0 52 0 a26 22 0 1 0 -52 0 M255 130 v8 M246 112 l5 -9 l5 9 l5 -9" />
+      {/* sensor beside the rod: a magnet that goes with it, two tracks against each other */}
+      <path d="M172 196 h44 v12 h-44 z M180 202 h28" />
+      <path d="M192 186 h8 v8 h-8 z" strokeWidth="3" />
+      <path d="M176 208 v36 M194 208 v36 M212 208 v36" />
+      {/* control unit, its leads to sensor and motor */}
+      <path d="M160 244 h128 v34 h-128 z M174 256 h20 M174 266 h32" />
+      <path d="M268 244 v-22 M268 222 h86 v-114 h-73" />
+      {/* master cylinder with two pistons, and the reservoir over it */}
+      <path d="M348 152 h136 v52 h-136 z" />
+      <g id="master">
+        <path d="M364 156 h14 v44 h-14 z M426 156 h14 v44 h-14 z" />
+      </g>
+      <path d="M392 152 v-14 M456 152 v-14 M370 88 h108 v50 h-108 z M376 108 h96" />
+      <path d="M410 204 v30 M458 204 v22" />
+      {/* battery, fuse in the feed, earth */}
+      <path d="M524 240 h76 v38 h-76 z M540 240 v-8 M584 240 v-8" />
+      <path d="M540 232 v-14 h-58 v40 h-38 M444 252 h-30 v12 h30 z M414 258 h-126" />
+      <path d="M584 232 v-18 h34 v88 h-246 M288 270 h84 v44 M362 314 h20 M366 320 h12 M370 326 h4" />
+    </Drawing>
+  );
+}
+
+export const PLACES: Record<string, Spot> = {
+  pedal: { name: 'Pedal force', x: 64, y: 226, tx: 12, ty: 268, anchor: 'start', channel: 'input' },
+  output: { name: 'Master', x: 410, y: 238, tx: 422, ty: 232, anchor: 'start', channel: 'output' },
+  battery: { name: 'Battery', x: 562, y: 259, tx: 562, ty: 296, anchor: 'middle', channel: 'supply' },
+  feed: { name: 'Feed', x: 350, y: 258, tx: 350, ty: 248, anchor: 'middle', channel: 'supply' },
+  current: { name: 'In feed', x: 482, y: 234, tx: 494, ty: 212, anchor: 'start', channel: 'supply' },
+  earth: { name: 'Earth', x: 340, y: 270, tx: 340, ty: 290, anchor: 'middle', channel: 'supply' },
+  motor: { name: 'Motor', x: 318, y: 108, tx: 318, ty: 98, anchor: 'middle', channel: 'activation' },
+  sensor: { name: 'Sensor', x: 212, y: 228, tx: 222, ty: 232, anchor: 'start', channel: 'activation' },
+  'track-1': { name: 'Track 1', x: 176, y: 228, tx: 164, ty: 224, anchor: 'end', channel: 'activation' },
+  'track-2': { name: 'Track 2', x: 194, y: 220, tx: 164, ty: 240, anchor: 'end', channel: 'activation' },
+};
