@@ -1,5 +1,7 @@
 import type { Step } from '../../src/core/contract/steps';
 import { FAMILIES } from '../../src/core/families/registry';
+import type { MotorBoosterBenchProfile } from '../../src/core/families/motor-booster-bench';
+import type { MotorBoosterVehicleProfile } from '../../src/core/families/motor-booster-vehicle';
 import { Running } from '../../src/core/model/running';
 import type { BenchRoom } from './bench-top';
 import type { SetTo } from './vehicle';
@@ -13,9 +15,11 @@ const AT_ONCE_NPERS = 1e4;
 const AWAKE_S = 3;
 const HELD_S = 2;
 const RESTS_S = 5;
-/** It has begun to help where the pressure is there, Pa; and no more than the foot adds where it grows by less than this part of before. */
+/** It has begun to help where the pressure is there, Pa. */
 const BEGUN_PA = 3e4;
-const FLAT_PART = 0.5;
+/** Only the foot adds where it grows by less than twice what the foot alone would make; looked for from behind where it begins, N. */
+const FLAT = 2;
+const FROM_N = 16;
 const LOOK_N = 2;
 /** No foot presses harder, N. */
 const MOST_N = 600;
@@ -37,6 +41,9 @@ export function performOnMotor(
     new Running(family.motion!, parameters, room, family.ports.length),
     family.ports,
   );
+  const { unit, load } = family.typical as MotorBoosterBenchProfile | MotorBoosterVehicleProfile;
+  const bore_m = 'bore_m' in load ? load.bore_m : load.masterBore_m;
+  const foot_PaPerN = unit.pedalRatio / ((Math.PI / 4) * bore_m ** 2);
   const output = kind === 'electromechanical' ? 'output' : 'front';
   const shown: Record<string, number> = {};
   const press = (pedal_N: number, press_NPerS: number) => {
@@ -86,15 +93,16 @@ export function performOnMotor(
         continue;
       }
       case 'runoutPedal': {
-        press(held_N, SLOW_NPERS);
-        let [slope, before_Pa] = [0, bench.now(output)];
-        let at_N = held_N;
+        release();
+        // A gear that binds keeps some.
+        const from_Pa = bench.now(output) + BEGUN_PA;
+        press(FROM_N, SLOW_NPERS);
+        let [at_N, before_Pa] = [FROM_N, bench.now(output)];
         while (at_N < MOST_N) {
           bench.set({ pedal_N: at_N + LOOK_N, press_NPerS: SLOW_NPERS });
           bench.wait(0.5);
-          const grew = bench.now(output) - before_Pa;
-          if (slope > 0 && grew < FLAT_PART * slope) break;
-          slope = Math.max(slope, grew);
+          const grew_Pa = bench.now(output) - before_Pa;
+          if (before_Pa > from_Pa && grew_Pa < FLAT * foot_PaPerN * LOOK_N) break;
           before_Pa = bench.now(output);
           at_N += LOOK_N;
         }

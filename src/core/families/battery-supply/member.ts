@@ -16,7 +16,7 @@ const inputs = [
     id: 'volts_V',
     name: 'Battery, with nothing drawn',
     quantity: 'voltage',
-    from: { port: 'battery', as: 'source', until: 'source.battery', stays: true },
+    from: { port: 'battery', as: 'source', until: 'source.battery' },
   },
 ] as const satisfies readonly InputDescriptor[];
 

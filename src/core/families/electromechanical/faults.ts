@@ -5,7 +5,7 @@ import { grown, left } from '../severity';
 import { parameters } from './member';
 
 const moves = moving(parameters);
-const APART: readonly CautionId[] = ['high-current', 'spring-casing'];
+const APART: readonly CautionId[] = ['high-current', 'spring-casing', 'open-line'];
 const PLUGS: readonly CautionId[] = ['high-current', 'pierced-lead'];
 
 const MM = 1e-3;

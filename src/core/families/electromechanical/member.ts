@@ -1,4 +1,4 @@
-import { holdingPower_W } from '../../electric/feed';
+import { holdingPower_W, terminals_V } from '../../electric/feed';
 import { heldBy_A, motorOutput_N, motorRunout_N, type MotorBooster } from '../../electric/motor-booster';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
@@ -116,6 +116,34 @@ class Electromechanical implements Standing {
     return Math.min(p.limit_A, Math.sqrt(Math.max(0, left_W) / p.winding_Ohm));
   }
 
+  /** Most current in the motor that its feed can hold at all: what stands at where it switches off is enough for. */
+  private ultimately_A(nodes: Nodes): number {
+    const { p } = this;
+    const left_W = p.cutOff_V * Math.max(0, nodes.taken(FEED, p.cutOff_V)) - p.idle_W;
+    return Math.min(p.limit_A, Math.sqrt(Math.max(0, left_W) / p.winding_Ohm));
+  }
+
+  /** Volts at its control unit while the motor holds a force: its feed is a battery behind a resistance. */
+  private holding_V(motor_N: number, nodes: Nodes): number {
+    const { p } = this;
+    const [least_A, less_A] = [nodes.taken(FEED, p.cutOff_V), nodes.taken(FEED, p.cutOff_V + 1)];
+    const feed_Ohm = 1 / Math.max(1e-9, least_A - less_A);
+    const power_W = holdingPower_W(p, motor_N / p.perAmpere_N);
+    return Math.max(p.cutOff_V, terminals_V(p.cutOff_V + least_A * feed_Ohm, feed_Ohm, power_W) ?? 0);
+  }
+
+  /**
+   * Pedal force down to which it can be eased before the pressure falls, N: where what it would make there is less by twice the
+   * friction. That is 2F_f/g on the line of its map, and 2F_f where only the foot still adds. Handbook-models 8.8.
+   */
+  private falls_N(output_N: number, most_A: number): number {
+    const { p } = this;
+    const falls_N = output_N - 2 * p.friction_N;
+    const byMap_N = p.crack_N + (falls_N - p.jump_N) / p.gain;
+    const byFoot_N = falls_N + p.spring_N - (most_A > 0 ? Math.min(p.limit_N, p.perAmpere_N * most_A) : 0);
+    return Math.max(0, most_A > 0 ? Math.max(byMap_N, byFoot_N) : byFoot_N) / p.pedalRatio;
+  }
+
   brings(_terminal: number, efforts: ArrayLike<number>, nodes: Nodes): number {
     return this.holding(this.most_A(efforts[FEED]!, nodes)).output_N;
   }
@@ -129,12 +157,12 @@ class Electromechanical implements Standing {
     const [track1, track2] = tracksAt(p, nodes.taken(ROD, efforts[ROD]!));
     return [
       efforts[ROD]!,
-      motorRunout_N(booster, most_A) / p.pedalRatio,
+      isOn ? motorRunout_N(booster, this.ultimately_A(nodes)) / p.pedalRatio : 0,
       isOn ? at_V : 0,
       isOn ? current_A : 0,
       p.crack_N / p.pedalRatio,
       !wanted || wanted.has(STEP) ? this.step_s(efforts, nodes, isOn) : NaN,
-      Math.max(0, this.pedal_N - (2 * p.friction_N) / (p.gain * p.pedalRatio)),
+      this.falls_N(efforts[ROD]!, most_A),
       isOn ? p.sensor_V : 0,
       isOn ? track1 : 0,
       isOn ? track2 : 0,
@@ -157,7 +185,8 @@ class Electromechanical implements Standing {
     for (let i = 0; i < STEPS && aims_N > foot_N; i += 1) {
       const piece_N = (aims_N - foot_N) / STEPS;
       const to_m = nodes.taken(ROD, foot_N + (i + 1) * piece_N);
-      const speed_mPerS = speedOf_mPerS(p, (i + 0.5) * piece_N, efforts[FEED]!);
+      const motor_N = (i + 0.5) * piece_N;
+      const speed_mPerS = speedOf_mPerS(p, motor_N, this.holding_V(motor_N, nodes));
       passed_s += (to_m - from_m) / Math.max(LEAST_MPERS, speed_mPerS);
       from_m = to_m;
     }

@@ -16,9 +16,9 @@ const states = [
 /** How a booster of ordinary make answers; no verdict rests on these, and the steady end does not know them. */
 const RESPONSE = {
   /** The rod comes to where it belongs within this time, s. */
-  rod_s: 0.01,
+  rod_s: 0.005,
   /** Most that a soft load gives at rest, m/N. */
-  most_mPerN: 1e-3,
+  most_mPerN: 2e-4,
   /** A control unit on its last volts takes current back, and gives it again, so fast, A/(V·s). */
   limits_APerVs: 100,
   /** Within the last ampere it slows down. */
@@ -94,7 +94,7 @@ class ElectromechanicalMotion implements Moving {
     // What it goes up to, and what it stays at as it is eased off.
     const up_N = pushes ? motorOutput_N(p, input_N, most_A) : Math.max(0, foot_N - p.friction_N);
     const down_N = pushes ? up_N + 2 * p.friction_N : foot_N + p.friction_N;
-    const give = Math.min(RESPONSE.most_mPerN, rod.give(Math.max(rod.effort, up_N / 2)));
+    const give = Math.min(RESPONSE.most_mPerN, rod.give(rod.effort));
     const short_N = rod.effort < up_N ? up_N - rod.effort : rod.effort > down_N ? down_N - rod.effort : 0;
     // With nothing to do its spring brings it home through the free travel as well, where friction lets it.
     const home_N = up_N === 0 && rod.effort === 0 ? Math.min(0, down_N) : 0;

@@ -138,7 +138,7 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
     id: 'assist',
     title: 'Assist and current',
     instruction:
-      'Bring the pedal to each force, always upward, read, and let go between them: the motor is held for five seconds at the most. Then on up slowly to where only the foot still adds to it, and ease off from the last force to where the pressure first falls.',
+      'Bring the pedal to each force, always upward, read, and let go between them: the motor is held for five seconds at the most. Ease off from the last one to where the pressure first falls; then once more from nothing, slowly up to where only the foot still adds.',
     cautions: ['held-motor', 'bench-pressure'],
     state: at.on,
     needs: ['zeros'],
@@ -169,7 +169,7 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
         'assist.runout',
         'pedal',
         'runoutPedal',
-        'On up from there: read the force from which only the foot adds.',
+        'Once more slowly up from nothing: read the force from which only the foot adds.',
         BY_HAND,
       ),
     ],
