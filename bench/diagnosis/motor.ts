@@ -2,6 +2,7 @@ import type { Step } from '../../src/core/contract/steps';
 import { FAMILIES } from '../../src/core/families/registry';
 import type { MotorBoosterBenchProfile } from '../../src/core/families/motor-booster-bench';
 import type { MotorBoosterVehicleProfile } from '../../src/core/families/motor-booster-vehicle';
+import { AT_ONCE, inputVector, placeOf } from '../../src/core/model/vectors';
 import { Running } from '../../src/core/model/running';
 import type { BenchRoom } from './bench-top';
 import type { SetTo } from './vehicle';
@@ -44,6 +45,8 @@ export function performOnMotor(
   const { unit, load } = family.typical as MotorBoosterBenchProfile | MotorBoosterVehicleProfile;
   const bore_m = 'bore_m' in load ? load.bore_m : load.masterBore_m;
   const foot_PaPerN = unit.pedalRatio / ((Math.PI / 4) * bore_m ** 2);
+  const inputs = inputVector(family.inputs, { ...family.full(family.typical), ...room, ...AT_ONCE });
+  const returns_s = family.steady(parameters, inputs)[placeOf(family.readings, 'returns')]!;
   const output = kind === 'electromechanical' ? 'output' : 'front';
   const shown: Record<string, number> = {};
   const press = (pedal_N: number, press_NPerS: number) => {
@@ -121,6 +124,13 @@ export function performOnMotor(
         shown[item.id] = passed_s;
         continue;
       }
+      case 'track1Back':
+        release();
+        break;
+      case 'returns':
+        // Over a way that no pressure fills: by the spring's own sum.
+        shown[item.id] = returns_s;
+        continue;
       case 'load.sink':
         shown[item.id] = bench.now('travel') - travel_m;
         continue;

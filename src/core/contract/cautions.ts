@@ -69,7 +69,7 @@ export const CAUTIONS = {
   },
   'held-motor': {
     hazard: 'A motor that is held at its full force overheats in seconds.',
-    action: 'Hold it for five seconds at the most, let go at once, and leave a minute between.',
+    action: 'Hold it for five seconds at the most, let go at once, and let it cool before it is held again.',
   },
   'pierced-lead': {
     hazard: 'A pierced lead corrodes, and a pierced shield lets noise into the signal that brakes.',

@@ -5,6 +5,7 @@ import { reportContent } from './report';
 test.each([
   ['hydraulic-vehicle', 'belt-slips', 0.6, /what feeds it does not meet its limits/],
   ['motor-pump-booster', 'feed-poor', 1, /what feeds it does not meet its limits/],
+  ['electromechanical', 'feed-poor', 0.8, /what feeds it does not meet its limits/],
   ['vacuum-vehicle', 'timing', 1, /that vacuum falls short/],
 ] as const)(
   '%s with “%s” at %d: the report says what falls short, and speaks of vacuum only where there is some',
@@ -22,6 +23,8 @@ test.each([
   'motor-pump-vehicle',
   'motor-pump-booster',
   'stored-pressure-vehicle',
+  'electromechanical',
+  'electromechanical-vehicle',
 ] as const)('%s as made fails nowhere', (kind) => {
   const { bench, truthWith } = benchOf(kind);
   const { results } = bench(truthWith());

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import type { MemberFolder, Port } from '../contract/family';
+import { SHOWN_BY_UNIT, type MemberFolder, type Port } from '../contract/family';
 import type { Member } from '../model/member';
 import type { Motion } from '../model/motion';
 import { benchMaster } from './bench-members';
-import { UNTESTED } from './part-kinds';
+import { line, UNTESTED } from './part-kinds';
 import { amount, identityFields } from './profile-fields';
 
 const benchMasterProfile = z.strictObject({
@@ -30,6 +30,7 @@ export const benchMasterFolder: MemberFolder<BenchMasterProfile> = {
     stiffness_m3PerPa: 1e-12,
   },
   ...UNTESTED,
+  parts: [line('bench-line', 'Line of the bench’s master cylinder', [SHOWN_BY_UNIT.pressure], ['output'])],
 };
 
 /** The same with a true gauge on one of a bench's ports. */

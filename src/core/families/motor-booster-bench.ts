@@ -2,6 +2,7 @@ import type { Port } from '../contract/family';
 import type { FluidKind } from '../fluid/kinds';
 import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
 import {
+  asRead,
   batterySupply,
   member as supply,
   motionOn as supplyOn,
@@ -30,7 +31,7 @@ export interface MotorBoosterBenchProfile extends AssemblyProfile<
 /** Where a booster with a motor and what feeds it are read. */
 export const MOTOR_PORTS = [
   { id: 'battery', name: 'Battery', short: 'Batt', quantity: 'voltage', ink: 'supply' },
-  { id: 'feed', name: 'Lost in the feed', short: 'Feed', quantity: 'voltage', ink: 'supply', optional: true },
+  { id: 'drop', name: 'Lost in the feed', short: 'Feed', quantity: 'voltage', ink: 'supply', optional: true },
   {
     id: 'earth',
     name: 'Lost in the earth',
@@ -52,6 +53,14 @@ export const MOTOR_PORTS = [
     name: 'Current in the motor',
     short: 'Motor',
     quantity: 'current',
+    ink: 'activation',
+    optional: true,
+  },
+  {
+    id: 'plug',
+    name: 'At the plug of the booster',
+    short: 'Plug',
+    quantity: 'voltage',
     ink: 'activation',
     optional: true,
   },
@@ -103,6 +112,10 @@ export const motorBoosted = {
   }) => ({
     pedal_N: applied_N(unit),
     volts_V: source.battery_V,
+    // With no meter on the feed.
+    drop_V: 0,
+    earth_V: 0,
+    held_A: 0,
   }),
 } as const;
 
@@ -179,10 +192,11 @@ export const motorBoosterBench = assemblyOf<
   load: benchMasterFolder,
   members: {
     source: { ...supply, motion: supplyOn(PORTS) },
+    asRead,
     unit: { ...booster, motion: boosterOn(PORTS) },
     load: benchMasterOn(PORTS, 'output'),
   },
   loadOf: ({ load }) => load,
   ...motorBoosted,
-  excused: { supply: ['runout', 'step'], load: [] },
+  excused: { supply: [], load: [] },
 });

@@ -1,6 +1,7 @@
 import type { Port } from '../contract/family';
 import { assemblyOf, type AssemblyProfile } from './assembly';
 import {
+  asRead,
   batterySupply,
   member as supply,
   motionOn as supplyOn,
@@ -71,6 +72,7 @@ export const motorBoosterVehicle = assemblyOf<
   load: wheelBrakes,
   members: {
     source: { ...supply, motion: supplyOn(PORTS) },
+    asRead,
     unit: { ...booster, motion: boosterOn(PORTS) },
     load: brakes,
   },
@@ -78,5 +80,5 @@ export const motorBoosterVehicle = assemblyOf<
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   ...motorBoosted,
   withoutPower: ({ load }, whole, full) => byFoot({ stop: load.stop, valve: load, whole, powered: full }),
-  excused: { supply: ['runout', 'step'], load: [] },
+  excused: { supply: [], load: [] },
 });

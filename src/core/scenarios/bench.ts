@@ -96,7 +96,8 @@ const pumped = {
 /** What reads a feed, a motor and a sensor. */
 const electric = {
   battery: [pumped.battery],
-  feed: [meter('U-3', 'feed', 'voltage', 5, 0.001, 0.1)],
+  drop: [pumped.drop],
+  plug: [meter('U-3', 'plug', 'voltage', 20, 0.01, 0.1)],
   earth: [meter('U-4', 'earth', 'voltage', 5, 0.001, 0.1)],
   current: [pumped.clamp],
   motor: [meter('I-2', 'motor', 'current', 100, 0.1, 0.5)],

@@ -166,7 +166,8 @@ describe('the stand-in and its reader', () => {
       ...['G-11', 'G-12', 'G-21', 'G-22', 'V-31', 'V-41', 'L-51'],
       ...['P-71', 'P-72', 'F-73', 'V-75'],
       ...['A-81', 'A-82', 'C-83', 'C-84', 'C-85', 'R-86', 'T-87', 'A-91', 'U-92', 'I-93', 'U-94', 'T-95'],
-      ...['S-97', 'Q-98', 'P-101', 'P-102', 'A-103', 'N-106', 'travel', 'gap', 'left', 'right'],
+      ...['S-97', 'Q-98', 'P-101', 'P-102', 'A-103', 'N-106', 'U-109', 'U-115', 'I-110', 'U-111', 'U-112', 'U-113'],
+      ...['travel', 'gap', 'left', 'right'],
     ]);
     expect(Math.abs(Number(one))).toBeLessThan(1);
     expect(all!.split(',')).toHaveLength(TYPICAL_BENCH.gauges.length);

@@ -62,6 +62,12 @@ export const TYPICAL_BENCH: SimUnit = {
     gauge('P-102', 'rear', 'pressure', 160 * BAR, 0.05 * BAR),
     gauge('A-103', 'ram', 'pressure', 250 * BAR, 0.1 * BAR),
     gauge('N-106', 'speed', 'rotation', 100, 0.02),
+    gauge('U-109', 'earth', 'voltage', 5, 1e-3),
+    gauge('U-115', 'plug', 'voltage', 20, 5e-3),
+    gauge('I-110', 'motor', 'current', 100, 0.05),
+    gauge('U-111', 'sensor', 'voltage', 10, 2e-3),
+    gauge('U-112', 'track-1', 'voltage', 10, 2e-3),
+    gauge('U-113', 'track-2', 'voltage', 10, 2e-3),
     // What is read by eye, called as its place is: no gauge of the shelf, so that it is looked at and typed.
     gauge('travel', 'travel', 'travel', 0.3, 5e-4),
     gauge('gap', 'gap', 'travel', 0.025, 2e-5),

@@ -341,6 +341,28 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: null,
   },
+  {
+    job: job(
+      'GF-0441',
+      'tollanMotor',
+      'Night cart 3',
+      'Brakes stay on a little after every stop, and the pedal is heavy with the key off.',
+      2,
+    ),
+    daysAgo: 0,
+    bench: { seed: 110, fault: ['gear-binds', 0.5], until: 'assist.2.input' },
+  },
+  {
+    job: job(
+      'GF-0442',
+      'nightCart',
+      'Night cart 1',
+      'Half way down the pedal goes hard, worst on a cold morning. A lamp came on once.',
+      1,
+    ),
+    daysAgo: 0,
+    bench: { seed: 111, fault: ['feed-poor', 0.8] },
+  },
   // A shuttle that comes every half a year: its gas goes slowly, and the history says when it will be too low.
   ...(
     [

@@ -1,5 +1,7 @@
 import type { HydraulicBenchProfile } from '@/core/families/hydraulic-bench';
 import type { HydraulicVehicleProfile } from '@/core/families/hydraulic-vehicle';
+import type { MotorBoosterBenchProfile } from '@/core/families/motor-booster-bench';
+import type { MotorBoosterVehicleProfile } from '@/core/families/motor-booster-vehicle';
 import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
 import type { MotorPumpVehicleProfile } from '@/core/families/motor-pump-vehicle';
 import type { PedalValveProfile } from '@/core/families/pedal-valve/index';
@@ -18,6 +20,8 @@ const bars = (...values: number[]) => values.map((value) => value * BAR);
 const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
 const motorPumpVehicle = FAMILIES['motor-pump-vehicle'].typical as MotorPumpVehicleProfile;
+const motorBooster = FAMILIES.electromechanical.typical as MotorBoosterBenchProfile;
+const motorVehicle = FAMILIES['electromechanical-vehicle'].typical as MotorBoosterVehicleProfile;
 const hydraulicBooster = FAMILIES['hydraulic-booster'].typical as HydraulicBenchProfile;
 const hydraulicVehicle = FAMILIES['hydraulic-vehicle'].typical as HydraulicVehicleProfile;
 const storedPressure = FAMILIES['stored-pressure-vehicle'].typical as StoredPressureVehicleProfile;
@@ -357,12 +361,34 @@ export const profiles = {
     unit: { name: 'Esk & Moor Single 9' },
     load: { name: 'Esk & Moor van brakes' },
   }),
+  tollanMotor: {
+    ...motorBooster,
+    name: 'Tollan MB-2 on the bench',
+    maker: 'Tollan',
+    source: { ...motorBooster.source, name: 'Battery of the bench', own_Ohm: 0.006 },
+    unit: { ...motorBooster.unit, name: 'Tollan MB-2', pedalRatio: 3.4, gain: 5.2, friction_N: 55 },
+  },
+  nightCart: {
+    ...motorVehicle,
+    name: 'Tollan Night Cart',
+    maker: 'Tollan',
+    source: { ...motorVehicle.source, name: 'Tollan cart battery' },
+    unit: { ...motorVehicle.unit, name: 'Tollan MB-2', pedalRatio: 3.4, gain: 5.2, friction_N: 55 },
+    load: {
+      ...motorVehicle.load,
+      name: 'Tollan cart brakes',
+      masterBore_m: 0.0238,
+      stop: stopOf(2100, 240, 120),
+    },
+  },
   tollanSingle: { ...van.unit, name: 'Tollan Single 8', maker: 'Tollan' },
 } satisfies Record<
   string,
   | RemoteVacuumProfile
   | RodServoProfile
   | PedalValveProfile
+  | MotorBoosterBenchProfile
+  | MotorBoosterVehicleProfile
   | MotorPumpBenchProfile
   | HydraulicBenchProfile
   | HydraulicVehicleProfile

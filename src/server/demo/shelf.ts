@@ -258,6 +258,20 @@ export const instruments: Instrument[] = [
       { quantity: 'duration', fluid: null },
     ),
   ),
+  // For boosters with a motor: what is lost in the earth, the motor’s current, the sensor of the pedal, and a stamp.
+  ...(
+    [
+      ['U-109', 'Voltmeter along the earth', 'earth', 5, 0.001, 0.1, 'voltage'],
+      ['I-110', 'Clamp on the motor', 'motor', 100, 0.1, 0.5, 'current'],
+      ['U-111', 'Break-out lead: supply of the sensor', 'sensor', 10, 0.005, 0.1, 'voltage'],
+      ['U-112', 'Break-out lead: track 1', 'track-1', 10, 0.005, 0.1, 'voltage'],
+      ['U-113', 'Break-out lead: track 2', 'track-2', 10, 0.005, 0.1, 'voltage'],
+      ['U-115', 'Voltmeter at the plug', 'plug', 20, 0.01, 0.1, 'voltage'],
+      ['W-114', 'Recorder of a stamp', 'step-clock', 60, 0.001, 0.005, 'duration'],
+    ] as const
+  ).map(([tag, name, port, most, step, percent, quantity]) =>
+    gauge(tag, name, port, most, step, { kind: 'percent-of-span', percent }, { quantity, fluid: null }),
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',

@@ -33,8 +33,9 @@ export function ElectromechanicalVehicleDrawing(props: SchematicProps) {
 export const PLACES: Record<string, Spot> = {
   ...WHEEL_PLACES,
   battery: { name: 'Battery', x: 427, y: 35, tx: 478, ty: 40, anchor: 'start', channel: 'supply' },
-  feed: { name: 'Feed', x: 336, y: 72, tx: 336, ty: 62, anchor: 'middle', channel: 'supply' },
+  drop: { name: 'Feed', x: 336, y: 72, tx: 336, ty: 62, anchor: 'middle', channel: 'supply' },
   current: { name: 'In feed', x: 400, y: 66, tx: 410, ty: 72, anchor: 'start', channel: 'supply' },
+  plug: { name: 'Plug', x: 290, y: 72, tx: 294, ty: 50, anchor: 'middle', channel: 'activation' },
   earth: { name: 'Earth', x: 300, y: 96, tx: 314, ty: 100, anchor: 'start', channel: 'supply' },
   motor: { name: 'Motor', x: 215, y: 102, tx: 226, ty: 106, anchor: 'start', channel: 'activation' },
   sensor: { name: 'Sensor', x: 180, y: 178, tx: 180, ty: 250, anchor: 'middle', channel: 'activation' },

@@ -61,7 +61,7 @@ export const looks: readonly Look[] = [{ item: 'hot-connector', falseAlarm: 0.02
 const DRIVEN = [SHOWN_BY_UNIT.travel, SHOWN_BY_UNIT.pressure, SHOWN_BY_LOAD.pressure];
 
 export const parts: readonly Part[] = [
-  part('feed', 'Cable, fuse and plug of the feed', ['feeds', ...DRIVEN], []),
-  part('earth', 'Earth of the booster', ['feeds', ...DRIVEN], []),
-  part('battery', 'Battery', ['volts', ...DRIVEN], []),
+  part('feed', 'Cable, fuse and plug of the feed', ['feeds', 'hold', ...DRIVEN], []),
+  part('earth', 'Earth of the booster', ['feeds', 'hold', ...DRIVEN], []),
+  part('battery', 'Battery', ['volts', 'hold', ...DRIVEN], []),
 ];

@@ -5,7 +5,7 @@ import { keeps, results } from './rules';
 import { steps } from './steps';
 import { typical } from './typical';
 
-export { member } from './member';
+export { asRead, member } from './member';
 export { motionOn } from './motion';
 export type { BatterySupplyProfile };
 

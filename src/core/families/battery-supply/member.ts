@@ -25,11 +25,14 @@ const HELD = { SI: 0.02 } as const;
 
 const readings = [
   { id: 'battery', name: 'Battery, with nothing drawn', quantity: 'voltage' },
-  { id: 'held', name: 'Battery while the motor holds', quantity: 'voltage', apart: HELD },
   { id: 'feed', name: 'Lost in the feed', quantity: 'voltage', apart: HELD },
   { id: 'earth', name: 'Lost in the earth', quantity: 'voltage', apart: HELD },
   { id: 'current', name: 'Current in the feed', quantity: 'current', apart: { part: 0.02 } },
 ] as const;
+
+const [FEED, EARTH] = (['feed_Ohm', 'earth_Ohm'] as const).map((id) =>
+  parameters.findIndex((one) => one.id === id),
+) as [number, number];
 
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
@@ -64,16 +67,10 @@ class BatterySupply implements Standing {
   }
 
   read(efforts: ArrayLike<number>): number[] {
-    const { p, volts_V } = this;
+    const { p } = this;
     const at_V = efforts[0]!;
     const current_A = Number.isNaN(at_V) ? 0 : Math.max(0, this.through(0, at_V));
-    return [
-      p.battery_V,
-      volts_V - current_A * p.own_Ohm,
-      current_A * p.feed_Ohm,
-      current_A * p.earth_Ohm,
-      current_A,
-    ];
+    return [p.battery_V, current_A * p.feed_Ohm, current_A * p.earth_Ohm, current_A];
   }
 }
 
@@ -98,6 +95,49 @@ function healthy({ battery_V, own_Ohm, feed_Ohm, earth_Ohm, limits }: BatterySup
     },
   );
 }
+
+/** Below this nothing is told of a resistance by what is lost over it, A. */
+const TELLS_A = 1;
+
+/**
+ * The same as meters tell it that were read while the motor held: what feed and earth lost there, by the current that went through both.
+ * Until they are read they are what healthy ones are.
+ */
+export const asRead: Member<BatterySupplyProfile> = {
+  parameters,
+  inputs: [
+    ...inputs,
+    {
+      id: 'drop_V',
+      name: 'Lost in the feed under load',
+      quantity: 'voltage',
+      from: { port: 'drop', as: 'source', until: 'source.feed' },
+    },
+    {
+      id: 'earth_V',
+      name: 'Lost in the earth under load',
+      quantity: 'voltage',
+      from: { port: 'earth', as: 'source', until: 'source.earth' },
+    },
+    {
+      id: 'held_A',
+      name: 'Current in the feed under load',
+      quantity: 'current',
+      from: { port: 'current', as: 'source', until: 'source.current' },
+    },
+  ],
+  readings,
+  fedBy: [],
+  feeds: [{ id: 'feed', name: 'Feed of the motor', coupling: 'electric' }],
+  healthy,
+  with: (vector, [volts_V = 0, drop_V = 0, earth_V = 0, held_A = 0]) => {
+    const read =
+      held_A > TELLS_A
+        ? vector.with(FEED, Math.max(0, drop_V) / held_A).with(EARTH, Math.max(0, earth_V) / held_A)
+        : vector;
+    return new BatterySupply(read, Math.max(0, volts_V));
+  },
+};
 
 /** A supply to be joined to what draws from it. */
 export const member: Member<BatterySupplyProfile> = {

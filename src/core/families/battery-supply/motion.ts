@@ -27,8 +27,9 @@ export const motionOn = (ports: readonly Port[]): Motion => ({
       shown: (y, _instant, shown) => {
         const current_A = y[from]!;
         shown[at.battery!] = p.battery_V - current_A * p.own_Ohm;
-        shown[at.feed!] = current_A * p.feed_Ohm;
+        shown[at.drop!] = current_A * p.feed_Ohm;
         shown[at.earth!] = current_A * p.earth_Ohm;
+        shown[at.plug!] = feed.effort;
         shown[at.current!] = current_A;
       },
     };

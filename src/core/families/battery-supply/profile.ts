@@ -9,6 +9,7 @@ export const batterySupplyProfile = z.strictObject({
   own_Ohm: amount('Resistance of the battery', 'resistance', 0, 0.5),
   feed_Ohm: amount('Resistance of the feed', 'resistance', 0, 0.5),
   earth_Ohm: amount('Resistance of the earth', 'resistance', 0, 0.5),
+  hold_N: amount('Pedal force under which feed and earth are read', 'force', 50, 600),
   limits: z
     .strictObject({
       battery_V: limit('Battery, either way', 'voltage', 0.1, 5),

@@ -3,8 +3,13 @@ import type { Rig } from '../../contract/run-context';
 import { look, readingOn } from '../bench-items';
 import type { BatterySupplyProfile } from './profile';
 
-/** Tests of a battery, a feed and an earth that need nobody at the pedal. Handbook-models 8.8, 11. */
-export function steps(_profile: BatterySupplyProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
+/** Tests of a battery, a feed and an earth. Handbook-models 8.8: five minutes for the volts under load. */
+export function steps({ hold_N }: BatterySupplyProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
+  const during = (name: string, port: string, measures: string, prompt: string) =>
+    readingOn(at.ports, `hold.${name}`, port, measures, prompt, {
+      target_Pa: hold_N,
+      inputFrom: 'hold.input',
+    });
   return [
     {
       phase: 'look',
@@ -51,6 +56,40 @@ export function steps(_profile: BatterySupplyProfile, _rig: Rig, at: TestedAt): 
             'source.battery',
             'Nothing drawn: read the battery at its posts.',
           ),
+        ],
+      },
+    },
+    {
+      phase: 'supply',
+      step: {
+        id: 'hold',
+        title: 'Volts under load',
+        instruction:
+          'Meters on hold, one across the feed, one across the earth. Bring the pedal to the force, read within five seconds, and let go at once; then feel plug, fuse and earth.',
+        cautions: ['held-motor', 'bench-pressure'],
+        state: at.on,
+        needs: ['volts'],
+        leaves: { input: 'released' },
+        attended_s: 300,
+        items: [
+          readingOn(
+            at.ports,
+            'hold.input',
+            'pedal',
+            'input',
+            'Bring the pedal to this force, always upward, and read it.',
+            {
+              target_Pa: hold_N,
+            },
+          ),
+          during('plug', 'plug', 'terminals', 'Held: read the volts at the plug of the booster.'),
+          during('feed', 'drop', 'source.feed', 'Read the volts lost between battery and booster.'),
+          during('earth', 'earth', 'source.earth', 'Read the volts lost between booster and earth.'),
+          during('current', 'current', 'source.current', 'Read the current in the feed.'),
+          look('hot-connector', 'Plug, fuse and earth', 'Plug, fuse and earth cool to the hand?', 'Cool', [
+            'hot',
+            'One is hot',
+          ]),
         ],
       },
     },

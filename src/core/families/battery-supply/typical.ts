@@ -12,6 +12,7 @@ export const typical: BatterySupplyProfile = {
   own_Ohm: 0.008,
   feed_Ohm: 0.008,
   earth_Ohm: 0.004,
+  hold_N: 220,
   limits: {
     battery_V: typically(0.4),
     feed_V: typically(0.25),

@@ -23,6 +23,6 @@ export const electromechanical: MemberFolder<ElectromechanicalProfile> = {
   keeps,
   results,
   parts,
-  shows: { travel: ['tracks', 'step'], pressure: ['hold', 'assist', 'unpowered', 'step'] },
+  shows: { travel: ['tracks', 'step'], pressure: ['assist', 'unpowered', 'step'] },
   leakPoints: [],
 };

@@ -23,6 +23,7 @@ export const parameters = [
   { id: 'stall_N', name: 'Force at which the motor stands', quantity: 'force' },
   { id: 'free_mPerS', name: 'Speed with nothing to push', quantity: 'rodSpeed' },
   { id: 'usual_V', name: 'Its usual voltage', quantity: 'voltage' },
+  { id: 'mass_kg', name: 'Mass of rod and gear', quantity: 'mass' },
   { id: 'full_m', name: 'Full way of its sensor', quantity: 'travel' },
   { id: 'sensor_V', name: 'Supply of its sensor', quantity: 'voltage' },
   { id: 'magnet_m', name: 'Magnet of the sensor, displaced', quantity: 'travel' },
@@ -37,7 +38,7 @@ const inputs = [
 const readings = [
   { id: 'output', name: 'Force of the pushrod', quantity: 'force' },
   { id: 'runoutPedal', name: 'Pedal force at runout', quantity: 'force', apart: { SI: 3, part: 0.01 } },
-  { id: 'terminals', name: 'At its control unit', quantity: 'voltage' },
+  { id: 'terminals', name: 'At its plug', quantity: 'voltage', apart: { SI: 0.02 } },
   { id: 'current', name: 'Current in the motor', quantity: 'current' },
   { id: 'crackPedal', name: 'Pedal force at which it begins to help', quantity: 'force', apart: { SI: 1 } },
   {
@@ -47,9 +48,16 @@ const readings = [
     apart: { SI: 0.005 },
   },
   { id: 'falls', name: 'Pedal force at which the pressure first falls', quantity: 'force', apart: { SI: 2 } },
+  {
+    id: 'returns',
+    name: 'Back at rest, let go from its full way',
+    quantity: 'duration',
+    apart: { SI: 0.005 },
+  },
   { id: 'sensorSupply', name: 'Supply of the sensor', quantity: 'voltage' },
   { id: 'track1', name: 'Track 1', quantity: 'voltage' },
   { id: 'track2', name: 'Track 2', quantity: 'voltage' },
+  { id: 'track1Back', name: 'Track 1 as the pedal is let go', quantity: 'voltage' },
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
@@ -144,6 +152,13 @@ class Electromechanical implements Standing {
     return Math.max(0, most_A > 0 ? Math.max(byMap_N, byFoot_N) : byFoot_N) / p.pedalRatio;
   }
 
+  /** Time in which its spring alone brings it back over its full way, against friction: √(2·m·x/(F_s − F_f)), from m·v̇ = F_s − F_f. */
+  private get returns_s(): number {
+    const { mass_kg, full_m, spring_N, friction_N } = this.p;
+    const left_N = spring_N - friction_N;
+    return left_N > 0 ? Math.min(LONGEST_S, Math.sqrt((2 * mass_kg * full_m) / left_N)) : LONGEST_S;
+  }
+
   brings(_terminal: number, efforts: ArrayLike<number>, nodes: Nodes): number {
     return this.holding(this.most_A(efforts[FEED]!, nodes)).output_N;
   }
@@ -163,9 +178,11 @@ class Electromechanical implements Standing {
       p.crack_N / p.pedalRatio,
       !wanted || wanted.has(STEP) ? this.step_s(efforts, nodes, isOn) : NaN,
       this.falls_N(efforts[ROD]!, most_A),
+      this.returns_s,
       isOn ? p.sensor_V : 0,
       isOn ? track1 : 0,
       isOn ? track2 : 0,
+      isOn ? tracksAt(p, nodes.taken(ROD, Math.max(0, p.friction_N - p.spring_N)))[0] : 0,
     ];
   }
 
@@ -199,7 +216,7 @@ export const STEP_PART = 0.9;
 /** The way of the rod is taken in so many pieces, by the force. */
 const STEPS = 60;
 const LEAST_MPERS = 1e-4;
-/** Nobody waits longer for a pressure behind a stamp, s. */
+/** Nobody waits longer for a pressure behind a stamp, nor for a pedal to come back, s. */
 const LONGEST_S = 5;
 
 /** How fast the rod goes at a force of the motor, m/s: less the more it pushes, and all the less on fewer volts. Handbook-models 8.8. */
@@ -242,7 +259,7 @@ function healthy(profile: ElectromechanicalProfile) {
     {
       gain: limits.output_fraction.value * values.gain,
       crack_N: CRACK_PART * values.crack_N,
-      friction_N: limits.unpowered_fraction.value * values.friction_N,
+      friction_N: limits.friction_fraction.value * values.friction_N,
       perAmpere_N: limits.current_fraction.value * values.perAmpere_N,
       free_mPerS: MOTOR_PART * values.free_mPerS,
       magnet_m: limits.rest_m.value / 2,

@@ -29,15 +29,17 @@ export const electromechanicalProfile = z
     stall_N: amount('Force at which the motor stands, at its usual voltage', 'force', 500, 30_000),
     free_mPerS: amount('Speed with nothing to push, at its usual voltage', 'rodSpeed', 0.02, 2),
     usual_V: amount('Its usual voltage', 'voltage', 6, 60),
+    mass_kg: amount('Mass of rod and gear', 'mass', 0.1, 20),
     full_m: amount('Full way of its sensor', 'travel', 5 * MM, 0.1),
     sensor_V: amount('Supply of its sensor', 'voltage', 3, 15),
     assist_N: powerFields.assist_N,
     limits: z
       .strictObject({
         output_fraction: limit('Output at a force, either way', 'percent', 0.005, 0.3),
-        unpowered_fraction: limit('Output with the power off, either way', 'percent', 0.01, 0.5),
+        friction_fraction: limit('Friction of gear and seals, either way', 'percent', 0.01, 0.9),
         current_fraction: limit('Current at a force, either way', 'percent', 0.01, 0.5),
         step_s: limit('Pressure there after a stamp, at most', 'duration', 0.02, 2),
+        returns_s: limit('Back at rest, at most', 'duration', 0.02, 3),
         rest_m: limit('Sensor at rest, either way', 'travel', 0.05 * MM, 3 * MM),
         sum_V: limit('Sum of the tracks against their supply', 'voltage', 0.02, 0.5),
       })

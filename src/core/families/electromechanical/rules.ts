@@ -10,13 +10,16 @@ type Profile = ElectromechanicalProfile;
 export const keeps: Keeps<Profile>['readings'] = {
   'load.pressure': { to: 'band', says: ({ limits }) => [limits.output_fraction] },
   current: { to: 'band', says: ({ limits }) => [limits.current_fraction] },
-  crackPedal: { to: 'band', says: ({ limits }) => [limits.output_fraction] },
-  falls: { to: 'band', says: ({ limits }) => [limits.unpowered_fraction] },
+  // So light that no gauge of feet tells it well.
+  crackPedal: { to: 'noted' },
+  falls: { to: 'band', says: ({ limits }) => [limits.friction_fraction] },
   runoutPedal: { to: 'band', says: ({ limits }) => [limits.output_fraction] },
   step: { to: 'at-most', limit: ({ limits }) => limits.step_s },
+  returns: { to: 'at-most', limit: ({ limits }) => limits.returns_s },
   sensorSupply: { to: 'noted' },
   track1: { to: 'band', says: ({ limits }) => [limits.rest_m] },
   track2: { to: 'band', says: ({ limits }) => [limits.rest_m] },
+  track1Back: { to: 'band', says: ({ limits }) => [limits.rest_m] },
 };
 
 const NO_SUPPLY = sentence('The sensor has no supply: its tracks tell nothing.');
@@ -64,7 +67,9 @@ export function results(profile: Profile): ResultRule[] {
     sumOf(profile, 'sum-pressed', 'Sum of the tracks, pressed', 'pressed'),
     byItem('track-1', 'tracks.pressed.1', 'Track 1, pressed'),
     byItem('track-2', 'tracks.pressed.2', 'Track 2, pressed'),
+    byItem('track-back', 'tracks.back', 'Track 1, let go again'),
     byItem('unpowered', 'unpowered.pressure', 'Pressure without power'),
+    byItem('returns-time', 'unpowered.returns', 'Back at rest'),
     byItem('crack', 'assist.crack', 'Begins to help'),
     ...profile.assist_N.flatMap((_, i) => [
       byItem(`assist.${i + 1}`, `assist.${i + 1}.pressure`, `Pressure at force ${i + 1}`),

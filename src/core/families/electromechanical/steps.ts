@@ -9,12 +9,14 @@ import type { ElectromechanicalProfile } from './profile';
 /** Where only a meter or an eye tells the moment. */
 const BY_HAND = { moment: 'by-hand' } as const;
 
-type Measured = ReadingId | 'input' | 'load.pressure' | `source.${'held' | 'feed' | 'earth' | 'current'}`;
+type Measured = ReadingId | 'input' | 'load.pressure';
 
 /** Tests of an electromechanical booster, in the order of handbook-models 8.8, with its minutes. */
 export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
   const { assist_N } = profile;
   const heavy_N = applied_N(profile);
+  /** Without power: light enough that a gauge of low range reads it. */
+  const alone_N = assist_N[1]!;
   const read = (
     id: string,
     port: string,
@@ -57,42 +59,6 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
       ]),
     ],
   };
-  const hold: Step = {
-    id: 'hold',
-    title: 'Volts under load',
-    instruction:
-      'Meters on hold, one across the feed, one across the earth. Bring the pedal to the force, read within five seconds, and let go at once; then feel plug, fuse and earth.',
-    cautions: ['held-motor', 'bench-pressure'],
-    state: at.on,
-    needs: ['volts'],
-    leaves: { input: 'released' },
-    attended_s: 300,
-    items: [
-      pressing('hold', heavy_N),
-      during('hold', 'battery', 'battery', 'source.held', 'Held: read the battery at its posts.', heavy_N),
-      during(
-        'hold',
-        'feed',
-        'feed',
-        'source.feed',
-        'Read the volts lost between battery and booster.',
-        heavy_N,
-      ),
-      during(
-        'hold',
-        'earth',
-        'earth',
-        'source.earth',
-        'Read the volts lost between booster and earth.',
-        heavy_N,
-      ),
-      during('hold', 'current', 'current', 'source.current', 'Read the current in the feed.', heavy_N),
-      look('hot-connector', 'Plug, fuse and earth', 'Plug, fuse and earth cool to the hand?', 'Cool', [
-        'hot',
-        'One is hot',
-      ]),
-    ],
-  };
   const tracks: Step = {
     id: 'tracks',
     title: 'Tracks of the pedal’s sensor',
@@ -110,6 +76,7 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
       pressing('tracks', assist_N[0]!),
       during('tracks', 'pressed.1', 'track-1', 'track1', 'Pressed: read track 1.', assist_N[0]!),
       during('tracks', 'pressed.2', 'track-2', 'track2', 'Pressed: read track 2.', assist_N[0]!),
+      read('tracks.back', 'track-1', 'track1Back', 'Let go, and wait a moment: read track 1 again.', BY_HAND),
     ],
   };
   const unpowered: Step = {
@@ -123,8 +90,15 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
     leaves: { input: 'released' },
     attended_s: 240,
     items: [
-      pressing('unpowered', heavy_N),
-      pressure('unpowered', heavy_N),
+      pressing('unpowered', alone_N),
+      pressure('unpowered', alone_N),
+      read(
+        'unpowered.returns',
+        'step-clock',
+        'returns',
+        'Pressed all the way and let go at once: read the time until it is back.',
+        BY_HAND,
+      ),
       look(
         'returns',
         'Pedal back at rest',
@@ -208,8 +182,7 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
   };
   return [
     { phase: 'look', step: codes },
-    // The battery is read before.
-    ...[hold, tracks, unpowered, assist, step].map((one): PhasedStep => ({ phase: 'unit', step: one })),
+    ...[tracks, unpowered, assist, step].map((one): PhasedStep => ({ phase: 'unit', step: one })),
     { phase: 'after', step: after },
   ];
 }
