@@ -4,7 +4,7 @@ import { POWER_COMMAND, type PumpHands } from '../bench-hands';
 import { allOf_Ohm, named } from './member';
 
 /** A feed answers a change of current within this time, s: no verdict rests on it, and the steady end does not know it. */
-const FEED_S = 0.01;
+const FEED_S = 0.002;
 
 /** A battery with feed and earth over time: its current follows what the control unit takes. */
 export const motionOn = (ports: readonly Port[]): Motion => ({

@@ -146,10 +146,18 @@ class Electromechanical implements Standing {
    */
   private falls_N(output_N: number, most_A: number): number {
     const { p } = this;
+    // The foot alone: it holds against spring and friction, and friction holds it then.
+    if (most_A <= 0) return Math.max(0, output_N + p.spring_N - p.friction_N) / p.pedalRatio;
     const falls_N = output_N - 2 * p.friction_N;
     const byMap_N = p.crack_N + (falls_N - p.jump_N) / p.gain;
-    const byFoot_N = falls_N + p.spring_N - (most_A > 0 ? Math.min(p.limit_N, p.perAmpere_N * most_A) : 0);
-    return Math.max(0, most_A > 0 ? Math.max(byMap_N, byFoot_N) : byFoot_N) / p.pedalRatio;
+    const byFoot_N = falls_N + p.spring_N - Math.min(p.limit_N, p.perAmpere_N * most_A);
+    return Math.max(0, byMap_N, byFoot_N) / p.pedalRatio;
+  }
+
+  /** Pedal force from which the foot alone makes pressure, N. */
+  private get alone_N(): number {
+    const { spring_N, friction_N, pedalRatio } = this.p;
+    return (spring_N + friction_N) / pedalRatio;
   }
 
   /** Time in which its spring alone brings it back over its full way, against friction: √(2·m·x/(F_s − F_f)), from m·v̇ = F_s − F_f. */
@@ -172,10 +180,10 @@ class Electromechanical implements Standing {
     const [track1, track2] = tracksAt(p, nodes.taken(ROD, efforts[ROD]!));
     return [
       efforts[ROD]!,
-      isOn ? motorRunout_N(booster, this.ultimately_A(nodes)) / p.pedalRatio : 0,
+      isOn ? motorRunout_N(booster, this.ultimately_A(nodes)) / p.pedalRatio : this.alone_N,
       isOn ? at_V : 0,
       isOn ? current_A : 0,
-      p.crack_N / p.pedalRatio,
+      isOn ? p.crack_N / p.pedalRatio : this.alone_N,
       !wanted || wanted.has(STEP) ? this.step_s(efforts, nodes, isOn) : NaN,
       this.falls_N(efforts[ROD]!, most_A),
       this.returns_s,

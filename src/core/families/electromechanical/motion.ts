@@ -19,8 +19,9 @@ const RESPONSE = {
   rod_s: 0.005,
   /** Most that a soft load gives at rest, m/N. */
   most_mPerN: 2e-4,
-  /** A control unit on its last volts takes current back, and gives it again, so fast, A/(V·s). */
-  limits_APerVs: 100,
+  /** A control unit on its last volts takes current back, and gives it again, so fast, A/(V·s): never much more than is drawn. */
+  limits_APerVs: 1000,
+  ahead_A: 5,
   /** Within the last ampere it slows down. */
   last_A: 1,
 } as const;
@@ -109,9 +110,14 @@ class ElectromechanicalMotion implements Moving {
     const delay_s = Math.max(1e-3, p.delay_s);
     dy[from + 1] = pressed ? (roused < 1 ? 1 / delay_s : 0) : -roused / delay_s;
     const over_V = feed.effort - p.cutOff_V;
-    const room = over_V > 0 ? p.limit_A - y[from + 2]! : y[from + 2]!;
-    dy[from + 2] = RESPONSE.limits_APerVs * over_V * Math.min(1, Math.max(0, room / RESPONSE.last_A));
-    const power_W = holdingPower_W(p, this.current_A(y, at));
+    const current_A = this.current_A(y, at);
+    const up_A = Math.min(p.limit_A, current_A + RESPONSE.ahead_A) - y[from + 2]!;
+    const within =
+      over_V > 0
+        ? Math.max(-1, Math.min(1, up_A / RESPONSE.last_A))
+        : Math.min(1, Math.max(0, y[from + 2]!) / RESPONSE.last_A);
+    dy[from + 2] = RESPONSE.limits_APerVs * over_V * within;
+    const power_W = holdingPower_W(p, current_A);
     feed.passed = feed.effort > 0 && most_A > 0 ? power_W / Math.max(feed.effort, p.cutOff_V / 2) : 0;
   }
 
