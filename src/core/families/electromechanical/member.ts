@@ -181,7 +181,7 @@ class Electromechanical implements Standing {
     return [
       efforts[ROD]!,
       isOn ? motorRunout_N(booster, this.ultimately_A(nodes)) / p.pedalRatio : this.alone_N,
-      isOn ? at_V : 0,
+      at_V,
       isOn ? current_A : 0,
       isOn ? p.crack_N / p.pedalRatio : this.alone_N,
       !wanted || wanted.has(STEP) ? this.step_s(efforts, nodes, isOn) : NaN,

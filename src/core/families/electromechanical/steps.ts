@@ -66,7 +66,7 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
       'Read at pins made for it or through a lead put in between: supply and both tracks, foot off; then pressed. Their sum does not show tracks that are swapped, nor a magnet that is displaced: the rest does.',
     cautions: ['pierced-lead'],
     state: at.on,
-    needs: ['zeros'],
+    needs: ['volts'],
     leaves: { input: 'released' },
     attended_s: 180,
     items: [
@@ -115,7 +115,8 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
       'Bring the pedal to each force, always upward, read, and let go between them: the motor is held for five seconds at the most. Ease off from the last one to where the pressure first falls; then once more from nothing, slowly up to where only the foot still adds.',
     cautions: ['held-motor', 'bench-pressure'],
     state: at.on,
-    needs: ['zeros'],
+    // What stands at the motor is known before anything is laid at its door.
+    needs: ['volts', 'hold'],
     leaves: { input: 'released' },
     attended_s: 480,
     items: [
