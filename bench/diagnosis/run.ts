@@ -99,7 +99,8 @@ function inputsOf(
   planned: Readonly<Record<string, number>>,
   shown: Readonly<Record<string, number>>,
 ): Readonly<Record<string, number>> {
-  if (restingAt(item.port).some(({ item: one }) => one === item)) return planned;
+  // What a source shows under a load leans on what it shows at rest.
+  if (!item.inputFrom && restingAt(item.port).some(({ item: one }) => one === item)) return planned;
   const place = placeOf(family.readings, item.measures);
   const healthy = family.healthy(family.typical).values;
   for (const view of family.views) {
