@@ -53,6 +53,11 @@ export const CAUTIONS = {
     action:
       'Take its fuse out and secure it before hands, tools or loose lines are near. Never bridge its switch for more than five seconds.',
   },
+  'wakes-itself': {
+    hazard: 'A booster or pump that wakes as a door is opened or a remote is used, and presses the brakes.',
+    action:
+      'Remote out of reach, doors as the maker says, its fuse out and kept by you before hands are near rods, pads or lines.',
+  },
   'machine-stands': {
     hazard: 'A machine or a raised implement that moves while its brakes are tested.',
     action: 'Wheels chocked, implements on the ground, nobody between frame and wheel.',

@@ -101,6 +101,8 @@ export interface FamilyCurve {
   readonly output: string;
   /** Items at which the source was read, the one under load first. */
   readonly sources: readonly string[];
+  /** Input that this is; `supply_Pa` where it is not named. */
+  readonly source?: string;
   /** The same output coming down, where the family tells it apart. */
   readonly releasing: string | null;
   /** Reading that names the input at which the curve bends, and the word for that. */

@@ -1,4 +1,5 @@
-import { expectedCurve } from '../families/expected-curve';
+import { supplied } from '../contract/sources';
+import { expectedCurve, sourceOf } from '../families/expected-curve';
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import type { RunState } from '../contract/run-state';
@@ -53,13 +54,14 @@ export function supplyRead({ kind, context }: DrawnRun, state: RunState): number
   return read[0]?.value_SI ?? null;
 }
 
-/** Readings that belong to the curve, with the input of each. */
+/** Readings that belong to the curve, with the input of each: those with nothing behind them are points of another one. */
 export function measuredPoints({ kind, context }: DrawnRun, state: RunState): MeasuredPoint[] {
   const { curve } = FAMILIES[kind];
   const instruments = instrumentsOf(context.rig, context.shelf);
   const read = (id: string) => measuredItem(instruments, state, id)?.value_SI ?? null;
-  return context.procedure.steps.flatMap(({ items }) =>
+  return context.procedure.steps.flatMap(({ items, state: sources }) =>
     items.flatMap((item) => {
+      if (!supplied(sources) && sources.charge !== 'full') return [];
       if (item.kind !== 'reading' || !item.inputFrom || item.elapsed_s !== undefined) return [];
       if (item.measures !== curve.output && item.measures !== curve.releasing) return [];
       const input = read(item.inputFrom);
@@ -96,7 +98,7 @@ export function curvePlot(
     {
       ...family.full(context.profile),
       [drawn.input]: 0,
-      supply_Pa,
+      [sourceOf(drawn)]: supply_Pa,
       barometer_Pa,
       temperature_K,
       ...AT_ONCE,

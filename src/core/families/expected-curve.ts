@@ -14,9 +14,13 @@ const POINTS = 80;
 /** At every so many of them is looked which tolerances move the curve at all. */
 const LOOKED_EVERY = 10;
 
+/** The input that says what the source makes. */
+export const sourceOf = ({ source = 'supply_Pa' }: Family['curve']): string => source;
+
 /**
  * The curve of a healthy unit at one supply, from zero to a greatest input: what its family says is drawn of it.
  *
+ * @param source what the source makes, SI
  * @param greatest greatest input, SI
  */
 export function expectedCurve(
@@ -25,7 +29,7 @@ export function expectedCurve(
     readonly profile: unknown;
     readonly conditions: { readonly barometer_Pa: number; readonly temperature_K: number };
   },
-  supply_Pa: number,
+  source: number,
   greatest: number,
 ): CurvePoint[] {
   const { curve } = family;
@@ -35,7 +39,7 @@ export function expectedCurve(
   const { barometer_Pa, temperature_K } = context.conditions;
   const known = {
     ...family.full(context.profile),
-    supply_Pa,
+    [sourceOf(curve)]: source,
     barometer_Pa,
     temperature_K,
     ...AT_ONCE,

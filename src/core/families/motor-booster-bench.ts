@@ -98,6 +98,7 @@ export const motorBoosted = {
     input: 'pedal_N',
     output: 'load.pressure',
     sources: ['volts.battery'],
+    source: 'volts_V',
     releasing: null,
     knee: { reading: 'runoutPedal', word: 'runout' },
   },
@@ -126,7 +127,7 @@ const opening = (fluid: FluidKind) => ({
   title: 'Before anything is connected',
   instruction:
     'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
-  cautions: ['high-current', 'starts-by-itself', 'spring-casing', 'bench-pressure', 'fluids'] as const,
+  cautions: ['high-current', 'wakes-itself', 'spring-casing', 'bench-pressure', 'fluids'] as const,
   state: OFF,
   fluid: true as const,
   needs: [],

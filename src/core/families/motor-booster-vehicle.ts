@@ -53,7 +53,7 @@ export const motorBoosterVehicle = assemblyOf<
       },
       {
         atRest: AT_REST,
-        cautions: ['high-current', 'starts-by-itself', 'fluids', 'lining-dust', 'bench-pressure'],
+        cautions: ['high-current', 'wakes-itself', 'fluids', 'lining-dust', 'bench-pressure'],
         first: [fuseOut],
         fits: 'a pressure gauge at a front bleed screw, the force gauge on the pedal, clamp and meters on the feed and the sensor',
         spends: 'Ignition off, the fuse of the booster out, foot off.',
@@ -79,6 +79,7 @@ export const motorBoosterVehicle = assemblyOf<
   behind: behindFront,
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   ...motorBoosted,
-  withoutPower: ({ load }, whole, full) => byFoot({ stop: load.stop, valve: load, whole, powered: full }),
+  withoutPower: ({ load }, whole, full) =>
+    byFoot({ stop: load.stop, valve: load, whole, powered: full, off: { volts_V: 0 } }),
   excused: { supply: [], load: [] },
 });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { printSentence } from '../quantities/sentence';
 import { hydraulicVehicle, type HydraulicVehicleProfile } from './hydraulic-vehicle';
+import { motorBoosterVehicle, type MotorBoosterVehicleProfile } from './motor-booster-vehicle';
 import { pedalValveVehicle, type PedalValveVehicleProfile } from './pedal-valve-vehicle';
 import { FAMILIES, type FamilyKind } from './registry';
 import { storedPressureVehicle, type StoredPressureVehicleProfile } from './stored-pressure-vehicle';
@@ -40,6 +41,20 @@ test.each(['unit', 'load'] as const)('by typical figures of its %s nothing is to
   const standsIn = { ...own, known: { ...own.known, [part]: false } };
   expect(storedPressureVehicle.withoutPower!(own)).not.toBeNull();
   expect(storedPressureVehicle.withoutPower!(standsIn)).toBeNull();
+});
+
+test('by the foot alone, a cart whose booster has no power: its spring and its friction against the foot', () => {
+  const [mass_kg, front_NPerBar, rear_NPerBar] = [2100, 240, 120];
+  const typical = motorBoosterVehicle.typical as MotorBoosterVehicleProfile;
+  const stop = { mass_kg, front_NPerBar, rear_NPerBar, contact_Pa: 0.4 * BAR };
+  const profile = { ...typical, load: { ...typical.load, masterBore_m: 0.0238, stop } };
+  // 2 100 kg · 2.4418 m/s² = 5 127.8 N over 360 N/bar, and 0.4 bar: 14.64 bar on π/4 · 23.8² mm² = 4.4488 cm², 44.488 N/bar.
+  const needed_bar = 5127.8 / 360 + 0.4;
+  const alone_N = (needed_bar * 44.488 + 150 + 60) / 3.5;
+  const told = figures('electromechanical-vehicle', profile);
+  expect(told['Pedal force for it, without power']).toBeCloseTo(alone_N, 0);
+  // With power: J + g·(F_in − F_c) = 120 + 5·(3.5·F − 30).
+  expect(told['Pedal force for it, with power']).toBeCloseTo(((needed_bar * 44.488 - 120) / 5 + 30) / 3.5, 0);
 });
 
 test('by the foot alone, a truck: the stop of the rule, and the metres that 500 N come to', () => {

@@ -1,6 +1,7 @@
 import { withFault } from '../contract/family';
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
+import { sourceOf } from '../families/expected-curve';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
@@ -15,8 +16,8 @@ const ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: 293.15 };
 /** The most that is asked for, and the least that is drawn, where the input is no pressure. */
 const MOST: Partial<Record<Quantity, number>> = { force: 1500, travel: 0.05 };
 const LEAST: Partial<Record<Quantity, number>> = { force: 100, travel: 0.005 };
-/** The most that an accumulator is asked at, Pa. */
-const MOST_STORED_PA = 300 * BAR;
+/** The most that an accumulator is asked at, and a battery. */
+const MOST_FED: Partial<Record<Quantity, number>> = { pressure: 300 * BAR, voltage: 16 };
 /** The curve goes on to this part beyond where it bends. */
 const BEYOND = 1.5;
 
@@ -24,7 +25,8 @@ const BEYOND = 1.5;
 function faultyUnit(kind: FamilyKind) {
   const family = FAMILIES[kind];
   const set = family.curve.input;
-  const source = family.inputs.find(({ id }) => id === 'supply_Pa');
+  const fed = sourceOf(family.curve);
+  const source = family.inputs.find(({ id }) => id === fed);
   const setInput = family.inputs[placeOf(family.inputs, set)]!;
   const faults = [SOUND, ...family.faults.map(({ id }) => id)] as [string, ...string[]];
   const input = z.strictObject({
@@ -34,13 +36,13 @@ function faultyUnit(kind: FamilyKind) {
     }),
     severity: field('Severity: 0 just begun, 100 severe', 'percent', 0, 1),
     [set]: field(setInput.name, setInput.quantity, 0, MOST[setInput.quantity] ?? 200 * BAR),
-    supply_Pa:
-      source?.quantity === 'pressure'
-        ? field(source.name, 'pressure', 0, MOST_STORED_PA)
+    [fed]:
+      source && source.quantity in MOST_FED
+        ? field(source.name, source.quantity, 0, MOST_FED[source.quantity]!)
         : field('Supply at rest', 'depression', 0, SEA_LEVEL_PA),
     elapsed_s: field('Time on hold', 'duration', 0, 3600),
   });
-  type Input = { fault: string; severity: number; supply_Pa: number; elapsed_s: number } & Record<
+  type Input = { fault: string; severity: number; elapsed_s: number } & Record<
     string,
     number | string
   >;
@@ -55,7 +57,7 @@ function faultyUnit(kind: FamilyKind) {
     ...AT_ONCE,
     applications,
     [set]: setTo(asked),
-    supply_Pa: asked.supply_Pa,
+    [fed]: Number(asked[fed]),
     elapsed_s: asked.elapsed_s,
   });
   const outputs = (unit: Vector, asked: Input, most: number) =>
@@ -73,7 +75,7 @@ function faultyUnit(kind: FamilyKind) {
       fault: family.faults[0]!.id,
       severity: 0.8,
       [set]: full[set]!,
-      supply_Pa: full.supply_Pa ?? 20 * INHG_PA,
+      [fed]: full[fed] ?? 20 * INHG_PA,
       elapsed_s: 60,
     },
     compute: (asked) => {

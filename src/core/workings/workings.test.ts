@@ -131,6 +131,12 @@ describe('the workings', () => {
     expect(Number(weak.output_Pa) / BAR).toBeCloseTo(85.65, 1);
     expect(Number(weak.runoutInput_Pa) / BAR).toBeCloseTo(22.4, 1);
   });
+  test('a booster with a motor is asked by its battery: at 12.6 V it gives 2 970 N at 600, with none what the foot leaves', () => {
+    // 120 + 5·(600 − 30); without power 600 − 150 − 60.
+    const at = { fault: 'none', pedal_N: 600 / 3.5 };
+    expect(answersOf('fault-electromechanical', { ...at, volts_V: 12.6 }).output).toBeCloseTo(2970, 3);
+    expect(answersOf('fault-electromechanical', { ...at, volts_V: 0 }).output).toBeCloseTo(390, 3);
+  });
   test('a fault in a unit: what a smaller diaphragm does to the handbook’s unit, beside the healthy one', () => {
     const asked = { fault: 'undersized-diaphragm', severity: 0.325 / 0.4, input_Pa: 20 * BAR };
     const answers = answersOf('fault-remote-vacuum', { ...asked, supply_Pa: 20 * INHG, elapsed_s: 0 });
