@@ -1,5 +1,11 @@
 /** @jest-environment node */
+import fc from 'fast-check';
+import { stepTime_s } from '../electric/motor-booster';
+import { withFault } from '../contract/family';
 import { installation } from '../model/installation';
+import { Running } from '../model/running';
+import { benchOf } from '../scenarios/bench';
+import { loadCell } from './bench-members';
 import { readingOf } from '../model/vectors';
 import { batterySupply, member as supply } from './battery-supply/index';
 import { member as brakes, wheelBrakes } from './wheel-brakes/index';
@@ -71,5 +77,141 @@ describe('a booster with a motor on its supply, handbook-models 8.8', () => {
     ]);
     const swapped = put('swapped', 1);
     expect([swapped('track1'), swapped('track2')]).toEqual([4.5, 0.5]);
+  });
+});
+
+describe('what each test of it tells, handbook-models 8.8', () => {
+  const { bench, faultyTruth, truthWith, family } = benchOf('electromechanical');
+  const verdicts = (fault: string, severity: number) =>
+    Object.fromEntries(
+      bench(faultyTruth(fault, severity)).results.map(({ id, verdict }) => [id, verdict] as const),
+    );
+
+  test.each([
+    ['feed-poor', 'feed-drop', 'earth-drop'],
+    ['earth-poor', 'earth-drop', 'feed-drop'],
+  ])(
+    '%s: named by what is lost there; the booster, asked at what it was left, meets its limits',
+    (fault, lost, sound) => {
+      const { results, assessment } = bench(faultyTruth(fault, 0.8));
+      const found = Object.fromEntries(results.map(({ id, verdict }) => [id, verdict]));
+      expect([found[lost], found[sound]]).toEqual(['fails', 'meets']);
+      expect(assessment.call).toBe('weak-supply');
+      // Runout comes early, and is expected to.
+      const runout = (of: typeof results) => of.find(({ id }) => id === 'runout')!;
+      expect(runout(results).value!).toBeLessThan(0.8 * (runout(bench(truthWith()).results).value ?? 0));
+      expect(runout(results).verdict).toBe('meets');
+    },
+  );
+  test('resistance in the feed moves runout, and nothing of the gain before', () => {
+    const poor = profiles({ source: { feed_Ohm: 0.3 } });
+    for (const input_N of [100, 200, 300])
+      expect(shows('output', rod(input_N), poor)).toBeCloseTo(shows('output', rod(input_N)), 6);
+    expect(shows('runoutPedal', rod(300), poor)).toBeLessThan(0.7 * shows('runoutPedal', rod(300)));
+  });
+  test('tracks that are swapped, and a magnet that is displaced: their sum says nothing of either, the rest does', () => {
+    for (const [fault, severity] of [
+      ['tracks-swapped', 1],
+      ['magnet-displaced', 0.6],
+    ] as const) {
+      const found = verdicts(fault, severity);
+      expect([found['sum-rest'], found['sum-pressed']]).toEqual(['meets', 'meets']);
+      expect([found['rest-1'], found['rest-2']]).toEqual(['fails', 'fails']);
+    }
+    const drifted = verdicts('track-drift', 0.8);
+    expect([drifted['sum-rest'], drifted['rest-1'], drifted['rest-2']]).toEqual(['fails', 'fails', 'meets']);
+  });
+  test('with the power off the pedal reaches the master: read, and not by a word of the profile', () => {
+    const { results } = bench(truthWith());
+    const alone = results.find(({ id }) => id === 'unpowered')!;
+    // (3.5·130 − 150 − 60)/(π/4 · 28.6² mm²) = 3.81 bar.
+    expect(alone.expected! / 1e5).toBeCloseTo(3.81, 1);
+    expect(alone.verdict).toBe('meets');
+    expect(verdicts('gear-binds', 0.5).unpowered).toBe('fails');
+  });
+  test('behind a load of one stiffness, with nothing from the foot, a stamp takes as long as the closed form', () => {
+    const stiff_NPerM = 3e5;
+    const spring = installation({ source: supply, unit: booster, load: loadCell });
+    // A spring that takes all of the foot: the motor carries everything.
+    const unit = { ...typical, spring_N: 350, jump_N: 120, crack_N: 30 };
+    const of = {
+      source: { ...battery, own_Ohm: 0, feed_Ohm: 0, earth_Ohm: 0 },
+      unit,
+      load: { loadStiffness_NPerM: stiff_NPerM },
+    };
+    const read = (reading: string) =>
+      readingOf(spring, spring.healthy(of).values, { ...ROOM, pedal_N: 100, volts_V: 12.6 }, reading);
+    // 120 + 5·(350 − 30) = 1 720 N.
+    expect(read('output')).toBeCloseTo(1720, 3);
+    const { delay_s, stall_N, free_mPerS } = unit;
+    const closed_s = stepTime_s(0.9 * 1720, { delay_s, stall_N, free_mPerS, stiffness_NPerM: stiff_NPerM });
+    expect(read('step')).toBeCloseTo(closed_s, 4);
+  });
+  test('let go it is back after √(2·m·x/(F_s − F_f)): √(2·1.5·0.04/90) = 36.5 ms, and never where friction is more', () => {
+    const { values } = family.healthy(family.typical);
+    const at = { ...ROOM, ...family.full(family.typical), temperature_K: 293.15 };
+    const back = (unit: readonly number[]) => readingOf(family, unit, at, 'returns');
+    expect(back(values)).toBeCloseTo(0.0365, 4);
+    expect(back(family.faults.find(({ id }) => id === 'gear-binds')!.apply(values, 0.5))).toBe(5);
+  });
+});
+
+describe('the same over time', () => {
+  const { family } = benchOf('electromechanical');
+  const unit = (fault?: readonly [string, number]) =>
+    withFault(family, family.healthy(family.typical).values, fault);
+  const room = { barometer_Pa: 101_325, temperature_K: 293.15, supply_Pa: 0 };
+  const running = (vector: readonly number[]) =>
+    new Running(family.motion!, vector, room, family.ports.length);
+  const seen = (bench: Running) =>
+    Object.fromEntries(family.ports.map(({ id }, i) => [id, bench.read()[i]!] as const));
+  const steady = (vector: readonly number[], pedal_N: number, volts_V: number, reading: string) =>
+    readingOf(family, vector, { ...room, ...family.full(family.typical), pedal_N, volts_V }, reading);
+
+  test('pressed and held it ends where the closed forms say, with power and without', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 70, max: 300 }), fc.boolean(), (pedal_N, power) => {
+        const vector = unit();
+        const bench = running(vector);
+        bench.set({ power });
+        bench.advance(1);
+        bench.set({ pedal_N, press_NPerS: 300 });
+        bench.advance(4);
+        const volts_V = power ? 12.6 : 0;
+        const { output, motor, current } = seen(bench);
+        expect(output! / steady(vector, pedal_N, volts_V, 'load.pressure')).toBeCloseTo(1, 2);
+        expect(motor).toBeCloseTo(steady(vector, pedal_N, volts_V, 'current'), 0);
+        expect(current).toBeCloseTo(steady(vector, pedal_N, volts_V, 'source.current'), 0);
+      }),
+      { numRuns: 12, endOnFailure: true },
+    );
+  });
+  test('on a poor feed the control unit takes its current back: 9.5 V are left at its plug, and no more', () => {
+    const vector = unit(['feed-poor', 0.9]);
+    const bench = running(vector);
+    bench.set({ power: true });
+    bench.advance(1);
+    bench.set({ pedal_N: 220, press_NPerS: 150 });
+    bench.advance(5);
+    expect(seen(bench).plug).toBeCloseTo(9.5, 1);
+    expect(seen(bench).motor).toBeCloseTo(steady(vector, 220, 12.6, 'current'), 0);
+  });
+  test('eased off, the pressure stays until friction lets it go, and a gear that binds keeps some of it for good', () => {
+    const eased = (vector: readonly number[], to_N: number) => {
+      const bench = running(vector);
+      bench.set({ power: true });
+      bench.advance(1);
+      bench.set({ pedal_N: 150, press_NPerS: 300 });
+      bench.advance(3);
+      const held = seen(bench).output!;
+      bench.set({ pedal_N: to_N, press_NPerS: 50 });
+      bench.advance(5);
+      return seen(bench).output! / held;
+    };
+    // 2F_f/g = 24 N at the rod, 6.9 at the pedal.
+    expect(eased(unit(), 146)).toBeCloseTo(1, 3);
+    expect(eased(unit(), 135)).toBeLessThan(0.95);
+    expect(eased(unit(), 0)).toBeLessThan(1e-3);
+    expect(eased(unit(['gear-binds', 0.8]), 0)).toBeGreaterThan(0.05);
   });
 });

@@ -39,6 +39,6 @@ export const PLACES: Record<string, Spot> = {
   earth: { name: 'Earth', x: 300, y: 96, tx: 314, ty: 100, anchor: 'start', channel: 'supply' },
   motor: { name: 'Motor', x: 215, y: 102, tx: 226, ty: 106, anchor: 'start', channel: 'activation' },
   sensor: { name: 'Sensor', x: 180, y: 178, tx: 180, ty: 250, anchor: 'middle', channel: 'activation' },
-  'track-1': { name: 'Track 1', x: 148, y: 122, tx: 120, ty: 112, anchor: 'end', channel: 'activation' },
-  'track-2': { name: 'Track 2', x: 164, y: 142, tx: 120, ty: 96, anchor: 'end', channel: 'activation' },
+  'track-1': { name: 'Track 1', x: 148, y: 122, tx: 124, ty: 114, anchor: 'end', channel: 'activation' },
+  'track-2': { name: 'Track 2', x: 164, y: 142, tx: 124, ty: 74, anchor: 'end', channel: 'activation' },
 };
