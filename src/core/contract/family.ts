@@ -109,6 +109,9 @@ export interface FamilyCurve {
   readonly knee: { readonly reading: string; readonly word: string };
 }
 
+/** The input that says what the source makes. */
+export const sourceOf = ({ source = 'supply_Pa' }: Pick<FamilyCurve, 'source'>): string => source;
+
 /** A number that a trace yields, by its id, and the item at which the same is read by hand. */
 export interface Traced {
   readonly result: string;

@@ -1,5 +1,6 @@
 import { supplied } from '../contract/sources';
-import { expectedCurve, sourceOf } from '../families/expected-curve';
+import { sourceOf } from '../contract/family';
+import { expectedCurve } from '../families/expected-curve';
 import { FAMILIES } from '../families/registry';
 import { instrumentsOf, measuredItem } from '../procedure/measured-item';
 import type { RunState } from '../contract/run-state';

@@ -1,4 +1,4 @@
-import type { Family } from '../contract/family';
+import { sourceOf, type Family } from '../contract/family';
 import { healthyBand, thoseThatMove } from '../procedure/predict';
 import { AT_ONCE, inputVector, placeOf } from '../model/vectors';
 
@@ -13,9 +13,6 @@ export interface CurvePoint {
 const POINTS = 80;
 /** At every so many of them is looked which tolerances move the curve at all. */
 const LOOKED_EVERY = 10;
-
-/** The input that says what the source makes. */
-export const sourceOf = ({ source = 'supply_Pa' }: Family['curve']): string => source;
 
 /**
  * The curve of a healthy unit at one supply, from zero to a greatest input: what its family says is drawn of it.

@@ -1,7 +1,6 @@
-import { withFault } from '../contract/family';
+import { sourceOf, withFault } from '../contract/family';
 import { z } from 'zod';
 import { SEA_LEVEL_PA } from '../air/atmosphere';
-import { sourceOf } from '../families/expected-curve';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import type { Vector } from '../model/descriptor';
 import { AT_ONCE, inputVector, placeOf, readingOf } from '../model/vectors';
