@@ -103,6 +103,7 @@ export const motorBoosted = {
     knee: { reading: 'runoutPedal', word: 'runout' },
   },
   logged: () => ({}),
+  traced: [{ result: 'stamp', item: 'step.time' }],
   fluid: ({ unit }: { readonly unit: ElectromechanicalProfile }): FluidKind => unit.fluid,
   full: ({
     unit,

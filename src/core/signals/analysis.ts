@@ -48,6 +48,7 @@ export interface Stretch {
     | 'standing'
     | 'sweep'
     | 'held'
+    | 'stamp'
     | 'blocked';
   readonly name: string;
   readonly from_s: number;
