@@ -8,6 +8,7 @@ import { assistedOutput, reserveCount, type Useful } from './reserve-count';
 import { REMAINS_PA, segmentsOf, type Segment } from './segments';
 import { drawings } from './drawings';
 import { holds, SOME_VACUUM_PA, untouched, watches } from './stands';
+import { pairIn } from './sensor-pair';
 import { stampsIn } from './stamps';
 import { storedIn } from './stored';
 import { channelAt, vacuumAt, wholeOf, type Channel, type Trace } from './trace';
@@ -30,13 +31,13 @@ const moves = (segments: readonly Segment[]): boolean =>
 
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
-  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held, a stamp on the pedal. In this log there is none of these, by the ports it names.';
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held, a stamp on the pedal, two tracks of a sensor with their supply. In this log there is none of these, by the ports it names.';
 
 /** Whether all there is needs no input beside it. */
 const needNoInput = (stretches: readonly Stretch[]) =>
   stretches.length > 0 &&
   stretches.every(({ kind }) =>
-    ['hold', 'charge', 'cycles', 'standing', 'sweep', 'held', 'stamp'].includes(kind),
+    ['hold', 'charge', 'cycles', 'standing', 'sweep', 'held', 'stamp', 'pair'].includes(kind),
   );
 
 /** Works everything out of a trace that the ports it names allow. */
@@ -62,6 +63,7 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...reserves(trace, segments, about),
     ...splits(trace, about),
     ...stampsIn(trace),
+    ...pairIn(trace),
     ...storedIn(trace, about),
     ...meteredIn(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);

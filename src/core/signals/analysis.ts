@@ -49,6 +49,7 @@ export interface Stretch {
     | 'sweep'
     | 'held'
     | 'stamp'
+    | 'pair'
     | 'blocked';
   readonly name: string;
   readonly from_s: number;
