@@ -1,6 +1,6 @@
 import type { Port } from '../contract/family';
 import type { FluidKind } from '../fluid/kinds';
-import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
+import { assemblyOf, type AssemblyProfile } from './assembly';
 import {
   asRead,
   batterySupply,
@@ -8,7 +8,7 @@ import {
   motionOn as supplyOn,
   type BatterySupplyProfile,
 } from './battery-supply/index';
-import { fluidLook, look, mustBe, untilMended, zerosStep } from './bench-items';
+import { mustBe, untilMended } from './bench-items';
 import { benchMasterFolder, benchMasterOn, type BenchMasterProfile } from './bench-master';
 import {
   electromechanical,
@@ -16,8 +16,8 @@ import {
   motionOn as boosterOn,
   type ElectromechanicalProfile,
 } from './electromechanical/index';
-import { makeSafeStep } from './making-safe';
 import { applied_N } from './power-booster';
+import { poweredBench } from './powered-bench';
 
 /** What stands on a bench with an electromechanical booster. */
 export interface MotorBoosterBenchProfile extends AssemblyProfile<
@@ -121,64 +121,19 @@ export const motorBoosted = {
   }),
 } as const;
 
-const OFF = { power: 'isolated' } as const;
-
-const opening = (fluid: FluidKind) => ({
-  id: 'cautions',
-  title: 'Before anything is connected',
-  instruction:
-    'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
-  cautions: ['high-current', 'wakes-itself', 'spring-casing', 'bench-pressure', 'fluids'] as const,
-  state: OFF,
-  fluid: true as const,
-  needs: [],
-  mandatory: true as const,
-  attended_s: 240,
-  items: [
-    fluidLook(fluid),
-    fuseOut,
-    look('clamped', 'Clamped', 'Booster and master cylinder clamped, the pedal free to travel?', 'Clamped', [
-      'loose',
-      'Not yet',
-      untilMended('Clamp it, then look again.'),
-    ]),
-  ],
-});
-
-const at: Setting = {
-  setting: 'bench',
+const at = poweredBench({
   ports: PORTS,
-  output: 'output',
-  on: { power: 'on' },
-  off: OFF,
-  lit: { power: 'on' },
+  cautions: ['high-current', 'wakes-itself', 'spring-casing', 'bench-pressure', 'fluids'],
+  first: fuseOut,
   stored: [],
-  says: { on: 'Power on', off: 'Power isolated' },
-  opening: (rig, fluid) => [
-    opening(fluid),
-    {
-      ...zerosStep(
-        PORTS,
-        rig,
-        'Power isolated, foot off, every line vented; read what each gauge shows.',
-        OFF,
-      ),
-      attended_s: 120,
-    },
-  ],
-  closing: (rig) => [
-    {
-      ...makeSafeStep(PORTS, rig, 'Power isolated and secured, the fuse of the motor out, foot off.', OFF),
-      attended_s: 120,
-    },
-  ],
+  spends: 'Power isolated and secured, the fuse of the motor out, foot off.',
   names: {
     supply: 'the battery with its feed',
     unit: 'the booster',
     load: 'what it drives',
     all: 'Feed and booster',
   },
-};
+});
 
 /** An electromechanical booster on a bench with a battery, a lever and a master cylinder of its own. Handbook-models 8.8. */
 export const motorBoosterBench = assemblyOf<

@@ -1,8 +1,6 @@
 import type { Port } from '../contract/family';
-import type { FluidKind } from '../fluid/kinds';
 import { benchMasterFolder, benchMasterOn, type BenchMasterProfile } from './bench-master';
-import { fluidLook, look, mustBe, untilMended, zerosStep } from './bench-items';
-import { makeSafeStep } from './making-safe';
+import { mustBe, untilMended } from './bench-items';
 import { member as pump, motionOn as pumpOn, motorPump, type MotorPumpProfile } from './motor-pump/index';
 import {
   member as booster,
@@ -10,8 +8,9 @@ import {
   motorPumpBooster,
   type MotorPumpBoosterProfile,
 } from './motor-pump-booster/index';
-import { assemblyOf, type AssemblyProfile, type Setting } from './assembly';
+import { assemblyOf, type AssemblyProfile } from './assembly';
 import { applied_N } from './power-booster';
+import { poweredBench } from './powered-bench';
 
 /** What stands on a bench with a motor-pump booster. */
 export interface MotorPumpBenchProfile extends AssemblyProfile<
@@ -104,75 +103,20 @@ export const pumpedBooster = {
   }),
 } as const;
 
-const OFF = { power: 'isolated' } as const;
-
-const opening = (fluid: FluidKind) => ({
-  id: 'cautions',
-  title: 'Before anything is connected',
-  instruction:
-    'Read the cautions. Clamp the booster to the bench, its rod on the master cylinder of the bench.',
-  cautions: [
-    'held-by-check-valves',
-    'charged-vessel',
-    'starts-by-itself',
-    'bench-pressure',
-    'fluids',
-  ] as const,
-  state: OFF,
-  fluid: true as const,
-  needs: [],
-  mandatory: true as const,
-  attended_s: 240,
-  items: [
-    fluidLook(fluid),
-    emptied,
-    look('clamped', 'Clamped', 'Booster and master cylinder clamped, the pedal free to travel?', 'Clamped', [
-      'loose',
-      'Not yet',
-      untilMended('Clamp it, then look again.'),
-    ]),
-  ],
-});
-
-const at: Setting = {
-  setting: 'bench',
+const at = poweredBench({
   ports: PORTS,
-  output: 'output',
-  on: { power: 'on' },
-  off: OFF,
-  lit: { power: 'on' },
+  cautions: ['held-by-check-valves', 'charged-vessel', 'starts-by-itself', 'bench-pressure', 'fluids'],
+  first: emptied,
   stored: ['supply'],
-  says: { on: 'Power on', off: 'Power isolated' },
-  opening: (rig, fluid) => [
-    opening(fluid),
-    {
-      ...zerosStep(
-        PORTS,
-        rig,
-        'Power isolated, foot off, every line vented; read what each gauge shows.',
-        OFF,
-      ),
-      attended_s: 120,
-    },
-  ],
-  closing: (rig) => [
-    {
-      ...makeSafeStep(
-        PORTS,
-        rig,
-        'Power isolated and secured. Apply again and again until the accumulator reads zero: its check valve holds what is stored.',
-        OFF,
-      ),
-      attended_s: 120,
-    },
-  ],
+  spends:
+    'Power isolated and secured. Apply again and again until the accumulator reads zero: its check valve holds what is stored.',
   names: {
     supply: 'the motor pump',
     unit: 'the booster',
     load: 'what it drives',
     all: 'Motor pump and booster',
   },
-};
+});
 
 /** A motor-pump booster with its pump, on a bench with a lever, a battery and a master cylinder of its own. Handbook-models 8.5. */
 export const motorPumpBench = assemblyOf<MotorPumpProfile, MotorPumpBoosterProfile, BenchMasterProfile>({

@@ -1,3 +1,4 @@
+import { BenchMaster, BenchPedal } from './bench-master';
 import { Drawing, type SchematicProps, type Spot } from './drawing';
 
 /** Line drawing of an electromechanical booster, from the handbook: pedal, rod with its sensor, motor and gear, master cylinder, battery with feed and earth. */
@@ -5,12 +6,7 @@ export function ElectromechanicalDrawing(props: SchematicProps) {
   return (
     <Drawing {...props} places={PLACES}>
       {/* pedal on its pivot, and the rod into the booster */}
-      <g id="pedal">
-        <path d="M92 96 l-30 138" strokeWidth="4" />
-        <path d="M44 232 l34 10 l4 -16" strokeWidth="3" />
-        <path d="M84 90 a9 9 0 1 0 18 0 a9 9 0 1 0 -18 0" />
-        <path d="M78 178 h74" strokeWidth="3" />
-      </g>
+      <BenchPedal />
       {/* body: the rod in the middle, the rack beside it that the motor drives, the return spring */}
       <path d="M152 140 h196 v76 h-196 z" />
       <g id="piston">
@@ -30,11 +26,7 @@ export function ElectromechanicalDrawing(props: SchematicProps) {
       <path d="M160 244 h128 v34 h-128 z M174 256 h20 M174 266 h32" />
       <path d="M268 244 v-22 M268 222 h86 v-114 h-73" />
       {/* master cylinder with two pistons, and the reservoir over it */}
-      <path d="M348 152 h136 v52 h-136 z" />
-      <g id="master">
-        <path d="M364 156 h14 v44 h-14 z M426 156 h14 v44 h-14 z" />
-      </g>
-      <path d="M392 152 v-14 M456 152 v-14 M370 88 h108 v50 h-108 z M376 108 h96" />
+      <BenchMaster />
       <path d="M410 204 v30 M458 204 v22" />
       {/* battery, fuse in the feed, earth */}
       <path d="M524 240 h76 v38 h-76 z M540 240 v-8 M584 240 v-8" />

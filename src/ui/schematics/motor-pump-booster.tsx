@@ -1,3 +1,4 @@
+import { BenchMaster, BenchPedal } from './bench-master';
 import { Drawing, type SchematicProps, type Spot } from './drawing';
 
 /** Line drawing of a motor-pump booster, from the handbook: pedal, spool and power piston, master cylinder, accumulator, pump and its feed. */
@@ -5,12 +6,7 @@ export function MotorPumpBoosterDrawing(props: SchematicProps) {
   return (
     <Drawing {...props} places={PLACES}>
       {/* pedal on its pivot, and the rod into the booster */}
-      <g id="pedal">
-        <path d="M92 96 l-30 138" strokeWidth="4" />
-        <path d="M44 232 l34 10 l4 -16" strokeWidth="3" />
-        <path d="M84 90 a9 9 0 1 0 18 0 a9 9 0 1 0 -18 0" />
-        <path d="M78 178 h74" strokeWidth="3" />
-      </g>
+      <BenchPedal />
       {/* body: spool in the middle, power piston around the rod, its spring */}
       <path d="M152 140 h196 v76 h-196 z" />
       <g id="spool">
@@ -22,11 +18,7 @@ export function MotorPumpBoosterDrawing(props: SchematicProps) {
       </g>
       <path d="M268 160 l8 -8 l10 16 l10 -16 l10 16 l10 -16 l10 16 l10 -8 M268 196 l8 8 l10 -16 l10 16 l10 -16 l10 16 l10 -16 l10 8" />
       {/* master cylinder with two pistons, and the reservoir over it */}
-      <path d="M348 152 h136 v52 h-136 z" />
-      <g id="master">
-        <path d="M364 156 h14 v44 h-14 z M426 156 h14 v44 h-14 z" />
-      </g>
-      <path d="M392 152 v-14 M456 152 v-14 M370 88 h108 v50 h-108 z M376 108 h96" />
+      <BenchMaster />
       <path d="M410 204 v52 M458 204 v40" />
       {/* from the reservoir to the pump, and on through the check valve to the accumulator and the spool */}
       <path d="M478 120 h46 v24" />

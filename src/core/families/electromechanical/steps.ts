@@ -3,6 +3,7 @@ import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, readingOn } from '../bench-items';
 import { applied_N } from '../power-booster';
+import { dryAfter } from '../powered-bench';
 import type { ReadingId } from './member';
 import type { ElectromechanicalProfile } from './profile';
 
@@ -164,26 +165,9 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
       during('step', 'time', 'step-clock', 'step', 'Read the time until nine tenths are there.', heavy_N),
     ],
   };
-  const after: Step = {
-    id: 'after',
-    title: 'Looked at again',
-    instruction: 'Power isolated, foot off. Look at what was pressed.',
-    cautions: [],
-    state: at.off,
-    needs: [],
-    fluid: true,
-    leaves: { input: 'released' },
-    attended_s: 60,
-    items: [
-      look('dry', 'Dry outside', 'Unions, master cylinder and booster dry? Use card, never a hand.', 'Dry', [
-        'wet',
-        'Wet somewhere',
-      ]),
-    ],
-  };
   return [
     { phase: 'look', step: codes },
     ...[tracks, unpowered, assist, step].map((one): PhasedStep => ({ phase: 'unit', step: one })),
-    { phase: 'after', step: after },
+    { phase: 'after', step: dryAfter('Unions, master cylinder and booster', at, 'Looked at again') },
   ];
 }

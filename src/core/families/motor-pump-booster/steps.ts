@@ -4,6 +4,7 @@ import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, readingOn } from '../bench-items';
 import { READ_RHYTHM } from '../../fluid/power-piston';
 import { applied_N } from '../power-booster';
+import { dryAfter } from '../powered-bench';
 import { BRIDGED_S, type ReadingId } from './member';
 import type { MotorPumpBoosterProfile } from './profile';
 
@@ -194,30 +195,10 @@ export function steps(profile: MotorPumpBoosterProfile, _rig: Rig, at: TestedAt)
       items: pressed('unpowered', heavy_N),
     },
   ];
-  const after: Step = {
-    id: 'after',
-    title: 'Fluid side',
-    instruction: 'Power isolated, foot off. Look at what was pressed.',
-    cautions: [],
-    state: at.off,
-    needs: [],
-    fluid: true,
-    leaves: { input: 'released' },
-    attended_s: 60,
-    items: [
-      look(
-        'dry',
-        'Dry outside',
-        'Unions, accumulator, pump and booster dry? Use card, never a hand.',
-        'Dry',
-        ['wet', 'Wet somewhere'],
-      ),
-    ],
-  };
   return [
     { phase: 'look', step: before },
     { phase: 'supply', step: charge },
     ...rest.map((step): PhasedStep => ({ phase: 'unit', step })),
-    { phase: 'after', step: after },
+    { phase: 'after', step: dryAfter('Unions, accumulator, pump and booster', at, 'Fluid side') },
   ];
 }
