@@ -85,6 +85,7 @@ interface Parts<S, U, L, F extends FluidKind | null> {
   /** Results of a trace that are readings of the model as well. */
   readonly traced?: readonly Traced[];
   readonly fullPower?: true;
+  readonly unexplainedFrom?: Family['unexplainedFrom'];
   readonly fluid: (profile: AssemblyProfile<S, U, L>) => F;
   readonly full: (profile: AssemblyProfile<S, U, L>) => Readonly<Record<string, number>>;
   /** What its traces are worked out with. */
@@ -244,6 +245,7 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
     curve,
     ...(parts.traced && { traced: parts.traced }),
     ...(parts.fullPower && { fullPower: parts.fullPower }),
+    ...(parts.unexplainedFrom && { unexplainedFrom: parts.unexplainedFrom }),
     fluid: (profile) => fluid(profile as Profile),
     logged: (profile) => ({
       slave: null,
