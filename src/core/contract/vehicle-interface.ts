@@ -4,6 +4,12 @@ import type { Quantity } from '../quantities/units';
 /** What a vehicle tells of itself at one moment, by the ids of a map: a number in SI, the value of a state, or yes and no; null where it has none. */
 export type Values = Readonly<Record<string, number | boolean | null>>;
 
+/** A number of what a vehicle told; null where it told none. */
+export function numberIn(values: Values, id: string): number | null {
+  const value = values[id];
+  return typeof value === 'number' ? value : null;
+}
+
 /** One moment of what a vehicle told. */
 export interface Heard {
   /** Since the log began, s. */

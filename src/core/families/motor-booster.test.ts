@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { stepTime_s } from '../electric/motor-booster';
 import { withFault } from '../contract/family';
+import type { Heard } from '../contract/vehicle-interface';
 import { installation } from '../model/installation';
 import { Running } from '../model/running';
 import { benchOf } from '../scenarios/bench';
@@ -213,5 +214,25 @@ describe('the same over time', () => {
     expect(eased(unit(), 135)).toBeLessThan(0.95);
     expect(eased(unit(), 0)).toBeLessThan(1e-3);
     expect(eased(unit(['gear-binds', 0.8]), 0)).toBeGreaterThan(0.05);
+  });
+
+  test('the vehicle’s own control unit tells both tracks and their supply: at rest, pressed, and swapped', () => {
+    const heard = (vector: readonly number[]) => {
+      const bench = running(vector);
+      bench.set({ power: true });
+      bench.advance(1);
+      const log: Heard[] = [];
+      for (let n = 0; n < 60; n += 1) {
+        if (n === 20) bench.set({ pedal_N: 150, press_NPerS: 300 });
+        bench.advance(0.1);
+        log.push({ t_s: n / 10, values: bench.tells(), asked: [] });
+      }
+      return electromechanical.throughInterface!.tracks!.tells(log, electromechanical.typical);
+    };
+    const sound = heard(unit());
+    expect(sound.says).toEqual([]);
+    expect(sound.found[0]).toMatchObject({ found: { told: true, value: expect.closeTo(0, 6) as number } });
+    expect(heard(unit(['tracks-swapped', 1])).says[0]!.text).toMatch(/they are swapped/);
+    expect(heard(unit(['track-railed', 1])).says[0]!.text).toMatch(/^Track 1 stands still/);
   });
 });

@@ -101,6 +101,16 @@ test('the limits of the sum hold the truth in 92 to 99 of a hundred logs, whatev
   expect(held / 1000).toBeLessThan(0.99);
 });
 
+test('with no foot logged a log begins with the foot off: swapped tracks are told all the same', () => {
+  const trace = logged({ swapped: true });
+  const [one, two, supply] = ['track-1', 'track-2', 'sensor'].map((port) => channelAt(trace, port)!);
+  const pair = sensorPair(trace, [one!, two!], supply!, undefined);
+  expect(pairSays(pair).map((says) => printSentence(says, 'metric'))).toEqual([
+    expect.stringMatching(/they are swapped/),
+  ]);
+  expect(pair.rest.map(valueOf)).toEqual([expect.closeTo(4.5, 1), expect.closeTo(0.5, 1)]);
+});
+
 test('with its supply not logged nothing is made up', () => {
   const trace = logged();
   expect(pairIn({ ...trace, channels: trace.channels.filter(({ port }) => port !== 'sensor') })).toEqual([]);

@@ -21,12 +21,14 @@ const MOST_BLOCKS = 400;
 const END_PART = 0.08;
 /** One that moves by less than so many standard errors stands still. */
 const MOVED_SIGMA = 6;
+/** So many readings at its beginning say where the foot was off. */
+const BEGAN = 3;
 
 /**
  * Sum, rest and way of two tracks. The sum stays at the supply whatever the way: it is blind to tracks that are swapped and to a magnet
  * that is displaced, which the rest tells.
  *
- * @param foot what tells how far the pedal is out, where it was logged; else the tracks themselves
+ * @param foot what tells how far the pedal is out, where it was logged; else the log begins with the foot off
  */
 export function sensorPair(
   trace: Trace,
@@ -51,7 +53,9 @@ export function sensorPair(
   const each = Math.hypot(sigma[0]!, sigma[1]!, sigma[2]!);
   const mean = sums.reduce((all, x) => all + x, 0) / sums.length;
   const furthest = sums.reduce((most, x) => (Math.abs(x - mean) > Math.abs(most - mean) ? x : most), mean);
-  const sorted = [...good].sort((i, k) => by[i]! - by[k]!);
+  const began = good.slice(0, BEGAN).reduce((all, i) => all + one[i]!, 0) / BEGAN;
+  const outBy = (i: number) => (foot ? by[i]! : Math.abs(one[i]! - began));
+  const sorted = [...good].sort((i, k) => outBy(i) - outBy(k));
   const few = Math.max(3, Math.floor(END_PART * sorted.length));
   const [out, pressed] = [sorted.slice(0, few), sorted.slice(-few)];
   const meanOver = (of: Float64Array, places: readonly number[]) =>
@@ -74,6 +78,7 @@ export function pairSays({ moves }: SensorPair): Sentence[] {
     of.told && Math.abs(of.value) > MOVED_SIGMA * of.u ? Math.sign(of.value) : 0,
   );
   const says: Sentence[] = [];
+  if (!moves.every(({ told: is }) => is)) return says;
   if (way[0]! < 0 && way[1]! > 0)
     says.push(sentence('Track 1 falls and track 2 rises as the pedal is pressed: they are swapped.'));
   else if (way[0] === 0 && way[1] === 0) says.push(sentence('Neither track moves in this log.'));

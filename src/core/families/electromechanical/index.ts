@@ -1,5 +1,6 @@
 import type { MemberFolder } from '../../contract/family';
 import { faults, looks } from './faults';
+import { throughInterface } from './interface';
 import { parts } from './places';
 import { electromechanicalProfile, type ElectromechanicalProfile } from './profile';
 import { keeps, results } from './rules';
@@ -23,6 +24,7 @@ export const electromechanical: MemberFolder<ElectromechanicalProfile> = {
   keeps,
   results,
   parts,
+  throughInterface,
   shows: { travel: ['tracks', 'step'], pressure: ['assist', 'unpowered', 'step'] },
   leakPoints: [],
 };

@@ -2,7 +2,7 @@ import { holdingPower_W } from '../../electric/feed';
 import { heldBy_A, motorOutput_N } from '../../electric/motor-booster';
 import type { Port } from '../../contract/family';
 import type { Vector } from '../../model/descriptor';
-import type { Instant, Motion, Moving, NodeNow, Place, Turn } from '../../model/motion';
+import type { Instant, Motion, Moving, NodeNow, Place, Told, Turn } from '../../model/motion';
 import type { PumpHands } from '../bench-hands';
 import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
 import { named, speedOf_mPerS, tracksAt, type Parameters } from './member';
@@ -121,15 +121,25 @@ class ElectromechanicalMotion implements Moving {
     feed.passed = feed.effort > 0 && most_A > 0 ? power_W / Math.max(feed.effort, p.cutOff_V / 2) : 0;
   }
 
+  /** Its sensor as its control unit reads it: supply and both tracks, none while it has no power. */
+  private sensor(y: Float64Array): readonly [supply: number, track1: number, track2: number] {
+    const isOn = y[this.place.from + 2]! > RESPONSE.last_A;
+    return isOn ? [this.p.sensor_V, ...tracksAt(this.p, this.rod.passed)] : [0, 0, 0];
+  }
+
+  tells(y: Float64Array, _at: Instant, out: Told): void {
+    const [sensorSupply, track1, track2] = this.sensor(y);
+    if (sensorSupply > 0) Object.assign(out, { sensorSupply, track1, track2 });
+  }
+
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     const { p, rod } = this;
-    const isOn = y[this.place.from + 2]! > RESPONSE.last_A;
-    const [track1, track2] = tracksAt(p, rod.passed);
+    const [supply_V, track1, track2] = this.sensor(y);
     shown[this.at.pedal!] = (at.hands as Hands).pedal_N;
     shown[this.at.motor!] = this.current_A(y, at);
-    shown[this.at.sensor!] = isOn ? p.sensor_V : 0;
-    shown[this.at['track-1']!] = isOn ? track1 : 0;
-    shown[this.at['track-2']!] = isOn ? track2 : 0;
+    shown[this.at.sensor!] = supply_V;
+    shown[this.at['track-1']!] = track1;
+    shown[this.at['track-2']!] = track2;
     // On a bench nobody reads how far the lever goes.
     if (this.at.travel !== undefined) shown[this.at.travel] = p.pedalRatio * rod.passed;
   }

@@ -1,4 +1,4 @@
-import type { Heard, ThroughInterface, Values } from '../../contract/vehicle-interface';
+import { numberIn, type Heard, type ThroughInterface, type Values } from '../../contract/vehicle-interface';
 import type { Quantity } from '../../quantities/units';
 import { vacuumPump, type PumpMoment } from '../../signals/vacuum-pump';
 import type { VacuumSupplyProfile } from './profile';
@@ -8,14 +8,9 @@ const FLOOR_MORE = 0.03;
 /** As far as a course of vacuum is drawn, Pa. */
 const MOST_PA = 1e5;
 
-function told(values: Values, id: string): number | null {
-  const value = values[id];
-  return typeof value === 'number' ? value : null;
-}
-
 /** Vacuum at the unit, by its own two sensors, Pa; null where either says nothing. */
 function vacuum_Pa(values: Values): number | null {
-  const [unit, barometer] = [told(values, 'unitPressure'), told(values, 'barometer')];
+  const [unit, barometer] = [numberIn(values, 'unitPressure'), numberIn(values, 'barometer')];
   return unit === null || barometer === null ? null : barometer - unit;
 }
 
@@ -23,8 +18,8 @@ function momentsOf(log: readonly Heard[]): PumpMoment[] {
   return log.flatMap(({ t_s, values, asked }) => {
     const [depression_Pa, barometer_Pa, pump] = [
       vacuum_Pa(values),
-      told(values, 'barometer'),
-      told(values, 'pump'),
+      numberIn(values, 'barometer'),
+      numberIn(values, 'pump'),
     ];
     return depression_Pa === null || barometer_Pa === null || pump === null
       ? []
@@ -33,7 +28,7 @@ function momentsOf(log: readonly Heard[]): PumpMoment[] {
 }
 
 const lastOf = (log: readonly Heard[], id: string): number | null =>
-  log.reduce<number | null>((last, { values }) => told(values, id) ?? last, null);
+  log.reduce<number | null>((last, { values }) => numberIn(values, id) ?? last, null);
 
 /** Steps of a vacuum supply in which the vehicle's interface helps. Handbook 8.3, handbook-models 16. */
 export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
@@ -41,15 +36,15 @@ export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
     reads: ['pump', 'unitPressure', 'barometer', 'onBelow', 'offAbove'],
     asks: { value: 'pump', state: 'On', says: 'Have the pump run' },
     shows: (values) => {
-      const pump = told(values, 'pump');
+      const pump = numberIn(values, 'pump');
       const figure = (id: string, name: string, value: number | null, quantity: Quantity = 'depression') =>
         ({ id, name, shows: { quantity, value } }) as const;
       return [
         figure('vacuum', 'Vacuum, its own sensor', vacuum_Pa(values)),
         { id: 'pump', name: 'Pump', shows: { word: pump === null ? null : pump > 0 ? 'runs' : 'stands' } },
-        figure('onBelow', 'Means to start below', told(values, 'onBelow')),
-        figure('offAbove', 'Means to stop above', told(values, 'offAbove')),
-        figure('barometer', 'Barometer, its own', told(values, 'barometer'), 'barometer'),
+        figure('onBelow', 'Means to start below', numberIn(values, 'onBelow')),
+        figure('offAbove', 'Means to stop above', numberIn(values, 'offAbove')),
+        figure('barometer', 'Barometer, its own', numberIn(values, 'barometer'), 'barometer'),
       ];
     },
     course: {
@@ -58,11 +53,11 @@ export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
       most: MOST_PA,
       of: vacuum_Pa,
       keeps: (values) => {
-        const [low, high] = [told(values, 'onBelow'), told(values, 'offAbove')];
+        const [low, high] = [numberIn(values, 'onBelow'), numberIn(values, 'offAbove')];
         return low === null || high === null ? null : [low, high];
       },
       shaded: 'the pump runs',
-      isShaded: (values) => (told(values, 'pump') ?? 0) > 0,
+      isShaded: (values) => (numberIn(values, 'pump') ?? 0) > 0,
     },
     tells: (log, profile) => {
       const { floorShare } = profile as VacuumSupplyProfile;
