@@ -41,10 +41,7 @@ function faultyUnit(kind: FamilyKind) {
         : field('Supply at rest', 'depression', 0, SEA_LEVEL_PA),
     elapsed_s: field('Time on hold', 'duration', 0, 3600),
   });
-  type Input = { fault: string; severity: number; elapsed_s: number } & Record<
-    string,
-    number | string
-  >;
+  type Input = { fault: string; severity: number; elapsed_s: number } & Record<string, number | string>;
   const setTo = (asked: Input) => Number(asked[set]);
   const healthy = family.healthy(family.typical).values;
   const unitOf = ({ fault, severity }: Input): Vector =>

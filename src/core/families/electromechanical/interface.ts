@@ -10,8 +10,12 @@ const TRACKS = ['track1', 'track2', 'sensorSupply'] as const;
 
 /** Sum of both tracks less their supply, V; null where one of the three was not told. */
 function sum_V(values: Values): number | null {
-  const [one, two, supply] = TRACKS.map((id) => numberIn(values, id));
-  return one == null || two == null || supply == null ? null : one + two - supply;
+  const [one, two, supply] = [
+    numberIn(values, 'track1'),
+    numberIn(values, 'track2'),
+    numberIn(values, 'sensorSupply'),
+  ];
+  return one === null || two === null || supply === null ? null : one + two - supply;
 }
 
 /** A log as channels: both tracks and their supply. */
