@@ -92,6 +92,22 @@ export const fuseOut = mustBe(
   ],
 );
 
+/** Under load no less than half of the battery stands behind a resistance: a control unit that waited for less would never switch off. */
+const contradictInVolts = ({ source, unit }: Fed) => {
+  const say =
+    unit.cutOff_V >= source.battery_V
+      ? 'The battery must stand above the voltage at which the booster switches off.'
+      : unit.cutOff_V < source.battery_V / 2
+        ? 'The booster must switch off at half of the battery’s voltage at least: behind a resistance less cannot stand.'
+        : null;
+  return say ? { path: ['unit', 'cutOff_V'], say } : null;
+};
+
+interface Fed {
+  readonly source: BatterySupplyProfile;
+  readonly unit: ElectromechanicalProfile;
+}
+
 /** How an electromechanical booster is known, whatever it drives. */
 export const motorBoosted = {
   curve: {
@@ -102,16 +118,11 @@ export const motorBoosted = {
     releasing: null,
     knee: { reading: 'runoutPedal', word: 'runout' },
   },
+  contradict: contradictInVolts,
   logged: () => ({}),
   traced: [{ result: 'stamp', item: 'step.time' }],
   fluid: ({ unit }: { readonly unit: ElectromechanicalProfile }): FluidKind => unit.fluid,
-  full: ({
-    unit,
-    source,
-  }: {
-    readonly unit: ElectromechanicalProfile;
-    readonly source: BatterySupplyProfile;
-  }) => ({
+  full: ({ unit, source }: Fed) => ({
     pedal_N: applied_N(unit),
     volts_V: source.battery_V,
     // With no meter on the feed.

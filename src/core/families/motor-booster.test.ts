@@ -7,6 +7,7 @@ import { installation } from '../model/installation';
 import { Running } from '../model/running';
 import { benchOf } from '../scenarios/bench';
 import { loadCell } from './bench-members';
+import { FAMILIES } from './registry';
 import { readingOf } from '../model/vectors';
 import { batterySupply, member as supply } from './battery-supply/index';
 import { member as brakes, wheelBrakes } from './wheel-brakes/index';
@@ -155,6 +156,18 @@ describe('what each test of it tells, handbook-models 8.8', () => {
     expect(back(values)).toBeCloseTo(0.0365, 4);
     expect(back(family.faults.find(({ id }) => id === 'gear-binds')!.apply(values, 0.5))).toBe(5);
   });
+});
+
+test.each([
+  [13, /must stand above the voltage at which the booster switches off/],
+  [6.2, /at half of the battery’s voltage at least/],
+])('a booster that switches off at %s V on 12.6 is refused with the relation', (cutOff_V, says) => {
+  for (const kind of ['electromechanical', 'electromechanical-vehicle'] as const) {
+    const { profile, typical: whole } = FAMILIES[kind];
+    const { unit } = whole as { unit: object };
+    const parsed = profile.safeParse({ ...(whole as object), unit: { ...unit, cutOff_V } });
+    expect(parsed.error?.issues.map(({ message }) => message)).toEqual([expect.stringMatching(says)]);
+  }
 });
 
 describe('the same over time', () => {
