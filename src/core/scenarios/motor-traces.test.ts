@@ -87,3 +87,12 @@ test('slow presses are no stamps', () => {
   };
   expect(analyse(slow, about).stretches.filter(({ kind }) => kind === 'stamp')).toEqual([]);
 });
+
+test('a foot that rests on the pedal, about where a stamp would begin, is none', () => {
+  const { trace } = logged(null);
+  const random = seeded(3);
+  const [pedal, output] = trace.channels as [Trace['channels'][number], Trace['channels'][number]];
+  const resting = { ...pedal, values: pedal.values.map(() => 30 + 2 * gaussian(random)) };
+  const { stretches } = analyse({ ...trace, channels: [resting, output] }, about);
+  expect(stretches.filter(({ kind }) => kind === 'stamp')).toEqual([]);
+});

@@ -55,7 +55,7 @@ export function stampsIn(trace: Trace): Stretch[] {
 /** Below this part of the greatest force it is being let go. */
 const LET_GO_PART = 0.5;
 
-/** From a moment before each stamp until it is let go. */
+/** From a moment before each stamp, with the foot off, until it is let go. */
 function stampsOn({ time_s }: Trace, { values }: Channel): Span[] {
   const spans: Span[] = [];
   for (let i = 1; i < values.length; i += 1) {
@@ -74,7 +74,9 @@ function stampsOn({ time_s }: Trace, { values }: Channel): Span[] {
       return place;
     };
     const [low, high] = [crossed(LOW_PART), crossed(HIGH_PART)];
-    if (time_s[high]! - time_s[low]! <= STAMPED_S) spans.push({ from: begin, to });
+    // From rest: a foot that lies on the pedal is none.
+    const fromRest = low > begin;
+    if (fromRest && time_s[high]! - time_s[low]! <= STAMPED_S) spans.push({ from: begin, to });
     // What is wavered on the way down begins nothing.
     i = to;
   }
