@@ -1,4 +1,5 @@
 import { sentence, type Sentence } from '../quantities/sentence';
+import { blendIn } from './blend-log';
 import { at, LEAST_PULL, result, type About, type Analysis, type Stretch } from './analysis';
 import { meteredIn } from './metered';
 import { pressureVolume } from './pressure-volume';
@@ -31,13 +32,13 @@ const moves = (segments: readonly Segment[]): boolean =>
 
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
-  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held, a stamp on the pedal, two tracks of a sensor with their supply. In this log there is none of these, by the ports it names.';
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held, a stamp on the pedal, two tracks of a sensor with their supply, a stop that a machine shares. In this log there is none of these, by the ports it names.';
 
 /** Whether all there is needs no input beside it. */
 const needNoInput = (stretches: readonly Stretch[]) =>
   stretches.length > 0 &&
   stretches.every(({ kind }) =>
-    ['hold', 'charge', 'cycles', 'standing', 'sweep', 'held', 'stamp', 'pair'].includes(kind),
+    ['hold', 'charge', 'cycles', 'standing', 'sweep', 'held', 'stamp', 'pair', 'blend'].includes(kind),
   );
 
 /** Works everything out of a trace that the ports it names allow. */
@@ -64,6 +65,7 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...splits(trace, about),
     ...stampsIn(trace),
     ...pairIn(trace),
+    ...blendIn(trace),
     ...storedIn(trace, about),
     ...meteredIn(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);
@@ -144,6 +146,8 @@ function splits(trace: Trace, about: About): Stretch[] {
     channelAt(trace, port),
   );
   const stretches: Stretch[] = [];
+  // Where a machine takes torque back its axle is pressed less: no valve splits that.
+  if (channelAt(trace, 'granted')) return stretches;
   const risesOf = (channel: Channel) => {
     const all = segmentsOf(trace, channel, wholeOf(trace));
     const top = Math.max(...all.map(({ end }) => end));

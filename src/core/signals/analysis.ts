@@ -50,6 +50,7 @@ export interface Stretch {
     | 'held'
     | 'stamp'
     | 'pair'
+    | 'blend'
     | 'blocked';
   readonly name: string;
   readonly from_s: number;

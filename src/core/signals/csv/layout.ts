@@ -30,6 +30,14 @@ export const LOG_PORTS: Readonly<Record<string, Quantity>> = {
   front: 'pressure',
   rear: 'pressure',
   volume: 'volume',
+  pedal: 'force',
+  'track-1': 'voltage',
+  'track-2': 'voltage',
+  sensor: 'voltage',
+  asked: 'torque',
+  requested: 'torque',
+  granted: 'torque',
+  speed: 'speed',
 };
 
 export const columnSchema = z.strictObject({

@@ -1,5 +1,13 @@
 /** Words by which loggers name what is read at a port; the first that fits counts. */
 const PORT_WORDS: readonly (readonly [RegExp, string])[] = [
+  [/^pedal( force)?$|foot force/i, 'pedal'],
+  [/track ?1/i, 'track-1'],
+  [/track ?2/i, 'track-2'],
+  [/sensor supply|supply of the sensor/i, 'sensor'],
+  [/regen\w* (asked|request)|request\w* (of|from) the machine/i, 'requested'],
+  [/regen\w* grant|^granted/i, 'granted'],
+  [/(brake |total )?torque asked|asked torque/i, 'asked'],
+  [/^(vehicle )?speed$/i, 'speed'],
   [/activ|work(ing)?\b|control/i, 'activation'],
   [/suppl|vac|depress/i, 'supply'],
   [/front/i, 'front'],
@@ -53,4 +61,12 @@ export const PORT_NAMES: Readonly<Record<string, string>> = {
   front: 'Front circuit',
   rear: 'Rear circuit',
   volume: 'Volume',
+  pedal: 'Pedal force',
+  'track-1': 'Track 1 of the pedal’s sensor',
+  'track-2': 'Track 2 of the pedal’s sensor',
+  sensor: 'Supply of the pedal’s sensor',
+  asked: 'Torque asked of the brakes',
+  requested: 'Torque asked of the machine',
+  granted: 'Torque granted by the machine',
+  speed: 'Speed',
 };
