@@ -8,6 +8,13 @@ const INK: Readonly<Record<string, string>> = {
   activation: '--hp-activation',
   front: '--hp-line',
   rear: '--mui-palette-warning-main',
+  // What is drawn on one axis is told apart.
+  'track-1': '--hp-activation',
+  'track-2': '--hp-output',
+  sensor: '--hp-supply',
+  asked: '--hp-input',
+  requested: '--hp-supply',
+  granted: '--hp-output',
 };
 
 /** Ports of other names, by the ink that a family gives them; where a port beside it has that ink by its name, the plain line's. */
