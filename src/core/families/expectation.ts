@@ -147,6 +147,8 @@ function limitsOf<Profile>(
     case 'band': {
       if (!shown) return null;
       const { low, high } = shown.band;
+      // Where every sound unit shows the same to the last digit no reading could be shown to keep to it: it is noted, beside what is expected.
+      if (low === high) return null;
       const wider = keep.wider?.(profile, item);
       return wider
         ? kept({ low, high: high * (1 + wider.value) }, wider)

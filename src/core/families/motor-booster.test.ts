@@ -105,6 +105,16 @@ describe('what each test of it tells, handbook-models 8.8', () => {
       expect(runout(results).verdict).toBe('meets');
     },
   );
+  test.each([0.9, 0.95, 1])(
+    'on a battery below where it switches off, %d, nothing of the booster is called faulty',
+    (severity) => {
+      const { results, assessment } = bench(faultyTruth('battery-low', severity));
+      const failing = results.filter(({ verdict }) => verdict === 'fails');
+      expect(failing.filter(({ about }) => about === 'unit').map(({ id }) => id)).toEqual([]);
+      expect(failing.map(({ id }) => id)).toContain('battery');
+      expect(assessment.call).toBe('weak-supply');
+    },
+  );
   test('resistance in the feed moves runout, and nothing of the gain before', () => {
     const poor = profiles({ source: { feed_Ohm: 0.3 } });
     for (const input_N of [100, 200, 300])

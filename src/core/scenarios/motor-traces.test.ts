@@ -96,3 +96,19 @@ test('a foot that rests on the pedal, about where a stamp would begin, is none',
   const { stretches } = analyse({ ...trace, channels: [resting, output] }, about);
   expect(stretches.filter(({ kind }) => kind === 'stamp')).toEqual([]);
 });
+
+test('a spike on the pedal is no stamp, and a log of two gauges on one line tells each number once', () => {
+  const { trace } = logged(null);
+  const [pedal, output] = trace.channels as [Trace['channels'][number], Trace['channels'][number]];
+  const spiked = {
+    ...pedal,
+    values: pedal.values.map((_, i) => (i === 2000 ? 400 : 0.3 * Math.sin(7 * i * i))),
+  };
+  const stampsOf = (channels: Trace['channels']) =>
+    analyse({ ...trace, channels }, about).stretches.filter(({ kind }) => kind === 'stamp');
+  expect(stampsOf([spiked, output])).toEqual([]);
+  const ids = stampsOf([pedal, output, { ...output, name: 'front', port: 'front' }])[0]!.results.map(
+    ({ id }) => id,
+  );
+  expect(ids).toEqual([...new Set(ids)]);
+});

@@ -1,6 +1,7 @@
 import { at, result, type Stretch } from './analysis';
+import { blocksOf } from './blocks';
 import { stepResponse } from './step-response';
-import { channelAt, indexAt, type Channel, type Span, type Trace } from './trace';
+import { channelAt, indexAt, wholeOf, type Channel, type Span, type Trace } from './trace';
 
 /** A foot that takes longer than this from a fifth of its force to four fifths presses, and does not stamp, s. */
 const STAMPED_S = 0.06;
@@ -12,11 +13,10 @@ const BEHIND_S = 1.5;
 /** Lighter than this is no stamp, N. */
 const LEAST_N = 30;
 
-/** Where a pressure is read behind the pedal, and how its results are called. */
+/** Where a pressure is read behind the pedal, the first of them that was logged, and how its results are called. */
 const BEHIND = [
-  { port: 'output', id: 'stamp', of: '' },
-  { port: 'front', id: 'stamp', of: ', front' },
-  { port: 'rear', id: 'stamp-rear', of: ', rear' },
+  { ports: ['output', 'front'], id: 'stamp', of: '' },
+  { ports: ['rear'], id: 'stamp-rear', of: ', rear' },
 ] as const;
 
 /** Stamps on a pedal, and how each pressure behind it answers. */
@@ -24,9 +24,11 @@ export function stampsIn(trace: Trace): Stretch[] {
   const pedal = channelAt(trace, 'pedal');
   if (pedal?.quantity !== 'force') return [];
   return stampsOn(trace, pedal).flatMap((span) => {
-    const results = BEHIND.flatMap(({ port, id, of }) => {
-      const behind = channelAt(trace, port);
-      if (behind?.quantity !== 'pressure') return [];
+    const results = BEHIND.flatMap(({ ports, id, of }) => {
+      const behind = ports
+        .map((port) => channelAt(trace, port))
+        .find((channel) => channel?.quantity === 'pressure');
+      if (!behind) return [];
       const { delay, rise, time, overshoot } = stepResponse(trace, pedal, behind, span);
       return [
         result(id, `Pressure there after a stamp${of}`, 'duration', time),
@@ -56,7 +58,10 @@ export function stampsIn(trace: Trace): Stretch[] {
 const LET_GO_PART = 0.5;
 
 /** From a moment before each stamp, with the foot off, until it is let go. */
-function stampsOn({ time_s }: Trace, { values }: Channel): Span[] {
+function stampsOn(trace: Trace, pedal: Channel): Span[] {
+  const { time_s } = trace;
+  // Every reading, a spike put right.
+  const values = blocksOf(trace, [pedal], wholeOf(trace), time_s.length).means[0]!;
   const spans: Span[] = [];
   for (let i = 1; i < values.length; i += 1) {
     if (!(values[i]! > LEAST_N && values[i - 1]! <= LEAST_N)) continue;

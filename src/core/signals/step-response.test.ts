@@ -77,7 +77,6 @@ test('delay, rise, time and overshoot of a swing of 40 /s at 0.5: e^(−π·0.5/
   expect(valueOf(found.rise)).toBeCloseTo(high_s - low_s, 3);
   expect(valueOf(found.time)).toBeCloseTo(0.03 + high_s, 3);
   expect(valueOf(found.overshoot)).toBeCloseTo(0.163, 2);
-  expect(valueOf(found.level) / LEVEL_PA).toBeCloseTo(1, 2);
 });
 
 test('the limits hold the truth in 92 to 99 of a hundred stamps', () => {
@@ -113,6 +112,23 @@ test('the limits hold the truth in 92 to 99 of a hundred stamps', () => {
     expect(held / SEEDS).toBeGreaterThan(0.92);
     expect(held / SEEDS).toBeLessThan(0.99);
   }
+});
+
+test('readings that dropped out, and spikes that stand alone, leave it as it is', () => {
+  const stamp: Stamp = { rate_Hz: 1000, delay_s: 0.03, omega_PerS: 40, damping: 0.5, noise: 0.002 };
+  const whole = logged(stamp);
+  const spoilt = {
+    ...whole,
+    channels: whole.channels.map((channel) => ({
+      ...channel,
+      values: channel.values.map((value, i) =>
+        i % 37 === 5 ? NaN : i % 222 === 150 ? 3 * value + 900 : value,
+      ),
+    })),
+  };
+  const [sound, found] = [respond(whole), respond(spoilt)];
+  for (const name of ['delay', 'rise', 'time', 'overshoot'] as const)
+    expect(Math.abs(valueOf(found[name]) - valueOf(sound[name]))).toBeLessThan(0.004);
 });
 
 test('one that never goes beyond is said to; too few readings, a stamp let go and noise alone tell nothing', () => {

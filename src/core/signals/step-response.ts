@@ -1,7 +1,8 @@
+import { courseOf, type Course } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { leastSquares, varianceOf } from './least-squares';
-import { grainOf, median } from './noise';
-import type { Channel, Samples, Span, Trace } from './trace';
+import { median } from './noise';
+import type { Channel, Span, Trace } from './trace';
 
 /** How a level follows one that was set at once. */
 export interface StepResponse {
@@ -13,8 +14,6 @@ export interface StepResponse {
   readonly time: Estimate;
   /** How far it goes beyond the level that it comes to, as a part of that. */
   readonly overshoot: Estimate;
-  /** The level that it comes to. */
-  readonly level: Estimate;
 }
 
 /** A crossing is told by the readings within this part of the way to either side, or so many standard deviations of one. */
@@ -53,7 +52,6 @@ export function stepResponse(trace: Trace, input: Channel, output: Channel, span
     rise: why,
     time: why,
     overshoot: why,
-    level: why,
   });
   const { time_s } = trace;
   const count = span.to - span.from;
@@ -65,13 +63,14 @@ export function stepResponse(trace: Trace, input: Channel, output: Channel, span
         'Log it at two hundred readings a second or more.',
       ),
     );
-  const [set, got] = [input, output].map((channel) => levelsOf(channel, span)) as [Levels, Levels];
-  if (!(got.way > SEEN_SIGMA * got.sigma) || !(set.way > SEEN_SIGMA * set.sigma))
+  const [set, got] = [input, output].map((channel) => {
+    const course = courseOf(trace, channel, span, count);
+    return { course, levels: levelsOf(course) };
+  }) as [Followed, Followed];
+  if ([set, got].some(({ levels: { way, sigma } }) => !(way > SEEN_SIGMA * sigma)))
     return nothing(untold('Nothing stands out of the noise behind this stamp.'));
-  const crossing = (channel: Channel, levels: Levels, part: number) =>
-    crossingOf(time_s, channel.values, span, levels, part, each_s);
-  const foot = crossing(input, set, 0.5);
-  const [low, high] = [crossing(output, got, 0.1), crossing(output, got, 0.9)];
+  const foot = crossingOf(set, 0.5, each_s);
+  const [low, high] = [crossingOf(got, 0.1, each_s), crossingOf(got, 0.9, each_s)];
   if (!foot || !low || !high)
     return nothing(untold('It was let go before the level was there.', 'Hold it longer.'));
   const between = (from: Crossing, to: Crossing) =>
@@ -80,9 +79,14 @@ export function stepResponse(trace: Trace, input: Channel, output: Channel, span
     delay: between(foot, low),
     rise: between(low, high),
     time: between(foot, high),
-    overshoot: overshootOf(output.values, span, got, (high.at_s - low.at_s) / each_s),
-    level: told(got.rest + got.way, got.end_u, output.quantity),
+    overshoot: overshootOf(got, (high.at_s - low.at_s) / each_s),
   };
+}
+
+/** A channel over the span, and the levels between which it goes: upward. */
+interface Followed {
+  readonly course: Course;
+  readonly levels: Levels;
 }
 
 interface Levels {
@@ -94,56 +98,43 @@ interface Levels {
 }
 
 /** Where a channel stands before, and what it comes to. */
-function levelsOf({ values }: Channel, span: Span): Levels {
-  const { sigma } = grainOf(values, span);
-  const before = Math.max(3, Math.floor(0.02 * (span.to - span.from)));
-  const rest = middleOf(values, { from: span.from, to: span.from + before });
-  const from = Math.floor(span.to - END_PART * (span.to - span.from));
+function levelsOf({ values, sigma }: Course): Levels {
+  const rest = median(values.subarray(0, Math.max(3, Math.floor(0.02 * values.length))));
+  const end = values.subarray(Math.floor((1 - END_PART) * values.length));
+  // A middle value is worth two thirds of as many means.
   return {
     rest,
-    way: middleOf(values, { from, to: span.to }) - rest,
+    way: median(end) - rest,
     sigma,
-    // A middle value is worth two thirds of as many means.
-    end_u: (1.2533 * sigma) / Math.sqrt(Math.max(1, span.to - from)),
+    end_u: (1.2533 * sigma) / Math.sqrt(Math.max(1, end.length)),
   };
 }
-
-const middleOf = (values: Samples, { from, to }: Span): number =>
-  median(values.subarray(from, to).filter(Number.isFinite));
 
 /**
  * When a channel first comes to a part of its way: by a line through the readings near there. A step between two readings is somewhere
  * between them.
  */
-function crossingOf(
-  time_s: Float64Array,
-  values: Samples,
-  span: Span,
-  { rest, way, sigma }: Levels,
-  part: number,
-  each_s: number,
-): Crossing | null {
-  const at = (i: number) => (values[i]! - rest) / way;
-  const near = Math.max(NEAR_PART, NEAR_SIGMA * (sigma / Math.abs(way)));
+function crossingOf({ course, levels }: Followed, part: number, each_s: number): Crossing | null {
+  const { rest, way, sigma } = levels;
+  const at = (i: number) => (course.values[i]! - rest) / way;
+  const near = Math.max(NEAR_PART, NEAR_SIGMA * (sigma / way));
   // Forward to the first that is clearly beyond, and back to the last that is clearly short of it.
-  let to = span.from;
-  while (to < span.to && !(at(to) > part + near / 2)) to += 1;
-  if (to >= span.to) return null;
+  let to = 0;
+  while (to < course.t.length && !(at(to) > part + near / 2)) to += 1;
+  if (to === course.t.length) return null;
   let from = to;
-  while (from > span.from && !(at(from) < part - near / 2)) from -= 1;
-  const t: number[] = [];
-  const parts: number[] = [];
-  for (let i = from; i <= to; i += 1)
-    if (Number.isFinite(values[i]!)) {
-      t.push(time_s[i]! - time_s[to]!);
-      parts.push(at(i));
-    }
+  while (from > 0 && !(at(from) < part - near / 2)) from -= 1;
+  const places = Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  const t = places.map((i) => course.t[i]! - course.t[to]!);
+  const parts = places.map(at);
   const grid_s = each_s / Math.sqrt(12);
   if (t.length < LEAST_NEAR) {
-    const [t0, t1] = [t[0]!, t.at(-1)!];
-    const [p0, p1] = [parts[0]!, parts.at(-1)!];
-    const at_s = p1 > p0 ? t0 + ((part - p0) / (p1 - p0)) * (t1 - t0) : (t0 + t1) / 2;
-    return { at_s: time_s[to]! + Math.min(t1, Math.max(t0, at_s)), u_s: grid_s / (t.length - 1) };
+    const [t0, p0, p1] = [t[0]!, parts[0]!, parts.at(-1)!];
+    const at_s = p1 > p0 ? t0 - ((part - p0) / (p1 - p0)) * t0 : t0 / 2;
+    return {
+      at_s: course.t[to]! + Math.min(0, Math.max(t0, at_s)),
+      u_s: grid_s / Math.max(1, t.length - 1),
+    };
   }
   // With readings enough it may bend there: a level begins and ends slowly.
   const bends = t.length >= LEAST_BENT;
@@ -151,42 +142,35 @@ function crossingOf(
   const fit = leastSquares(
     columns,
     parts,
-    t.map(() => 1 / Math.max(FINEST, sigma / Math.abs(way)) ** 2),
+    t.map(() => 1 / Math.max(FINEST, sigma / way) ** 2),
   );
   if (!fit) return null;
   const [a = 0, b = 0, c = 0] = fit.parameters;
-  const height = (x: number) => a + b * x + c * x ** 2;
   const slope = (x: number) => b + 2 * c * x;
-  let at_s = (t[0]! + t.at(-1)!) / 2;
-  for (let turn = 0; turn < TURNS && slope(at_s) > 0; turn += 1) at_s -= (height(at_s) - part) / slope(at_s);
+  let at_s = t[0]! / 2;
+  for (let turn = 0; turn < TURNS && slope(at_s) > 0; turn += 1)
+    at_s -= (a + b * at_s + c * at_s ** 2 - part) / slope(at_s);
   if (!(slope(at_s) > 0)) return null;
   const variance = varianceOf(
     fit.covariance,
     columns.map((_, power) => at_s ** power),
   );
   return {
-    at_s: time_s[to]! + at_s,
+    at_s: course.t[to]! + at_s,
     u_s: Math.hypot(Math.sqrt(variance) / slope(at_s), grid_s / t.length),
   };
 }
 
 /** How far it goes beyond, by means of a few readings that together are short beside the rise. */
-function overshootOf(
-  values: Samples,
-  span: Span,
-  { rest, way, sigma, end_u }: Levels,
-  rise: number,
-): Estimate {
+function overshootOf({ course, levels }: Followed, rise: number): Estimate {
+  const { rest, way, sigma, end_u } = levels;
   const width = Math.max(1, Math.floor(TOP_PART * rise));
-  let top = -Infinity;
-  let sum = 0;
-  for (let i = span.from; i < span.to; i += 1) {
-    sum += values[i]!;
-    if (i - width >= span.from) sum -= values[i - width]!;
-    if (i - span.from >= width - 1)
-      top = Math.max(top, (Math.sign(way) * (sum / width - rest)) / Math.abs(way));
-  }
-  const u = Math.hypot(sigma / Math.sqrt(width), end_u) / Math.abs(way);
+  let [top, sum] = [-Infinity, 0];
+  course.values.forEach((value, i) => {
+    sum += value - (course.values[i - width] ?? 0);
+    if (i >= width - 1) top = Math.max(top, (sum / width - rest) / way);
+  });
+  const u = Math.hypot(sigma / Math.sqrt(width), end_u) / way;
   const beyond = top - 1;
   return beyond > SEEN_SIGMA * u
     ? told(beyond, u, 'percent')
