@@ -27,6 +27,10 @@ export function runResistance_Ohm(length_m: number, area_m2: number): number {
 export const holdingPower_W = ({ winding_Ohm, idle_W }: Motor, current_A: number): number =>
   winding_Ohm * current_A ** 2 + idle_W;
 
+/** Current that so much power holds, A: what `holdingPower_W` says, the other way; none where it is less than the control unit takes. */
+export const heldByPower_A = ({ winding_Ohm, idle_W }: Motor, power_W: number): number =>
+  Math.sqrt(Math.max(0, power_W - idle_W) / winding_Ohm);
+
 export interface Motor {
   readonly winding_Ohm: number;
   /** What its control unit takes with no current in the motor, W. */
@@ -56,7 +60,7 @@ export function terminals_V(battery_V: number, feed_Ohm: number, power_W: number
  * @example motorLimit_A({ winding_Ohm: 0.09, idle_W: 8 }, { limit_A: 60, cutOff_V: 9.5 }, 12, 0.12) is 45.9
  */
 export function motorLimit_A(
-  { winding_Ohm, idle_W }: Motor,
+  motor: Motor,
   { limit_A, cutOff_V }: { readonly limit_A: number; readonly cutOff_V: number },
   battery_V: number,
   feed_Ohm: number,
@@ -65,6 +69,5 @@ export function motorLimit_A(
     throw new RangeError(`cutOff_V: ${cutOff_V} V is less than half of the battery’s ${battery_V} V`);
   if (battery_V <= cutOff_V) return 0;
   if (feed_Ohm === 0) return limit_A;
-  const left_W = (cutOff_V * (battery_V - cutOff_V)) / feed_Ohm - idle_W;
-  return Math.min(limit_A, Math.sqrt(Math.max(0, left_W) / winding_Ohm));
+  return Math.min(limit_A, heldByPower_A(motor, (cutOff_V * (battery_V - cutOff_V)) / feed_Ohm));
 }

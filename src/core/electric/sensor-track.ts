@@ -6,6 +6,10 @@ export interface SensorTrack {
   readonly points: readonly (readonly [travel_m: number, volts_V: number])[];
 }
 
+/** Part of its supply at which a usual rising track stands with its pedal so far out, and the other way: x = x_full·(V/V_s − 0.1)/0.8. */
+export const usualPart = (travel_m: number, full_m: number): number => 0.1 + (0.8 * travel_m) / full_m;
+export const usualTravel_m = (part: number, full_m: number): number => (full_m * (part - 0.1)) / 0.8;
+
 /**
  * A track as it is made that goes from a tenth to nine tenths of its supply, or the other way. Handbook-models 8.8:
  * x = x_full·(V/V_s − 0.1)/0.8.

@@ -4,6 +4,7 @@ import {
   PHASES,
   SHOWN_BY_LOAD,
   SHOWN_BY_UNIT,
+  sourceOf,
   type Family,
   type Fault,
   type FamilyCurve,
@@ -102,6 +103,8 @@ interface Parts<S, U, L, F extends FluidKind | null> {
     profile: AssemblyProfile<S, U, L>,
     whole: HealthyWhole,
     full: Readonly<Record<string, number>>,
+    /** The same with nothing from the source, and nothing stored. */
+    alone: Readonly<Record<string, number>>,
   ) => WithoutPower | null;
 }
 
@@ -304,7 +307,9 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
         const profile = given as Profile;
         // Of figures that stand in for a vehicle's own no stop is told.
         if (!profile.known.unit || !profile.known.load) return null;
-        return parts.withoutPower!(profile, healthyWhole(family, profile), parts.full(profile));
+        const full = parts.full(profile);
+        const alone = { ...full, [sourceOf(curve)]: 0, applications: 0 };
+        return parts.withoutPower!(profile, healthyWhole(family, profile), full, alone);
       },
     }),
     assess: (context, run, found) => assessAssembly(found, parts.excused, at.names),

@@ -80,7 +80,8 @@ export const hydraulicVehicle = assemblyOf<SteeringPumpProfile, HydraulicBooster
   ...steeredBooster,
   fluid: ({ load }) => load.fluid,
   upcasts: [knowingNoStop],
-  withoutPower: ({ load }, whole, full) => byFoot({ stop: load.stop, valve: load, whole, powered: full }),
+  withoutPower: ({ load }, whole, full, alone) =>
+    byFoot({ stop: load.stop, valve: load, whole, powered: full, alone }),
   excused: {
     supply: EXCUSED_BY_PUMP,
     load: ['drop', 'reserve', 'hour'],

@@ -79,7 +79,7 @@ export const motorBoosterVehicle = assemblyOf<
   behind: behindFront,
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   ...motorBoosted,
-  withoutPower: ({ load }, whole, full) =>
-    byFoot({ stop: load.stop, valve: load, whole, powered: full, off: { volts_V: 0 } }),
+  withoutPower: ({ load }, whole, full, alone) =>
+    byFoot({ stop: load.stop, valve: load, whole, powered: full, alone }),
   excused: { supply: [], load: [] },
 });

@@ -78,7 +78,7 @@ export const motorPumpVehicle = assemblyOf<MotorPumpProfile, MotorPumpBoosterPro
   loadOf: ({ load, unit }) => ({ ...load, pedalRatio: unit.pedalRatio }),
   ...pumpedBooster,
   upcasts: [knowingNoStop],
-  withoutPower: ({ load, unit }, whole, full) =>
-    byFoot({ stop: load.stop, valve: load, whole, powered: { ...full, supply_Pa: unit.in_Pa } }),
+  withoutPower: ({ load, unit }, whole, full, alone) =>
+    byFoot({ stop: load.stop, valve: load, whole, powered: { ...full, supply_Pa: unit.in_Pa }, alone }),
   excused: { supply: ['charge-time', 'on-time', 'relief'], load: ['applications'] },
 });

@@ -47,12 +47,13 @@ export const vacuumVehicle: Family = assemblyOf({
   full: ({ unit }) => ({ pedal_N: unit.heavy_N, applications: 0 }),
   logged: ({ unit, source }) => ({ vacuumVolume_m3: unit.front_m3 + unit.rear_m3 + source.tank_m3 }),
   upcasts: [knowingNoStop],
-  withoutPower: ({ load }, whole, full) =>
+  withoutPower: ({ load }, whole, full, alone) =>
     byFoot({
       stop: load.stop,
       valve: load,
       whole,
       powered: { ...full, supply_Pa: whole.shows('source.atUnit', full) },
+      alone,
     }),
   excused: { supply: ['reserve', 'standing-reserve'], load: ['drop'] },
 });

@@ -71,8 +71,8 @@ interface ByFoot {
   readonly whole: HealthyWhole;
   /** Inputs under which the booster helps, besides the pedal force. */
   readonly powered: Readonly<Record<string, number>>;
-  /** What says that nothing comes. */
-  readonly off?: Readonly<Record<string, number>>;
+  /** Those under which nothing does. */
+  readonly alone: Readonly<Record<string, number>>;
 }
 
 /**
@@ -81,11 +81,9 @@ interface ByFoot {
  *
  * @returns null where the profile does not say what a stop follows from
  */
-export function byFoot({ stop, valve, whole, powered, off = { supply_Pa: 0 } }: ByFoot): WithoutPower | null {
+export function byFoot({ stop, valve, whole, powered, alone: unpowered }: ByFoot): WithoutPower | null {
   if (!stop) return null;
   const brakes = brakesOf(stop, valve);
-  // Nothing comes, and nothing is stored either.
-  const unpowered = { ...powered, ...off, applications: 0 };
   const line_Pa = (power: typeof powered) => (pedal_N: number) =>
     whole.shows('load.pressure', { ...power, pedal_N });
   const needed_Pa = pressureFor_Pa(brakes, stop.mass_kg * ASKED.value);

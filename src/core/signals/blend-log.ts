@@ -3,7 +3,7 @@ import { at, result, type Stretch } from './analysis';
 import { blocksOf } from './blocks';
 import { told, untold, type Estimate } from './estimate';
 import { leastSquares } from './least-squares';
-import { median } from './noise';
+import { MAD_TO_SIGMA, median } from './noise';
 import { channelAt, wholeOf, type Channel, type Trace } from './trace';
 
 /** What a log of a stop says of how it was shared between what was taken back and friction. Handbook-models 8.9. */
@@ -41,7 +41,6 @@ const AT_PA = 10e5;
 const OUT_SIGMA = 4.5;
 const ROBUST = 12;
 const ROUNDS = ROBUST + 4;
-const MAD_TO_SIGMA = 1.4826;
 /** Less than this part of the greatest that was asked of the machine was as good as granted. */
 const REFUSED_PART = 0.05;
 /** A pressure that changes by less than so many times its noise tells nothing of its axle. */

@@ -3,7 +3,7 @@ import type { Samples, Span } from './trace';
 /** Triples looked at: enough that the estimate is good to about two per cent. */
 const MOST_TRIPLES = 4_000;
 /** Standard deviation over the median absolute value, for a normal distribution. */
-const MAD_TO_SIGMA = 1.4826;
+export const MAD_TO_SIGMA = 1.4826;
 /** Standard deviation of a second difference x₋ − 2x + x₊ of white noise, in that of the noise. */
 const SECOND_DIFFERENCE = Math.sqrt(6);
 

@@ -96,6 +96,17 @@ function healthy({ battery_V, own_Ohm, feed_Ohm, earth_Ohm, limits }: BatterySup
   );
 }
 
+/** A supply to be joined to what draws from it. */
+export const member: Member<BatterySupplyProfile> = {
+  parameters,
+  inputs,
+  readings,
+  fedBy: [],
+  feeds: [{ id: 'feed', name: 'Feed of the motor', coupling: 'electric' }],
+  healthy,
+  with: (vector, [volts_V = 0]) => new BatterySupply(vector, Math.max(0, volts_V)),
+};
+
 /** Below this nothing is told of a resistance by what is lost over it, A. */
 const TELLS_A = 1;
 
@@ -104,7 +115,7 @@ const TELLS_A = 1;
  * Until they are read they are what healthy ones are.
  */
 export const asRead: Member<BatterySupplyProfile> = {
-  parameters,
+  ...member,
   inputs: [
     ...inputs,
     {
@@ -126,10 +137,6 @@ export const asRead: Member<BatterySupplyProfile> = {
       from: { port: 'current', as: 'source', until: 'source.current' },
     },
   ],
-  readings,
-  fedBy: [],
-  feeds: [{ id: 'feed', name: 'Feed of the motor', coupling: 'electric' }],
-  healthy,
   with: (vector, [volts_V = 0, drop_V = 0, earth_V = 0, held_A = 0]) => {
     const read =
       held_A > TELLS_A
@@ -137,15 +144,4 @@ export const asRead: Member<BatterySupplyProfile> = {
         : vector;
     return new BatterySupply(read, Math.max(0, volts_V));
   },
-};
-
-/** A supply to be joined to what draws from it. */
-export const member: Member<BatterySupplyProfile> = {
-  parameters,
-  inputs,
-  readings,
-  fedBy: [],
-  feeds: [{ id: 'feed', name: 'Feed of the motor', coupling: 'electric' }],
-  healthy,
-  with: (vector, [volts_V = 0]) => new BatterySupply(vector, Math.max(0, volts_V)),
 };

@@ -1,5 +1,6 @@
-import { holdingPower_W, terminals_V } from '../../electric/feed';
+import { heldByPower_A, holdingPower_W, terminals_V } from '../../electric/feed';
 import { heldBy_A, motorOutput_N, motorRunout_N, type MotorBooster } from '../../electric/motor-booster';
+import { usualPart } from '../../electric/sensor-track';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
@@ -120,24 +121,24 @@ class Electromechanical implements Standing {
     const { p } = this;
     if (!(at_V > p.cutOff_V - CLOSE_V)) return 0;
     if (at_V > p.cutOff_V + CLOSE_V) return p.limit_A;
-    const left_W = at_V * nodes.taken(FEED, at_V) - p.idle_W;
-    return Math.min(p.limit_A, Math.sqrt(Math.max(0, left_W) / p.winding_Ohm));
+    return Math.min(p.limit_A, heldByPower_A(p, at_V * nodes.taken(FEED, at_V)));
   }
 
   /** Most current in the motor that its feed can hold at all: what stands at where it switches off is enough for. */
   private ultimately_A(nodes: Nodes): number {
     const { p } = this;
-    const left_W = p.cutOff_V * Math.max(0, nodes.taken(FEED, p.cutOff_V)) - p.idle_W;
-    return Math.min(p.limit_A, Math.sqrt(Math.max(0, left_W) / p.winding_Ohm));
+    const most_W = p.cutOff_V * Math.max(0, nodes.taken(FEED, p.cutOff_V));
+    return Math.min(p.limit_A, heldByPower_A(p, most_W));
   }
 
-  /** Volts at its control unit while the motor holds a force: its feed is a battery behind a resistance. */
-  private holding_V(motor_N: number, nodes: Nodes): number {
+  /** Volts at its control unit by the force that the motor holds: its feed is a battery behind a resistance, which two points of it tell. */
+  private holding_V(nodes: Nodes): (motor_N: number) => number {
     const { p } = this;
     const [least_A, less_A] = [nodes.taken(FEED, p.cutOff_V), nodes.taken(FEED, p.cutOff_V + 1)];
     const feed_Ohm = 1 / Math.max(1e-9, least_A - less_A);
-    const power_W = holdingPower_W(p, motor_N / p.perAmpere_N);
-    return Math.max(p.cutOff_V, terminals_V(p.cutOff_V + least_A * feed_Ohm, feed_Ohm, power_W) ?? 0);
+    const battery_V = p.cutOff_V + least_A * feed_Ohm;
+    return (motor_N) =>
+      Math.max(p.cutOff_V, terminals_V(battery_V, feed_Ohm, holdingPower_W(p, motor_N / p.perAmpere_N)) ?? 0);
   }
 
   /**
@@ -205,13 +206,14 @@ class Electromechanical implements Standing {
     if (!isOn) return 0;
     const foot_N = Math.max(0, input_N - p.spring_N);
     const aims_N = STEP_PART * efforts[ROD]!;
+    const at_V = this.holding_V(nodes);
     let passed_s = p.delay_s;
     let from_m = nodes.taken(ROD, Math.min(foot_N, aims_N));
     for (let i = 0; i < STEPS && aims_N > foot_N; i += 1) {
       const piece_N = (aims_N - foot_N) / STEPS;
       const to_m = nodes.taken(ROD, foot_N + (i + 1) * piece_N);
       const motor_N = (i + 0.5) * piece_N;
-      const speed_mPerS = speedOf_mPerS(p, motor_N, this.holding_V(motor_N, nodes));
+      const speed_mPerS = speedOf_mPerS(p, motor_N, at_V(motor_N));
       passed_s += (to_m - from_m) / Math.max(LEAST_MPERS, speed_mPerS);
       from_m = to_m;
     }
@@ -220,7 +222,7 @@ class Electromechanical implements Standing {
 }
 
 /** A stamp is timed to this part of the pressure that it comes to. */
-export const STEP_PART = 0.9;
+const STEP_PART = 0.9;
 /** The way of the rod is taken in so many pieces, by the force. */
 const STEPS = 60;
 const LEAST_MPERS = 1e-4;
@@ -235,7 +237,7 @@ export function speedOf_mPerS(p: Parameters, motor_N: number, at_V: number): num
 
 /** What its two tracks show with its rod so far out, V. Handbook-models 8.8. */
 export function tracksAt(p: Parameters, travel_m: number): readonly [number, number] {
-  const rises = 0.1 + (0.8 * (travel_m + p.magnet_m)) / p.full_m;
+  const rises = usualPart(travel_m + p.magnet_m, p.full_m);
   const track1 = held(held(rises, 1) + p.drift_V / p.sensor_V, p.sensor_V);
   const track2 = held(1 - rises, p.sensor_V);
   return p.swapped > 0.5 ? [track2, track1] : [track1, track2];

@@ -69,19 +69,17 @@ class ElectromechanicalMotion implements Moving {
     this.rod.passed = Math.max(0, y[this.place.from]!);
   }
 
-  /** What the foot alone comes to, N. */
-  private foot_N(at: Instant): number {
-    const { pedal_N } = at.hands as Hands;
-    return this.p.pedalRatio * pedal_N - this.p.spring_N;
+  /** Most current that its feed leaves the motor, A. */
+  private most_A(y: Float64Array): number {
+    return Math.min(this.p.limit_A, Math.max(0, y[this.place.from + 2]!));
   }
 
   /** Current that the motor carries its part with, A; none while it does not push. */
   private current_A(y: Float64Array, at: Instant): number {
     const { p, rod } = this;
-    const most_A = Math.min(p.limit_A, Math.max(0, y[this.place.from + 2]!));
     const { pedal_N } = at.hands as Hands;
-    if (!this.awake || most_A === 0) return 0;
-    return Math.min(most_A, Math.max(0, heldBy_A(p, p.pedalRatio * pedal_N, rod.effort)));
+    if (!this.awake) return 0;
+    return Math.min(this.most_A(y), Math.max(0, heldBy_A(p, p.pedalRatio * pedal_N, rod.effort)));
   }
 
   rates(y: Float64Array, dy: Float64Array, at: Instant): void {
@@ -89,8 +87,8 @@ class ElectromechanicalMotion implements Moving {
     const { from } = this.place;
     const { pedal_N } = at.hands as Hands;
     const input_N = p.pedalRatio * pedal_N;
-    const foot_N = this.foot_N(at);
-    const most_A = Math.min(p.limit_A, Math.max(0, y[from + 2]!));
+    const foot_N = input_N - p.spring_N;
+    const most_A = this.most_A(y);
     const pushes = this.awake && most_A > 0 && input_N >= p.crack_N;
     // What it goes up to, and what it stays at as it is eased off.
     const up_N = pushes ? motorOutput_N(p, input_N, most_A) : Math.max(0, foot_N - p.friction_N);

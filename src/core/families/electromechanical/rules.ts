@@ -1,5 +1,6 @@
 import type { Keeps } from '../../contract/keeps';
 import type { ResultRule } from '../../contract/result-rules';
+import { usualTravel_m } from '../../electric/sensor-track';
 import { sentence } from '../../quantities/sentence';
 import { byItem } from '../results-by';
 import type { ElectromechanicalProfile } from './profile';
@@ -53,7 +54,7 @@ const restOf = ({ full_m, limits }: Profile, track: 1 | 2): ResultRule => ({
   unless: ({ supply = 0 }) => (supply < SUPPLIED_V ? NO_SUPPLY : null),
   value: ({ supply = 1, volts = 0 }) => {
     const part = volts / supply;
-    return (full_m * (track === 1 ? part - 0.1 : 0.9 - part)) / 0.8;
+    return usualTravel_m(track === 1 ? part : 1 - part, full_m);
   },
   against: { limits: { low: -limits.rest_m.value, high: limits.rest_m.value }, source: limits.rest_m.source },
 });
