@@ -32,6 +32,12 @@ function ports(
   };
 }
 
+test('a gate within bounds is captured by itself where it is open, and nowhere else', () => {
+  const gate: ReadingItem = { ...item('rest.supply'), gate: { low: 15 * INHG, high: 22 * INHG } };
+  const at = (supply: number) => captureNow(procedure, gate, ports({ supply, activation: supply }));
+  expect([at(14), at(20), at(23)]).toEqual([false, true, false]);
+});
+
 describe('a reading is captured by itself', () => {
   test.each([
     ['an input at its aim, settled', 'ratio.1.input', ports({ input: 12.1 }), true],

@@ -41,6 +41,11 @@ export function captureNow(procedure: Procedure, item: ReadingItem, ports: LiveP
       supply.value - activation.value > Math.max(3 * activation.step, MOVED_PART * supply.value),
     );
   if (!own.settled) return false;
+  // A gate within bounds is read where it is open: outside them nothing goes on anyway.
+  if (item.gate && item.gate !== 'zero') {
+    const { low = -Infinity, high = Infinity } = item.gate;
+    if (own.value < low || own.value > high) return false;
+  }
   if (item.moment === 'working-side-empty')
     return Boolean(
       supply && activation && activation.value <= Math.max(3 * activation.step, EMPTY_PART * supply.value),

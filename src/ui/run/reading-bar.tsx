@@ -30,6 +30,9 @@ import { GaugeChoice, ReadingField, WhichMeant } from './reading-field';
 import { TOO_SOON, useJustChanged } from './use-just-changed';
 import type { NewEvent, RunHandle } from './use-run';
 
+/** A reading is captured by itself so often at the most: one that still does not count needs a hand. */
+const MOST_TRIES = 3;
+
 interface ReadingBarProps {
   readonly run: RunHandle;
   readonly step: Step;
@@ -175,7 +178,8 @@ export function ReadingBar(props: ReadingBarProps) {
     await send(made(item, gauge, input.value_SI, input.by), made(line, on, value_SI, 'typed'));
   };
 
-  const tried = useRef(false);
+  /** Captured by itself so often, and the events of the run then: what did not count is taken again, a few times. */
+  const tried = useRef({ times: 0, at: -1 });
   const [ready, setReady] = useState(false);
   if (!ready && livePorts && readyFor(context.procedure, item, livePorts)) setReady(true);
   const due =
@@ -189,10 +193,11 @@ export function ReadingBar(props: ReadingBarProps) {
     take.current = () => void capture(live!, 'hands-free');
   });
   useEffect(() => {
-    if (!due || tried.current || run.busy) return;
-    tried.current = true;
+    const { times, at } = tried.current;
+    if (!due || times >= MOST_TRIES || at === run.events.length || run.busy) return;
+    tried.current = { times: times + 1, at: run.events.length };
     take.current();
-  }, [due, run.busy]);
+  }, [due, run.busy, run.events.length]);
 
   const way = empty && live === undefined ? shortWay(context, state, item) : null;
   const zeros = way?.by === 'at-zero' ? zerosLeft(run, step) : [];
