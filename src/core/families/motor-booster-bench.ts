@@ -16,6 +16,7 @@ import {
   motionOn as boosterOn,
   type ElectromechanicalProfile,
 } from './electromechanical/index';
+import { TRACK_PORTS } from './pedal-tracks';
 import { applied_N } from './power-booster';
 import { poweredBench } from './powered-bench';
 
@@ -64,9 +65,7 @@ export const MOTOR_PORTS = [
     ink: 'activation',
     optional: true,
   },
-  { id: 'sensor', name: 'Supply of the sensor', short: 'Sensor', quantity: 'voltage', ink: 'activation' },
-  { id: 'track-1', name: 'Track 1 of the sensor', short: 'Track 1', quantity: 'voltage', ink: 'activation' },
-  { id: 'track-2', name: 'Track 2 of the sensor', short: 'Track 2', quantity: 'voltage', ink: 'activation' },
+  ...TRACK_PORTS,
   { id: 'step-clock', name: 'Recorder of the stamp', short: 'Time', quantity: 'duration', optional: true },
 ] as const satisfies readonly Port[];
 

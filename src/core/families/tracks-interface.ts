@@ -1,6 +1,6 @@
-import { numberIn, type Heard, type ThroughInterface, type Values } from '../../contract/vehicle-interface';
-import { pairSays, sensorPair } from '../../signals/sensor-pair';
-import type { Channel } from '../../signals/trace';
+import { numberIn, type Heard, type ThroughInterface, type Values } from '../contract/vehicle-interface';
+import { pairSays, sensorPair } from '../signals/sensor-pair';
+import type { Channel } from '../signals/trace';
 
 /** As far as a course of a track is drawn, V. */
 const MOST_V = 6;
@@ -29,45 +29,43 @@ function channelsOf(log: readonly Heard[]): readonly [Channel, Channel, Channel]
   return [channel('track1'), channel('track2'), channel('sensorSupply')];
 }
 
-/** Steps of an electromechanical booster in which the vehicle's interface helps: what its own control unit makes of the tracks. */
-export const throughInterface: Readonly<Record<string, ThroughInterface>> = {
-  tracks: {
-    reads: TRACKS,
-    asks: null,
-    shows: (values) => {
-      const figure = (id: string, name: string, value: number | null) =>
-        ({ id, name, shows: { quantity: 'voltage', value } }) as const;
-      return [
-        figure('track1', 'Track 1, as the unit reads it', numberIn(values, 'track1')),
-        figure('track2', 'Track 2, as the unit reads it', numberIn(values, 'track2')),
-        figure('sensorSupply', 'Supply of the sensor', numberIn(values, 'sensorSupply')),
-        figure('sum', 'Sum of the tracks less their supply', sum_V(values)),
-      ];
-    },
-    course: {
-      name: 'Track 1',
-      quantity: 'voltage',
-      most: MOST_V,
-      of: (values) => numberIn(values, 'track1'),
-      keeps: () => null,
-      shaded: 'the sum is off its supply',
-      isShaded: (values) => Math.abs(sum_V(values) ?? 0) > OFF_V,
-    },
-    tells: (log) => {
-      const [one, two, supply] = channelsOf(log);
-      const time_s = Float64Array.from(log, ({ t_s }) => t_s);
-      const pair = sensorPair({ time_s, channels: [one, two, supply] }, [one, two], supply, undefined);
-      return {
-        found: [
-          { name: 'Sum less the supply', found: pair.sum },
-          { name: 'The same where it is furthest from that', found: pair.worst },
-          { name: 'Track 1, pedal out the least', found: pair.rest[0] },
-          { name: 'Track 2, pedal out the least', found: pair.rest[1] },
-          { name: 'Track 1 moves by', found: pair.moves[0] },
-          { name: 'Track 2 moves by', found: pair.moves[1] },
-        ],
-        says: pairSays(pair),
-      };
-    },
+/** The step of the tracks through a vehicle’s interface: what its own control unit makes of them. */
+export const tracksThroughInterface: ThroughInterface = {
+  reads: TRACKS,
+  asks: null,
+  shows: (values) => {
+    const figure = (id: string, name: string, value: number | null) =>
+      ({ id, name, shows: { quantity: 'voltage', value } }) as const;
+    return [
+      figure('track1', 'Track 1, as the unit reads it', numberIn(values, 'track1')),
+      figure('track2', 'Track 2, as the unit reads it', numberIn(values, 'track2')),
+      figure('sensorSupply', 'Supply of the sensor', numberIn(values, 'sensorSupply')),
+      figure('sum', 'Sum of the tracks less their supply', sum_V(values)),
+    ];
+  },
+  course: {
+    name: 'Track 1',
+    quantity: 'voltage',
+    most: MOST_V,
+    of: (values) => numberIn(values, 'track1'),
+    keeps: () => null,
+    shaded: 'the sum is off its supply',
+    isShaded: (values) => Math.abs(sum_V(values) ?? 0) > OFF_V,
+  },
+  tells: (log) => {
+    const [one, two, supply] = channelsOf(log);
+    const time_s = Float64Array.from(log, ({ t_s }) => t_s);
+    const pair = sensorPair({ time_s, channels: [one, two, supply] }, [one, two], supply, undefined);
+    return {
+      found: [
+        { name: 'Sum less the supply', found: pair.sum },
+        { name: 'The same where it is furthest from that', found: pair.worst },
+        { name: 'Track 1, pedal out the least', found: pair.rest[0] },
+        { name: 'Track 2, pedal out the least', found: pair.rest[1] },
+        { name: 'Track 1 moves by', found: pair.moves[0] },
+        { name: 'Track 2 moves by', found: pair.moves[1] },
+      ],
+      says: pairSays(pair),
+    };
   },
 };

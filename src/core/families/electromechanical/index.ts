@@ -1,6 +1,6 @@
 import type { MemberFolder } from '../../contract/family';
 import { faults, looks } from './faults';
-import { throughInterface } from './interface';
+import { tracksThroughInterface } from '../tracks-interface';
 import { parts } from './places';
 import { electromechanicalProfile, type ElectromechanicalProfile } from './profile';
 import { keeps, results } from './rules';
@@ -24,7 +24,7 @@ export const electromechanical: MemberFolder<ElectromechanicalProfile> = {
   keeps,
   results,
   parts,
-  throughInterface,
+  throughInterface: { tracks: tracksThroughInterface },
   shows: { travel: ['tracks', 'step'], pressure: ['assist', 'unpowered', 'step'] },
   leakPoints: [],
 };

@@ -1,9 +1,9 @@
 import { heldByPower_A, holdingPower_W, terminals_V } from '../../electric/feed';
 import { heldBy_A, motorOutput_N, motorRunout_N, type MotorBooster } from '../../electric/motor-booster';
-import { usualPart } from '../../electric/sensor-track';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
+import { TRACK_PARAMETERS, TRACK_READINGS, tracksAt } from '../pedal-tracks';
 import type { ElectromechanicalProfile } from './profile';
 
 /** What makes one booster differ from another, and what faults move. */
@@ -25,11 +25,7 @@ export const parameters = [
   { id: 'free_mPerS', name: 'Speed with nothing to push', quantity: 'rodSpeed' },
   { id: 'usual_V', name: 'Its usual voltage', quantity: 'voltage' },
   { id: 'mass_kg', name: 'Mass of rod and gear', quantity: 'mass' },
-  { id: 'full_m', name: 'Full way of its sensor', quantity: 'travel' },
-  { id: 'sensor_V', name: 'Supply of its sensor', quantity: 'voltage' },
-  { id: 'magnet_m', name: 'Magnet of the sensor, displaced', quantity: 'travel' },
-  { id: 'drift_V', name: 'First track, drifted', quantity: 'voltage' },
-  { id: 'swapped', name: 'Tracks swapped: 1, else 0', quantity: 'ratio' },
+  ...TRACK_PARAMETERS,
 ] as const;
 
 const inputs = [
@@ -55,10 +51,7 @@ const readings = [
     quantity: 'duration',
     apart: { SI: 0.005 },
   },
-  { id: 'sensorSupply', name: 'Supply of the sensor', quantity: 'voltage' },
-  { id: 'track1', name: 'Track 1', quantity: 'voltage' },
-  { id: 'track2', name: 'Track 2', quantity: 'voltage' },
-  { id: 'track1Back', name: 'Track 1 as the pedal is let go', quantity: 'voltage' },
+  ...TRACK_READINGS,
 ] as const;
 
 export type Parameters = Named<typeof parameters>;
@@ -234,17 +227,6 @@ export function speedOf_mPerS(p: Parameters, motor_N: number, at_V: number): num
   const part = at_V / p.usual_V;
   return p.free_mPerS * part * (1 - Math.max(0, motor_N) / (p.stall_N * part));
 }
-
-/** What its two tracks show with its rod so far out, V. Handbook-models 8.8. */
-export function tracksAt(p: Parameters, travel_m: number): readonly [number, number] {
-  const rises = usualPart(travel_m + p.magnet_m, p.full_m);
-  const track1 = held(held(rises, 1) + p.drift_V / p.sensor_V, p.sensor_V);
-  const track2 = held(1 - rises, p.sensor_V);
-  return p.swapped > 0.5 ? [track2, track1] : [track1, track2];
-}
-
-/** A part of a supply, within it. */
-const held = (part: number, supply_V: number): number => Math.min(1, Math.max(0, part)) * supply_V;
 
 /** So nearly it stands at where it switches off, V: the balance at the feed is found to less. */
 const CLOSE_V = 1e-4;

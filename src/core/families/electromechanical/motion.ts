@@ -5,7 +5,8 @@ import type { Vector } from '../../model/descriptor';
 import type { Instant, Motion, Moving, NodeNow, Place, Told, Turn } from '../../model/motion';
 import type { PumpHands } from '../bench-hands';
 import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
-import { named, speedOf_mPerS, tracksAt, type Parameters } from './member';
+import { tracksAt } from '../pedal-tracks';
+import { named, speedOf_mPerS, type Parameters } from './member';
 
 const states = [
   { id: 'rod_m', name: 'Way of the rod', quantity: 'travel', scale: 1e-5 },

@@ -2,6 +2,7 @@ import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, readingOn } from '../bench-items';
+import { tracksStep } from '../pedal-tracks';
 import { applied_N } from '../power-booster';
 import { dryAfter } from '../powered-bench';
 import type { ReadingId } from './member';
@@ -60,26 +61,7 @@ export function steps(profile: ElectromechanicalProfile, _rig: Rig, at: TestedAt
       ]),
     ],
   };
-  const tracks: Step = {
-    id: 'tracks',
-    title: 'Tracks of the pedal’s sensor',
-    instruction:
-      'Read at pins made for it or through a lead put in between: supply and both tracks, foot off; then pressed. Their sum does not show tracks that are swapped, nor a magnet that is displaced: the rest does.',
-    cautions: ['pierced-lead'],
-    state: at.on,
-    needs: ['volts'],
-    leaves: { input: 'released' },
-    attended_s: 180,
-    items: [
-      read('tracks.supply', 'sensor', 'sensorSupply', 'Read the supply of the sensor.'),
-      read('tracks.rest.1', 'track-1', 'track1', 'Foot off: read track 1.'),
-      read('tracks.rest.2', 'track-2', 'track2', 'Foot off: read track 2.'),
-      pressing('tracks', assist_N[0]!),
-      during('tracks', 'pressed.1', 'track-1', 'track1', 'Pressed: read track 1.', assist_N[0]!),
-      during('tracks', 'pressed.2', 'track-2', 'track2', 'Pressed: read track 2.', assist_N[0]!),
-      read('tracks.back', 'track-1', 'track1Back', 'Let go, and wait a moment: read track 1 again.', BY_HAND),
-    ],
-  };
+  const tracks = tracksStep(at, assist_N[0]!, ['volts']);
   const unpowered: Step = {
     id: 'unpowered',
     title: 'Power off: the foot alone',
