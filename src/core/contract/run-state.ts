@@ -8,6 +8,8 @@ export interface Capture extends Omit<RunEventOf<'captured'>, 'type'> {
   readonly gateShut: boolean;
   /** A part or line changed since, or what it hung on was done anew: kept, marked, no longer counted. */
   readonly stale: boolean;
+  /** A gate within bounds that a source was changed after: what was read still counts, and opens nothing any more. */
+  readonly lapsed: boolean;
   /** Counts up each time the gauges are vented anew: a reading goes with the zeros of its own session. */
   readonly session: number;
   /** How many events of the run stand before it. */

@@ -21,12 +21,14 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
   const proof = (port: string) =>
     items.some(
       ({ item, safe }) =>
-        safe &&
         item.port === port &&
-        item.gate === 'zero' &&
+        (item.gate === 'zero' ? safe : isBoundedAbove(item)) &&
         state.captures.some(
           (capture) =>
-            capture.item === item.id && counts(capture) && moved(state, capture.instrument, itemOf),
+            capture.item === item.id &&
+            counts(capture) &&
+            !capture.lapsed &&
+            moved(state, capture.instrument, itemOf),
         ),
     );
   const looks = procedure.steps.filter(makesSafe).flatMap((step) => step.items);
@@ -41,6 +43,10 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
   };
   return ports.filter((port) => port in state.reachedAt && !proof(port) && !seen(port));
 }
+
+/** Whether a reading shows that no more than so much is left where it is taken: of volts that stand there no gauge reads its own zero. */
+const isBoundedAbove = ({ gate }: ReadingItem) =>
+  gate !== undefined && gate !== 'zero' && gate.high !== undefined && gate.low === undefined;
 
 /** What is wrong with a reading that leaves its gate shut. */
 export function notThrough({ gate, quantity }: ReadingItem): Sentence {
@@ -83,7 +89,8 @@ export function gatesShut(procedure: Procedure, state: RunState, step: Step): Re
   return (step.gates ?? []).flatMap((id) => {
     const item = itemOf(id);
     if (item?.kind !== 'reading') return [];
-    if (item.gate !== 'zero') return state.captures.some((c) => c.item === id && counts(c)) ? [] : [item];
+    if (item.gate !== 'zero')
+      return state.captures.some((c) => c.item === id && counts(c) && !c.lapsed) ? [] : [item];
     return mayStandAt(procedure, state, item.port) ? [item] : [];
   });
 }

@@ -120,7 +120,10 @@ function changed(procedure: Procedure, state: RunState, event: RunEvent, gate: G
       return {
         ...afresh,
         reachedAt: reaching(procedure, state, underLoad && item.quantity === 'pressure' ? 'wet' : null),
-        captures: [...afresh.captures, { ...reading, struck: false, gateShut, stale, session, place }],
+        captures: [
+          ...afresh.captures,
+          { ...reading, struck: false, gateShut, stale, lapsed: false, session, place },
+        ],
         skipped: without(state.skipped, event.item),
         reopened: state.reopened === event.item ? null : state.reopened,
       };
@@ -203,8 +206,10 @@ function reaching(
 interface Marks {
   /** Ports that something put on may reach: what no gauge reads may hold either. */
   readonly ports: Readonly<Record<'wet' | 'dry' | 'all', readonly string[]>>;
-  /** Items that say nothing any more once something is read under load, and once a source is changed. */
-  readonly lapse: Readonly<Record<'load' | 'source', ReadonlySet<string>>>;
+  /** Items that make safe: they say nothing any more once something is read under load, or a source is changed. */
+  readonly makingSafe: ReadonlySet<string>;
+  /** Gates within bounds: they open nothing any more once a source is changed. */
+  readonly bounded: ReadonlySet<string>;
 }
 
 const MARKS = new WeakMap<Procedure, Marks>();
@@ -220,19 +225,18 @@ function marksOf(procedure: Procedure): Marks {
       ),
     ),
   ];
-  const lapsing = (bounded: boolean) =>
-    new Set(
-      items.flatMap(({ step, item }) =>
-        makesSafe(step) || (bounded && item.kind === 'reading' && isBounded(item)) ? item.id : [],
-      ),
-    );
+  const making = items.flatMap(({ step, item }) => (makesSafe(step) ? item.id : []));
+  const bounded = items.flatMap(({ step, item }) =>
+    !makesSafe(step) && item.kind === 'reading' && isBounded(item) ? item.id : [],
+  );
   const marks: Marks = {
     ports: {
       wet: ports(({ quantity }) => quantity === 'pressure'),
       dry: ports(({ quantity }) => quantity !== 'pressure'),
       all: ports(() => true),
     },
-    lapse: { load: lapsing(false), source: lapsing(true) },
+    makingSafe: new Set(making),
+    bounded: new Set(bounded),
   };
   MARKS.set(procedure, marks);
   return marks;
@@ -240,20 +244,27 @@ function marksOf(procedure: Procedure): Marks {
 
 /**
  * What was read or looked at to make safe says nothing any more once a source is changed, or anything is read under pressure
- * or vacuum; nor, once a source is changed, does a gate within bounds. It is kept, and asked for again.
+ * or vacuum: it is kept, and asked for again. A gate within bounds opens nothing any more once a source is changed, until it is read again.
  */
 function lapse(procedure: Procedure, state: RunState, by: 'source' | 'load'): RunState {
-  const lapsed = marksOf(procedure).lapse[by];
-  const seen = Object.keys(state.observations).some((id) => lapsed.has(id));
-  if (!seen && !state.captures.some(({ item, stale }) => !stale && lapsed.has(item))) return state;
+  const { makingSafe, bounded } = marksOf(procedure);
+  const gates = by === 'source' ? bounded : NONE;
+  const seen = Object.keys(state.observations).some((id) => makingSafe.has(id));
+  const saysStill = ({ item, stale, lapsed }: Capture) =>
+    (!stale && makingSafe.has(item)) || (!lapsed && gates.has(item));
+  if (!seen && !state.captures.some(saysStill)) return state;
   return {
     ...state,
-    captures: state.captures.map((c) => (lapsed.has(c.item) ? { ...c, stale: true } : c)),
+    captures: state.captures.map((c) =>
+      makingSafe.has(c.item) ? { ...c, stale: true } : gates.has(c.item) ? { ...c, lapsed: true } : c,
+    ),
     observations: seen
-      ? Object.fromEntries(Object.entries(state.observations).filter(([id]) => !lapsed.has(id)))
+      ? Object.fromEntries(Object.entries(state.observations).filter(([id]) => !makingSafe.has(id)))
       : state.observations,
   };
 }
+
+const NONE: ReadonlySet<string> = new Set();
 
 const isBounded = ({ gate }: ReadingItem) => gate !== undefined && gate !== 'zero';
 

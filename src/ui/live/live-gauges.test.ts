@@ -44,6 +44,7 @@ describe('what the ports show', () => {
         struck: false,
         gateShut: false,
         stale: false,
+        lapsed: false,
         session: 0,
       },
     ],
