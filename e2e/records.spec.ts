@@ -394,18 +394,18 @@ test('a long list is turned by key and by button, and a new order begins at its 
     const { body } = await jobOf(app, 'GF-0425');
     for (let i = 0; i < 50; i += 1) await app.post('/jobs', { ...body, tag: `LONG-${i}` });
     await page.goto(`${app.url}/jobs`);
-    await expect(page.getByText('1–50 of 79')).toBeVisible();
+    await expect(page.getByText('1–50 of 81')).toBeVisible();
     await page.keyboard.press(']');
-    await expect(page.getByText('51–79 of 79')).toBeVisible();
+    await expect(page.getByText('51–81 of 81')).toBeVisible();
     await expect(page.getByRole('link', { name: 'GF-0412' })).toBeVisible();
     await page.reload();
-    await expect(page.getByText('51–79 of 79')).toBeVisible();
+    await expect(page.getByText('51–81 of 81')).toBeVisible();
     await page.keyboard.press('[');
-    await expect(page.getByText('1–50 of 79')).toBeVisible();
+    await expect(page.getByText('1–50 of 81')).toBeVisible();
     await page.getByRole('button', { name: /next page/i }).click();
-    await expect(page.getByText('51–79 of 79')).toBeVisible();
+    await expect(page.getByText('51–81 of 81')).toBeVisible();
     await page.getByRole('columnheader', { name: 'Tag' }).click();
-    await expect(page.getByText('1–50 of 79')).toBeVisible();
+    await expect(page.getByText('1–50 of 81')).toBeVisible();
     await expect(page).toHaveURL(/sort=tag/);
   } finally {
     await app.end();

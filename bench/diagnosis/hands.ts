@@ -6,6 +6,7 @@ import type { VacuumVehicleProfile } from '../../src/core/families/vacuum-vehicl
 import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
 import { performOnBench, type BenchRoom } from './bench-top';
+import { performOnByWire } from './by-wire';
 import { performOnMotor } from './motor';
 import { performOnPack } from './pack';
 import { performOnPump } from './pump';
@@ -49,6 +50,7 @@ export const HANDS: Partial<Record<FamilyKind, Hands>> = {
   'motor-pump-vehicle': (...at) => performOnPump('motor-pump-vehicle', ...at),
   electromechanical: (...at) => performOnMotor('electromechanical', ...at),
   'electromechanical-vehicle': (...at) => performOnMotor('electromechanical-vehicle', ...at),
+  'by-wire-vehicle': performOnByWire,
   'stored-pressure': (...at) => performOnStored('stored-pressure', ...at),
   'stored-pressure-vehicle': (...at) => performOnStored('stored-pressure-vehicle', ...at),
   'remote-vacuum': (parameters, room, step, set) =>

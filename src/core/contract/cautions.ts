@@ -81,6 +81,18 @@ export const CAUTIONS = {
     action:
       'Read at pins made for it or through a lead put in between. Never pierce a lead, least of all a shielded one.',
   },
+  'high-voltage': {
+    hazard:
+      'High voltage of a hybrid or an electric drive kills, and stands in its parts after it was switched off.',
+    action:
+      'Isolated and proved dead by an authorised person, as the maker says, before anything is touched. Orange leads are left alone.',
+  },
+  'stored-charge': {
+    hazard:
+      'A capacitor keeps a brake alive with the battery off: it may press by itself, and burns what shorts it.',
+    action:
+      'Battery off, wait as the maker states, fifteen minutes where nothing is stated, then measure. Only the reading tells, by a meter proved on a live source before and after. Never short it.',
+  },
   'open-line': {
     hazard: 'A line opened under pressure or vacuum.',
     action: 'Release the input, vent the vacuum and read every gauge at zero before any line comes off.',

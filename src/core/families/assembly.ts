@@ -52,9 +52,9 @@ export interface AssemblyProfile<S, U, L> {
 }
 
 /** Where a whole is tested: what comes before anything is measured and after all was, and how its parts are spoken of. */
-export interface Setting<F extends FluidKind | null = FluidKind> extends TestedAt {
-  readonly opening: (rig: Rig, fluid: F) => readonly Step[];
-  readonly closing: (rig: Rig, fluid: F) => readonly Step[];
+export interface Setting<F extends FluidKind | null = FluidKind, S = unknown> extends TestedAt {
+  readonly opening: (rig: Rig, fluid: F, source: S) => readonly Step[];
+  readonly closing: (rig: Rig, fluid: F, source: S) => readonly Step[];
   readonly names: SpokenOf;
 }
 
@@ -67,7 +67,7 @@ export interface RawWhole {
 interface Parts<S, U, L, F extends FluidKind | null> {
   readonly kind: string;
   readonly name: string;
-  readonly at: Setting<F>;
+  readonly at: Setting<F, S>;
   readonly source: MemberFolder<S>;
   readonly unit: MemberFolder<U>;
   readonly load: MemberFolder<L>;
@@ -148,7 +148,10 @@ export function assemblyOf<S, U, L, F extends FluidKind | null = FluidKind>(
     const doable = inOrder.filter(({ items }) =>
       items.every((item) => item.kind !== 'reading' || (rig[item.port] ?? []).length > 0),
     );
-    const steps = [...at.opening(rig, fluid(profile)), ...doable, ...at.closing(rig, fluid(profile))];
+    const [opening, closing] = [at.opening, at.closing].map((steps) =>
+      steps(rig, fluid(profile), profile.source),
+    );
+    const steps = [...opening!, ...doable, ...closing!];
     const there = new Set(steps.map(({ id }) => id));
     return {
       id: `${kind}-test`,

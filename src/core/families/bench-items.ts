@@ -65,6 +65,7 @@ const WITHOUT_ZERO: readonly (Port['quantity'] | undefined)[] = [
   'temperature',
   'voltage',
   'current',
+  'torque',
   'rotation',
 ];
 

@@ -99,6 +99,7 @@ const MOST: Record<FamilyKind, number> = {
   'pedal-valve-vehicle': 0.04,
   electromechanical: 1500,
   'electromechanical-vehicle': 1500,
+  'by-wire-vehicle': 1500,
   'vacuum-vehicle': 1500,
 };
 

@@ -1,4 +1,5 @@
 import type { Family } from '../contract/family';
+import { byWireVehicle } from './by-wire-vehicle';
 import { hydraulicBench } from './hydraulic-bench';
 import { hydraulicVehicle } from './hydraulic-vehicle';
 import { motorBoosterBench } from './motor-booster-bench';
@@ -30,6 +31,7 @@ export const FAMILIES = {
   'stored-pressure-vehicle': storedPressureVehicle,
   'pedal-valve-vehicle': pedalValveVehicle,
   'electromechanical-vehicle': motorBoosterVehicle,
+  'by-wire-vehicle': byWireVehicle,
 } as const satisfies Record<string, Family>;
 
 export type FamilyKind = keyof typeof FAMILIES;

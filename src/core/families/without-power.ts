@@ -67,7 +67,11 @@ const pressedFor = (
 /** A master cylinder that the foot pushes through a booster. */
 interface ByFoot {
   readonly stop: StopFigures | null;
-  readonly valve: HeldBack;
+  /** What the line to the rear goes through, where one line presses both axles. */
+  readonly valve?: HeldBack;
+  /** Readings of the pressure at each axle, where each has its own; and of the pedal’s travel. */
+  readonly lines?: { readonly front: string; readonly rear: string };
+  readonly travels?: string;
   readonly whole: HealthyWhole;
   /** Inputs under which the booster helps, besides the pedal force. */
   readonly powered: Readonly<Record<string, number>>;
@@ -81,18 +85,31 @@ interface ByFoot {
  *
  * @returns null where the profile does not say what a stop follows from
  */
-export function byFoot({ stop, valve, whole, powered, alone: unpowered }: ByFoot): WithoutPower | null {
+export function byFoot({
+  stop,
+  valve,
+  lines,
+  travels = 'load.travel',
+  whole,
+  powered,
+  alone: unpowered,
+}: ByFoot): WithoutPower | null {
   if (!stop) return null;
   const brakes = brakesOf(stop, valve);
-  const line_Pa = (power: typeof powered) => (pedal_N: number) =>
-    whole.shows('load.pressure', { ...power, pedal_N });
-  const needed_Pa = pressureFor_Pa(brakes, stop.mass_kg * ASKED.value);
-  const alone = { value: pressedFor(needed_Pa, line_Pa(unpowered)), quantity: 'force' } as const;
-  const helped = { value: pressedFor(needed_Pa, line_Pa(powered)), quantity: 'force' } as const;
-  const travel_m = whole.shows('load.travel', { ...unpowered, pedal_N: alone.value });
+  const force_N = (power: typeof powered) => (pedal_N: number) => {
+    const at = (reading: string) => whole.shows(reading, { ...power, pedal_N });
+    if (!lines) {
+      const { front_N, rear_N } = axleForces_N(brakes, at('load.pressure'));
+      return front_N + rear_N;
+    }
+    return axleForces_N(brakes, at(lines.front)).front_N + axleForces_N(brakes, at(lines.rear)).rear_N;
+  };
+  const needed_N = stop.mass_kg * ASKED.value;
+  const alone = { value: pressedFor(needed_N, force_N(unpowered)), quantity: 'force' } as const;
+  const helped = { value: pressedFor(needed_N, force_N(powered)), quantity: 'force' } as const;
+  const travel_m = whole.shows(travels, { ...unpowered, pedal_N: alone.value });
   const travel = { value: travel_m, quantity: 'travel', u: TRAVEL_TOLD_M } as const;
-  const { front_N, rear_N } = axleForces_N(brakes, line_Pa(unpowered)(RULE_N));
-  const slows_mPerS2 = Math.min(DRY * GRAVITY_M_PER_S2, (front_N + rear_N) / stop.mass_kg);
+  const slows_mPerS2 = Math.min(DRY * GRAVITY_M_PER_S2, force_N(unpowered)(RULE_N) / stop.mass_kg);
   if (alone.value >= MOST_N || slows_mPerS2 <= 0)
     return {
       plain: [

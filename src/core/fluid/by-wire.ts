@@ -26,6 +26,20 @@ export function simulated_Pa(
   return force_N / piston_m2;
 }
 
+/**
+ * Stroke of the master at which a simulator sets a pressure, m: the inverse of `simulated_Pa`. Nothing where its preload alone holds
+ * as much.
+ */
+export function simulatorStroke_m(
+  { master_m2, piston_m2, preload_N, first_NPerM, second_NPerM, second_m }: Simulator,
+  pressure_Pa: number,
+): number {
+  const spring_N = Math.max(0, pressure_Pa * piston_m2 - preload_N);
+  const knee_N = first_NPerM * second_m;
+  const way_m = spring_N <= knee_N ? spring_N / first_NPerM : second_m + (spring_N - knee_N) / second_NPerM;
+  return (way_m * piston_m2) / master_m2;
+}
+
 /** Current at which a valve opens against a difference of pressure, A: I₀ − κ·Δp. It depends on the pressure: what is right at one is not at another. */
 export const opensAt_A = (
   { zero_A, perPressure_APerPa }: { readonly zero_A: number; readonly perPressure_APerPa: number },

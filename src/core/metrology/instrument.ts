@@ -21,6 +21,7 @@ export const INSTRUMENT_QUANTITIES = [
   'angle',
   'travel',
   'temperature',
+  'torque',
 ] as const;
 export type InstrumentQuantity = (typeof INSTRUMENT_QUANTITIES)[number];
 

@@ -184,6 +184,15 @@ describe('an answer with a consequence stops the test', () => {
         ],
         electromechanical: ['fluid', 'fuse-out', 'clamped'],
         'electromechanical-vehicle': ['fluid', 'chocked', 'fuse-out', 'good.dry', 'good.pedal'],
+        'by-wire-vehicle': [
+          'fluid',
+          'chocked',
+          'high-voltage',
+          'asleep',
+          'test-state',
+          'good.dry',
+          'good.pedal',
+        ],
         'vacuum-vehicle': ['fluid', 'chocked', 'good.dry', 'good.pedal'],
       }[kind];
       expect(stops.map(([item]) => item)).toEqual(expect.arrayContaining(wanted));

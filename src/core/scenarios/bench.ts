@@ -107,6 +107,33 @@ const electric = {
   'step-clock': [meter('RT-5', 'step-clock', 'duration', 60, 0.001, 0.005)],
 } as const;
 
+const volts = (tag: string, port: string) => meter(tag, port, 'voltage', 20, 0.001, 0.02);
+
+/** What is carried for a decoupled brake. */
+const decoupled = {
+  battery: [pumped.battery],
+  store: [meter('U-8', 'store', 'voltage', 20, 0.01, 0.1)],
+  supply: [gauge('AC-6', 'supply', 250 * BAR, 0.2 * BAR, { quantity: 'pressure' })],
+  'front-left': [gauge('W-FL', 'front-left', 160 * BAR, 0.1 * BAR)],
+  'front-right': [gauge('W-FR', 'front-right', 160 * BAR, 0.1 * BAR)],
+  'rear-left': [gauge('W-RL', 'rear-left', 160 * BAR, 0.1 * BAR)],
+  'rear-right': [gauge('W-RR', 'rear-right', 160 * BAR, 0.1 * BAR)],
+  sensor: [volts('U-5', 'sensor')],
+  'track-1': [volts('U-6', 'track-1')],
+  'track-2': [volts('U-7', 'track-2')],
+  'master-1': [volts('U-M1', 'master-1')],
+  'master-2': [volts('U-M2', 'master-2')],
+  'accumulator-sensor': [volts('U-AC', 'accumulator-sensor')],
+  'front-left-sensor': [volts('U-FL', 'front-left-sensor')],
+  'front-right-sensor': [volts('U-FR', 'front-right-sensor')],
+  'rear-left-sensor': [volts('U-RL', 'rear-left-sensor')],
+  'rear-right-sensor': [volts('U-RR', 'rear-right-sensor')],
+  valve: [meter('I-3', 'valve', 'current', 10, 0.001, 0.1)],
+  timer: [meter('RT-6', 'timer', 'duration', 3600, 0.1, 0.005)],
+  requested: [meter('NM-1', 'requested', 'torque', 3000, 1, 0.2)],
+  granted: [meter('NM-2', 'granted', 'torque', 3000, 1, 0.2)],
+} as const;
+
 /** What is carried for a steering system. */
 const steered = {
   line: gauge('ST-1', 'line', 160 * BAR, 0.5 * BAR, { quantity: 'pressure' }),
@@ -249,6 +276,11 @@ export const RIGS = {
     travel: [carried.rule],
     clock: [servoGauges.watch],
     ...electric,
+  },
+  'by-wire-vehicle': {
+    pedal: [carried.pedal],
+    travel: [carried.rule],
+    ...decoupled,
   },
   'vacuum-vehicle': {
     pedal: [carried.pedal],

@@ -35,6 +35,7 @@ test('those are the kinds with accumulators behind gauges, and the steps in whic
     ['hydraulic-vehicle', ['line'], []],
     ['stored-pressure-vehicle', ['supply', 'supply-2'], ['rams']],
     ['pedal-valve-vehicle', ['supply', 'supply-2'], []],
+    ['by-wire-vehicle', ['supply'], []],
   ]));
 
 test('a body that stands on what was bled is not lifted again: behind those steps no source is asked for', () => {

@@ -27,6 +27,7 @@ const FEEDS: Record<
   'pedal-valve-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles', still: 'It is charged' },
   electromechanical: { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'electromechanical-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
+  'by-wire-vehicle': { source: 'power', on: 'on', off: 'isolated', said: 'Power is on' },
   'vacuum-vehicle': { source: 'engine', on: 'idle', said: 'Engine idles' },
 };
 

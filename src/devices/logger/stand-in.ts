@@ -56,6 +56,7 @@ export const UNIT_NAMES: Readonly<Record<InstrumentQuantity, { name: string; uni
   angle: { name: 'DEG', unit: UNITS.deg },
   travel: { name: 'MM', unit: UNITS.mm },
   temperature: { name: 'DEGC', unit: UNITS.degC },
+  torque: { name: 'NM', unit: UNITS.Nm },
 };
 
 interface Listener {

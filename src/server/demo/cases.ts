@@ -363,6 +363,28 @@ export const cases: readonly DemoCase[] = [
     daysAgo: 0,
     bench: { seed: 111, fault: ['feed-poor', 0.8] },
   },
+  {
+    job: job(
+      'GF-0443',
+      'hybridShuttle',
+      'Shuttle taxi 11',
+      'One rear wheel gets hot in town, and it drags a little after every stop.',
+      1,
+    ),
+    daysAgo: 0,
+    bench: { seed: 112, fault: ['apply-leaks-rearLeft', 0.6] },
+  },
+  {
+    job: job(
+      'GF-0444',
+      'hybridShuttle',
+      'Shuttle taxi 12',
+      'A yellow brake lamp came on after a jump start.',
+      2,
+    ),
+    daysAgo: 0,
+    bench: { seed: 113, fault: ['capacitor-weak', 0.6], until: 'targets.2.frontLeft' },
+  },
   // A shuttle that comes every half a year: its gas goes slowly, and the history says when it will be too low.
   ...(
     [

@@ -1,5 +1,6 @@
 import type { HydraulicBenchProfile } from '@/core/families/hydraulic-bench';
 import type { HydraulicVehicleProfile } from '@/core/families/hydraulic-vehicle';
+import type { ByWireVehicleProfile } from '@/core/families/by-wire-vehicle';
 import type { MotorBoosterBenchProfile } from '@/core/families/motor-booster-bench';
 import type { MotorBoosterVehicleProfile } from '@/core/families/motor-booster-vehicle';
 import type { MotorPumpBenchProfile } from '@/core/families/motor-pump-bench';
@@ -21,6 +22,7 @@ const typical = FAMILIES['remote-vacuum'].typical as RemoteVacuumProfile;
 const motorPumpBooster = FAMILIES['motor-pump-booster'].typical as MotorPumpBenchProfile;
 const motorPumpVehicle = FAMILIES['motor-pump-vehicle'].typical as MotorPumpVehicleProfile;
 const motorBooster = FAMILIES.electromechanical.typical as MotorBoosterBenchProfile;
+const decoupled = FAMILIES['by-wire-vehicle'].typical as ByWireVehicleProfile;
 const motorVehicle = FAMILIES['electromechanical-vehicle'].typical as MotorBoosterVehicleProfile;
 const hydraulicBooster = FAMILIES['hydraulic-booster'].typical as HydraulicBenchProfile;
 const hydraulicVehicle = FAMILIES['hydraulic-vehicle'].typical as HydraulicVehicleProfile;
@@ -381,12 +383,21 @@ export const profiles = {
       stop: stopOf(2100, 240, 120),
     },
   },
+  hybridShuttle: {
+    ...decoupled,
+    name: 'Esk & Moor Hybrid Shuttle',
+    maker: 'Esk & Moor',
+    source: { ...decoupled.source, name: 'Esk & Moor store CS-2' },
+    unit: { ...decoupled.unit, name: 'Esk & Moor DB-4', pedalRatio: 3.3 },
+    load: { ...decoupled.load, name: 'Esk & Moor shuttle brakes', stop: stopOf(1600, 150, 57) },
+  },
   tollanSingle: { ...van.unit, name: 'Tollan Single 8', maker: 'Tollan' },
 } satisfies Record<
   string,
   | RemoteVacuumProfile
   | RodServoProfile
   | PedalValveProfile
+  | ByWireVehicleProfile
   | MotorBoosterBenchProfile
   | MotorBoosterVehicleProfile
   | MotorPumpBenchProfile

@@ -272,6 +272,44 @@ export const instruments: Instrument[] = [
   ).map(([tag, name, port, most, step, percent, quantity]) =>
     gauge(tag, name, port, most, step, { kind: 'percent-of-span', percent }, { quantity, fluid: null }),
   ),
+  // For decoupled brakes: the store, each wheel and its sensor, both masters, the valves, and what the unit tells of its drive.
+  ...(
+    [
+      ['U-116', 'Meter for the store, proved live', 'store', 20, 0.01, 0.1, 'voltage'],
+      ['P-121', 'Wheel gauge, front left', 'front-left', 160 * BAR, 0.1 * BAR, 0.25, 'pressure'],
+      ['P-122', 'Wheel gauge, front right', 'front-right', 160 * BAR, 0.1 * BAR, 0.25, 'pressure'],
+      ['P-123', 'Wheel gauge, rear left', 'rear-left', 160 * BAR, 0.1 * BAR, 0.25, 'pressure'],
+      ['P-124', 'Wheel gauge, rear right', 'rear-right', 160 * BAR, 0.1 * BAR, 0.25, 'pressure'],
+      ['U-117', 'Break-out lead: master sensor 1', 'master-1', 10, 0.001, 0.05, 'voltage'],
+      ['U-118', 'Break-out lead: master sensor 2', 'master-2', 10, 0.001, 0.05, 'voltage'],
+      ['U-119', 'Break-out lead: accumulator sensor', 'accumulator-sensor', 10, 0.001, 0.05, 'voltage'],
+      ['U-125', 'Break-out lead: wheel sensor, front left', 'front-left-sensor', 10, 0.001, 0.05, 'voltage'],
+      [
+        'U-126',
+        'Break-out lead: wheel sensor, front right',
+        'front-right-sensor',
+        10,
+        0.001,
+        0.05,
+        'voltage',
+      ],
+      ['U-127', 'Break-out lead: wheel sensor, rear left', 'rear-left-sensor', 10, 0.001, 0.05, 'voltage'],
+      ['U-128', 'Break-out lead: wheel sensor, rear right', 'rear-right-sensor', 10, 0.001, 0.05, 'voltage'],
+      ['I-129', 'Fine clamp on a valve', 'valve', 5, 0.002, 0.1, 'current'],
+      ['N-131', 'Regeneration asked for, by the roller stand', 'requested', 2000, 1, 0.5, 'torque'],
+      ['N-132', 'Regeneration granted, by the roller stand', 'granted', 2000, 1, 0.5, 'torque'],
+    ] as const
+  ).map(([tag, name, port, most, step, percent, quantity]) =>
+    gauge(
+      tag,
+      name,
+      port,
+      most,
+      step,
+      { kind: 'percent-of-span', percent },
+      { quantity, ...(quantity !== 'pressure' && { fluid: null }) },
+    ),
+  ),
   {
     ...gauge('T-05', 'Reference transducer, in the cupboard', 'output', 160 * BAR, 0.02 * BAR, {
       kind: 'percent-of-span',

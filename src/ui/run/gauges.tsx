@@ -29,6 +29,10 @@ interface GaugesProps {
 export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProps) {
   const { unitSet } = useSettings();
   const ports = laddered(run.family.ports, 'step' in run.action ? run.action.step.items : [], item);
+  const widths = ports.map((port) => Math.max(1, (run.context.rig[port.id] ?? []).length));
+  const inARow = widths.map((width) => `${width}fr`).join(' ');
+  // Beside the drawing no more fit in a row: two rows of them then.
+  const many = widths.reduce((sum, width) => sum + width, 0) > MOST;
   return (
     <Box
       component="section"
@@ -43,10 +47,11 @@ export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProp
         display: 'grid',
         gap: 0.5,
         overflow: 'hidden',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        gridTemplateColumns: ports
-          .map((port) => `${Math.max(1, (run.context.rig[port.id] ?? []).length)}fr`)
-          .join(' '),
+        gridAutoRows: 'minmax(0, 1fr)',
+        gridTemplateColumns: {
+          xs: inARow,
+          md: many ? `repeat(${Math.ceil(ports.length / 2)}, minmax(0, 1fr))` : inARow,
+        },
       }}
     >
       {ports.map((port) => {

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import type { FamilyKind } from '@/core/families/registry';
+import { ByWireVehicleDrawing } from './by-wire-vehicle';
 import type { SchematicProps } from './drawing';
 import { ElectromechanicalDrawing } from './electromechanical';
 import { ElectromechanicalVehicleDrawing } from './electromechanical-vehicle';
@@ -29,6 +30,7 @@ export const SCHEMATICS = {
   'stored-pressure-vehicle': StoredPressureVehicleDrawing,
   electromechanical: ElectromechanicalDrawing,
   'electromechanical-vehicle': ElectromechanicalVehicleDrawing,
+  'by-wire-vehicle': ByWireVehicleDrawing,
   'pedal-valve-vehicle': PedalValveDrawing,
   'vacuum-vehicle': VacuumVehicleDrawing,
 } as const satisfies Record<FamilyKind, ComponentType<SchematicProps>>;

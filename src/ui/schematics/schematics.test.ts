@@ -1,4 +1,5 @@
 import { FAMILIES } from '@/core/families/registry';
+import { PLACES as BY_WIRE } from './by-wire-vehicle';
 import { PLACES as MOTOR } from './electromechanical';
 import { PLACES as MOTOR_VEHICLE } from './electromechanical-vehicle';
 import { PLACES as PUMPED } from './motor-pump-booster';
@@ -31,6 +32,7 @@ describe.each([
   ['pedal-valve-vehicle', VALVE],
   ['electromechanical', MOTOR],
   ['electromechanical-vehicle', MOTOR_VEHICLE],
+  ['by-wire-vehicle', BY_WIRE],
   ['vacuum-vehicle', VEHICLE],
 ] as const)('the drawing of %s', (kind, places) => {
   test('shows every port with a gauge and every leak point, and no other', () => {
