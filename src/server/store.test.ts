@@ -317,7 +317,7 @@ describe('shelf and jobs', () => {
 });
 
 describe('the demo world', () => {
-  test('has six runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged, a car with both circuits charged, two circuits and a motor on a bench', async () => {
+  test('has seven runs half done: a unit with the vacuum on, a vehicle with its engine idling, one with its pump on and charged, a car with both circuits charged, two circuits and a motor on a bench, a shuttle with its ignition on', async () => {
     const now = await benchNow(db);
     expect(now.map(({ stands, live }) => [stands, live.sources])).toEqual([
       ['Boost ratio', { vacuum: 'on' }],
@@ -326,6 +326,7 @@ describe('the demo world', () => {
       ['Cut-in', expect.objectContaining({ engine: 'idle' })],
       ['Metering', expect.objectContaining({ pump: 'on', charge: 'full' })],
       ['Assist and current', { power: 'on' }],
+      ['Four wheels at their targets', expect.objectContaining({ ignition: 'on', power: 'on' })],
     ]);
   });
   test('each finished run comes out as what is hidden in it', async () => {
@@ -342,6 +343,7 @@ describe('the demo world', () => {
     expect(calls).toMatchObject({
       'GF-0412': 'healthy',
       'GF-0442': 'weak-supply',
+      'GF-0443': 'faulty',
       'GF-0415': 'weak-supply',
       'GF-0418': 'faulty',
       'GF-0421': 'faulty',

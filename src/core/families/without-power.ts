@@ -5,7 +5,7 @@ import type { HeldBack } from '../fluid/held-back';
 import { rootOfFalling } from '../numeric/root';
 import { sentence } from '../quantities/sentence';
 import { GRAVITY_M_PER_S2 } from '../vehicle/axle-loads';
-import { axleForces_N, pressureFor_Pa } from '../vehicle/brake-force';
+import { axleForces_N } from '../vehicle/brake-force';
 import {
   FAILED_ASSIST,
   FAILED_ASSIST_MPERS2,

@@ -45,6 +45,21 @@ export class VesselMotion {
     return fluid <= 0 ? 0 : Math.min(1, fluid) * Math.max(0, this.vessel.gauge_Pa(charge));
   }
 
+  /** What its gas presses with, with or without any fluid to be pressed, Pa. */
+  gas_Pa(y: Float64Array): number {
+    return Math.max(0, this.vessel.gauge_Pa({ ...this.charge(y), gas_m3: this.gasOf(y) }));
+  }
+
+  /** Fluid in it, m³. */
+  fluid_m3(y: Float64Array): number {
+    return Math.max(0, this.vessel.fluid_m3(this.charge(y)));
+  }
+
+  /** Its gas, kept from filling the whole shell: a gauge on an empty one shows nothing. */
+  private gasOf(y: Float64Array): number {
+    return Math.min(y[this.from]!, this.vessel.of.shell_m3 * (1 - 1e-9));
+  }
+
   /** It has run out, but for the last of its fluid. */
   isOut(y: Float64Array): boolean {
     return this.vessel.fluid_m3(this.charge(y)) < LAST_M3;

@@ -66,6 +66,8 @@ export function checkCapture(
     notVented(candidate) ??
     notAsSaid(context, run, candidate);
   if (wrong) return wrong;
+  // A gate is opened or left shut by what was read: however far off, that is kept.
+  if (item.gate && item.gate !== 'zero') return null;
   const outside = outsideReach(
     family,
     context,

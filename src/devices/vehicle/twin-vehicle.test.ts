@@ -143,3 +143,43 @@ test('over the line: read, switched on, given back as the line is closed; codes 
   expect(told(one, '4B02')).toEqual({ pump: 0 });
   await standIn.stop();
 });
+
+describe('a decoupled brake, by what the vehicle tells', () => {
+  const kind = 'by-wire-vehicle';
+  const brake = () => {
+    const stands = new SimBench({
+      ...TYPICAL_BENCH,
+      kind,
+      profile: FAMILIES[kind].typical,
+      fault: null,
+      room: ROOM,
+    });
+    const one = new TwinVehicle(() => stands, USUAL_MAP);
+    const advance = (seconds: number) => stands.advance(seconds, seconds, () => {});
+    return { one, advance, set: (change: Hands) => stands.set(change) };
+  };
+
+  test('its own supply and store, what it does of itself, and its four wheels', () => {
+    const { one, advance, set } = brake();
+    set({ power: true });
+    advance(40);
+    // 13.5 V less 12 W by 20 mΩ.
+    expect(told(one, '4B16')).toEqual({ supply: expect.closeTo(13.48, 2) as number });
+    expect(told(one, '4B17')).toEqual({ capacitor: expect.closeTo(13.5, 1) as number });
+    expect(told(one, '4B19')).toEqual({ testState: 0, speed: 0 });
+    set({ byItself: 'hill' });
+    advance(2);
+    expect(told(one, '4B19')).toMatchObject({ testState: 3 });
+    const wheels = Object.values(told(one, '4B12')) as number[];
+    expect(wheels.map((wheel) => Math.round(wheel / 1e5))).toEqual([25, 25, 25, 25]);
+  });
+  test('rolling it tells what was asked for and granted; nothing of it is controlled while it moves', () => {
+    const { one, advance, set } = brake();
+    set({ power: true, rolling: 'passing', pedal_N: 45 });
+    advance(40);
+    const { requested, granted } = told(one, '4B15') as { requested: number; granted: number };
+    expect(requested).toBeGreaterThan(200);
+    expect(granted).toBe(requested);
+    expect(told(one, '4B19')).toMatchObject({ speed: expect.closeTo(15, 1) as number });
+  });
+});

@@ -1,5 +1,5 @@
 import type { TroubleCode } from '@/core/records/trouble-codes';
-import type { Values } from '@/core/contract/vehicle-interface';
+import { numberIn, type Values } from '@/core/contract/vehicle-interface';
 import { bytesFor, identifierOf, type Identifier, type IdentifierMap } from '@/core/shop/identifier-map';
 import type { SimBench } from '../logger/sim-bench';
 import type { BehindInterface } from './stand-in';
@@ -32,18 +32,23 @@ export class TwinVehicle implements BehindInterface {
   read(number: number): Uint8Array | null {
     const identifier = this.identifier(number);
     if (!identifier) return null;
+    return bytesFor(identifier, this.told());
+  }
+
+  /** What the vehicle itself tells comes before what stands in for it; it moves where either says so. */
+  private told(): Values {
     const { speed_mPerS, supply_V } = this.around;
-    const told: Values = { ...this.standing().tells(), speed: speed_mPerS, supply: supply_V, testState: 0 };
-    return bytesFor(identifier, told);
+    const own: Values = { supply: supply_V, testState: 0, ...this.standing().tells() };
+    return { ...own, speed: Math.max(speed_mPerS, numberIn(own, 'speed') ?? 0) };
   }
 
   control(number: number, state: number | null): number | null {
     const identifier = this.identifier(number);
     if (!identifier?.controllable) return CODES.range;
-    const { speed_mPerS, supply_V } = this.around;
+    const { speed = 0, supply = 0 } = this.told();
     // What was taken is given back however the vehicle stands by then.
-    if (state !== null && speed_mPerS > 0) return CODES.moving;
-    if (state !== null && supply_V < LEAST_SUPPLY_V) return CODES.lowSupply;
+    if (state !== null && Number(speed) > 0) return CODES.moving;
+    if (state !== null && Number(supply) < LEAST_SUPPLY_V) return CODES.lowSupply;
     const [field] = identifier.fields;
     const command = this.standing().commands.find(
       ({ id, by }) => by === 'interface' && id === `${field!.id}Asked`,

@@ -156,7 +156,7 @@ class ByWireMotion implements Moving {
   private blend(y: Float64Array, at: Instant, speed_mPerS: number) {
     const { p } = this;
     const { pedal_N } = at.hands as BrakeHands;
-    const most_Pa = mostIn_Pa(p, this.vessel.gives_Pa(y));
+    const most_Pa = mostIn_Pa(p, this.vessel.gas_Pa(y));
     return { most_Pa, ...sharedOut(p, masterAt_Pa(p, pedal_N), this.stroke_m(y, at), speed_mPerS, most_Pa) };
   }
 
@@ -170,6 +170,8 @@ class ByWireMotion implements Moving {
     const { pedal_N, byItself, power } = at.hands as BrakeHands;
     const on = this.isOn;
     const stored_Pa = vessel.gauge_Pa(y);
+    // The store feeds the unit and its valves, and no pump.
+    const pump_m3PerS = on && power && this.runs ? p.pump_m3PerS : 0;
     let draws_m3PerS = 0;
     if (on) {
       const { most_Pa, front_Pa, rear_Pa } = this.blend(y, at, this.speed_mPerS(at));
@@ -181,6 +183,14 @@ class ByWireMotion implements Moving {
         dy[from + FIRST + i] = rate;
         if (rate > 0) draws_m3PerS += rate * lines[i]!.give(lines[i]!.effort);
       });
+      // More than the pump gives and what is stored no valve lets in.
+      const there_m3PerS = pump_m3PerS + vessel.fluid_m3(y) / RESPONSE.valve_s;
+      if (draws_m3PerS > there_m3PerS) {
+        const part = there_m3PerS / draws_m3PerS;
+        for (let i = 0; i < WHEELS.length; i += 1)
+          if (dy[from + FIRST + i]! > 0) dy[from + FIRST + i]! *= part;
+        draws_m3PerS = there_m3PerS;
+      }
     } else {
       const foot_Pa = masterAt_Pa(p, pedal_N);
       const runsOut = y[from + GIVEN]! >= p.master_m2 * p.stroke_m;
@@ -195,8 +205,6 @@ class ByWireMotion implements Moving {
       dy[from + GIVEN] = gives_m3PerS;
     }
     if (on) dy[from + GIVEN] = -y[from + GIVEN]! / RESPONSE.refill_s;
-    // The store feeds the unit and its valves, and no pump.
-    const pump_m3PerS = on && power && this.runs ? p.pump_m3PerS : 0;
     vessel.rates(y, dy, pump_m3PerS - draws_m3PerS - weeps_m3PerS(p, stored_Pa));
     dy[from + SUNK] = on && pedal_N > 0 ? p.sinks_m3PerS : -y[from + SUNK]! / RESPONSE.refill_s;
     this.feed.passed = on ? p.idle_W / this.feed.effort : 0;
