@@ -140,6 +140,11 @@ describe('what each test of it tells', () => {
   ])('%s is found: %s', (fault, severity, result) => {
     expect(failing(fault, severity)).toContain(result);
   });
+  test('a release valve is judged by what stands in its wheel: one that an apply valve presses too hard is none the worse', () => {
+    const { byId } = bench(faultyTruth('apply-leaks-rearLeft', 0.6));
+    expect(byId('release.rearLeft').verdict).toBe('meets');
+    expect(byId('release.rearLeft').value!).toBeCloseTo(1.2, 2);
+  });
   test('an isolation valve that is stuck shut shows without power only: a test, and no word of the profile', () => {
     const shut = faulty('isolation-shut-1', 1);
     for (const reading of ['travel', 'load.frontLeft', 'applyFrontLeft'])

@@ -55,7 +55,7 @@ export const keeps: Keeps<Profile>['readings'] = {
       [own, alone],
       [sensor, { to: 'noted' }],
       [apply, { to: 'band', says: ({ limits }: Profile) => [limits.current_A] }],
-      [release, { to: 'band', says: ({ limits }: Profile) => [limits.current_A] }],
+      [release, { to: 'noted' }],
     ]),
   ),
 };
@@ -146,6 +146,24 @@ const granted = ({ limits }: Profile): ResultRule => ({
   against: { limits: { low: limits.granted_fraction.value }, source: limits.granted_fraction.source },
 });
 
+/** A release valve as it would open with nothing across it: what it took, and κ for what a gauge showed in its wheel at that force. */
+function releaseOf({ zero_A, perPressure_APerPa, limits }: Profile, wheel: number): ResultRule {
+  const { id, name } = WHEELS[wheel]!;
+  return {
+    of: 'parameter',
+    id: `release.${id}`,
+    name: `Release valve, with nothing across it, ${name}`,
+    step: 'currents',
+    quantity: 'current',
+    from: { opens: `currents.${OF_WHEEL[wheel]!.release}`, shown: `targets.2.${id}` },
+    value: ({ opens = 0, shown = 0 }) => opens + perPressure_APerPa * shown,
+    against: {
+      limits: { low: zero_A - limits.current_A.value, high: zero_A + limits.current_A.value },
+      source: limits.current_A.source,
+    },
+  };
+}
+
 /** Sinking of the pedal over a hold. */
 const sinks = ({ limits }: Profile): ResultRule => ({
   of: 'parameter',
@@ -201,7 +219,7 @@ export function results(profile: Profile): ResultRule[] {
     margin(profile),
     ...WHEELS.flatMap(({ id, name }, i) => [
       byItem(`apply.${id}`, `currents.${OF_WHEEL[i]!.apply}`, `Apply valve opens, ${name}`),
-      byItem(`release.${id}`, `currents.${OF_WHEEL[i]!.release}`, `Release valve opens, ${name}`),
+      releaseOf(profile, i),
     ]),
     byItem('requested', 'blend.requested', 'Regeneration asked for'),
     granted(profile),

@@ -178,7 +178,7 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
       mustBe(
         'test-state',
         'Nothing presses by itself',
-        'Ignition on for a minute, dry, on level ground, foot off: nothing presses by itself now, by what the unit tells or because there is no reason to?',
+        'Ignition on for a minute, dry, on level ground: does nothing press by itself?',
         'Nothing presses',
         [
           'presses',
