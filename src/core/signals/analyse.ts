@@ -11,7 +11,9 @@ import { drawings } from './drawings';
 import { holds, SOME_VACUUM_PA, untouched, watches } from './stands';
 import { pairIn } from './sensor-pair';
 import { stampsIn } from './stamps';
+import { dischargeIn } from './store-discharge';
 import { storedIn } from './stored';
+import { openingsIn } from './valve-opening';
 import { channelAt, vacuumAt, wholeOf, type Channel, type Trace } from './trace';
 
 const LEAST_RESERVE = 3;
@@ -32,13 +34,25 @@ const moves = (segments: readonly Segment[]): boolean =>
 
 /** What a log is made to yield, said of one in which there is none of it. */
 const KINDS =
-  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held, a stamp on the pedal, two tracks of a sensor with their supply, a stop that a machine shares. In this log there is none of these, by the ports it names.';
+  'What is worked out of a log: output or rod force against input, a hold, a vacuum that is shut in or drawn, applications from a reserve, rear against front, volume against pressure, an accumulator that is charged, stands or is kept full by its pump, a valve that is pressed by its travel and held, a stamp on the pedal, two tracks of a sensor with their supply, a stop that a machine shares, a store that discharges itself, the current of a valve that is raised until its wheel moves. In this log there is none of these, by the ports it names.';
 
 /** Whether all there is needs no input beside it. */
 const needNoInput = (stretches: readonly Stretch[]) =>
   stretches.length > 0 &&
   stretches.every(({ kind }) =>
-    ['hold', 'charge', 'cycles', 'standing', 'sweep', 'held', 'stamp', 'pair', 'blend'].includes(kind),
+    [
+      'hold',
+      'charge',
+      'cycles',
+      'standing',
+      'sweep',
+      'held',
+      'stamp',
+      'pair',
+      'blend',
+      'discharge',
+      'valve',
+    ].includes(kind),
   );
 
 /** Works everything out of a trace that the ports it names allow. */
@@ -66,6 +80,8 @@ export function analyse(trace: Trace, about: About): Analysis {
     ...stampsIn(trace),
     ...pairIn(trace),
     ...blendIn(trace),
+    ...dischargeIn(trace),
+    ...openingsIn(trace),
     ...storedIn(trace, about),
     ...meteredIn(trace, about),
   ].sort((a, b) => a.from_s - b.from_s);

@@ -51,6 +51,8 @@ export interface Stretch {
     | 'stamp'
     | 'pair'
     | 'blend'
+    | 'discharge'
+    | 'valve'
     | 'blocked';
   readonly name: string;
   readonly from_s: number;

@@ -15,6 +15,10 @@ const INK: Readonly<Record<string, string>> = {
   asked: '--hp-input',
   requested: '--hp-supply',
   granted: '--hp-output',
+  'front-left': '--hp-line',
+  'front-right': '--hp-input',
+  'rear-left': '--mui-palette-warning-main',
+  'rear-right': '--hp-supply',
 };
 
 /** Ports of other names, by the ink that a family gives them; where a port beside it has that ink by its name, the plain line's. */

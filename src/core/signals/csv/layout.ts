@@ -38,6 +38,12 @@ export const LOG_PORTS: Readonly<Record<string, Quantity>> = {
   requested: 'torque',
   granted: 'torque',
   speed: 'speed',
+  store: 'voltage',
+  valve: 'current',
+  'front-left': 'pressure',
+  'front-right': 'pressure',
+  'rear-left': 'pressure',
+  'rear-right': 'pressure',
 };
 
 export const columnSchema = z.strictObject({
