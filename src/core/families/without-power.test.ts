@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { byWireVehicle, type ByWireVehicleProfile } from './by-wire-vehicle';
 import { printSentence } from '../quantities/sentence';
 import { hydraulicVehicle, type HydraulicVehicleProfile } from './hydraulic-vehicle';
 import { motorBoosterVehicle, type MotorBoosterVehicleProfile } from './motor-booster-vehicle';
@@ -55,6 +56,22 @@ test('by the foot alone, a cart whose booster has no power: its spring and its f
   expect(told['Pedal force for it, without power']).toBeCloseTo(alone_N, 0);
   // With power: J + g·(F_in − F_c) = 120 + 5·(3.5·F − 30).
   expect(told['Pedal force for it, with power']).toBeCloseTo(((needed_bar * 44.488 - 120) / 5 + 30) / 3.5, 0);
+});
+
+test('by the foot alone, a shuttle whose pedal works the front wheels only once its power has gone', () => {
+  const typical = byWireVehicle.typical as ByWireVehicleProfile;
+  const stop = { mass_kg: 1600, front_NPerBar: 150, rear_NPerBar: 57, contact_Pa: 0.4 * BAR };
+  const told = figures('by-wire-vehicle', { ...typical, load: { ...typical.load, stop } });
+  // 1 600 kg · 2.4418 m/s² = 3 906.9 N by the front alone: 26.05 bar and 0.4 on 2.85 cm², and 20 N of spring.
+  const front_bar = 3906.9 / 150 + 0.4;
+  expect(told['Pedal force for it, without power']).toBeCloseTo((front_bar * 28.5 + 20) / 3.2, 0);
+  // Its two front brakes take 0.7 cc and 0.2 cc for 10 bar each.
+  const stroke_m = (2 * (0.7e-6 + 2e-13 * front_bar * BAR)) / 2.85e-4;
+  expect(told['Pedal travel for it, without power']! / 3.2).toBeCloseTo(stroke_m, 4);
+  // With power all four share it, and the pedal asks for it: 0.1 m/s² for each bar of the simulator, near enough.
+  const asked_N = told['Pedal force for it, with power']!;
+  expect(((3.2 * asked_N - 20) / 28.5) * 0.1).toBeCloseTo(2.44, 0);
+  expect(asked_N).toBeLessThan(0.98 * told['Pedal force for it, without power']!);
 });
 
 test('by the foot alone, a truck: the stop of the rule, and the metres that 500 N come to', () => {

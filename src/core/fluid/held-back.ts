@@ -7,4 +7,5 @@ export interface HeldBack {
 
 /** Rear pressure at a front one, Pa: the same up to the split, beyond it at the slope. Handbook 10. */
 export const heldBack_Pa = ({ split_Pa, slope }: HeldBack, front_Pa: number): number =>
-  Math.min(front_Pa, split_Pa + slope * (front_Pa - split_Pa));
+  // Where no valve holds it back the split lies beyond every pressure.
+  front_Pa <= split_Pa ? front_Pa : Math.min(front_Pa, split_Pa + slope * (front_Pa - split_Pa));
