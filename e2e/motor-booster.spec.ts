@@ -15,7 +15,7 @@ test('a booster with a motor on a poor feed, by keyboard: its fuse first, volts 
     parameters: poor.apply(family.healthy(run.context.profile).values, 0.8),
   });
   await page.goto(`${app.url}/runs/${run.id}`);
-  await expect(page.getByText(/A booster or pump that wakes as a door is opened/)).toBeVisible();
+  await expect(page.getByText(/A brake that wakes as a door is opened/)).toBeVisible();
   // Nothing is connected before the fuse is out: Enter, pressed by habit, answers nothing.
   await bench.until('fuse-out');
   const before = (await bench.next()).count;

@@ -54,7 +54,7 @@ export const CAUTIONS = {
       'Take its fuse out and secure it before hands, tools or loose lines are near. Never bridge its switch for more than five seconds.',
   },
   'wakes-itself': {
-    hazard: 'A booster or pump that wakes as a door is opened or a remote is used, and presses the brakes.',
+    hazard: 'A brake that wakes as a door is opened or a remote is used, and presses by itself.',
     action:
       'Remote out of reach, doors as the maker says, its fuse out and kept by you before hands are near rods, pads or lines.',
   },

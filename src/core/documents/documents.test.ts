@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { movedBy } from '../families/fault-effects';
 import { faultsOf } from '../contract/family';
-import { FAMILIES, FAMILY_KINDS } from '../families/registry';
+import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
 import {
   benchOf,
   contextWith,
@@ -279,6 +279,22 @@ describe('the installation sheet', () => {
         expect(words).toMatch(said);
     },
   );
+  test('whoever fits a part meets the hazards of its kind: a store that keeps its charge, and no engine where there is none', () => {
+    const words = (kind: FamilyKind) => {
+      const profile = { kind, body: FAMILIES[kind].typical };
+      return wordsIn(installationDocument({ ...recordOf(), profile } as JobRecord, PRINTING));
+    };
+    const shuttle = words('by-wire-vehicle');
+    for (const said of [
+      /High voltage of a hybrid/,
+      /A capacitor keeps a brake alive/,
+      /wakes as a door is opened/,
+    ])
+      expect(shuttle).toMatch(said);
+    expect(shuttle).not.toMatch(/Running engine/);
+    expect(words('stored-pressure-vehicle')).toMatch(/levelling ram.*Running engine/s);
+    expect(words('vacuum-vehicle')).not.toMatch(/High voltage|capacitor/);
+  });
   test('both schools name the same four places', () => {
     const [a, b] = Object.values(BLEEDING_ORDERS).map(({ steps }) => [...steps].sort());
     expect(a).toEqual(b);

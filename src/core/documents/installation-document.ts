@@ -1,6 +1,6 @@
-import { FAMILIES } from '../families/registry';
+import { FAMILIES, type FamilyKind } from '../families/registry';
 import { FLUIDS } from '../fluid/kinds';
-import { CAUTIONS, NOT_CLAIMED } from '../contract/cautions';
+import { CAUTIONS, NOT_CLAIMED, type CautionId } from '../contract/cautions';
 import type { Document } from './document';
 import { bleedingOf, type BleedingOrder } from '../records/installation';
 import type { JobRecord } from '../records/job-record';
@@ -149,6 +149,25 @@ const CAUTIONS_OF = {
   fluid: ['fluids', 'held-by-check-valves', 'charged-vessel', 'running-engine', 'open-line', 'lining-dust'],
 } as const;
 
+/** Of what its own test warns of, what whoever fits it meets as well. */
+const FITTERS_MEET: readonly CautionId[] = [
+  'high-voltage',
+  'stored-charge',
+  'high-current',
+  'wakes-itself',
+  'starts-by-itself',
+  'body-moves',
+];
+
+/** Hazards first that come with the kind; of an engine where it has one to do with, or nobody knows where it goes. */
+function cautionsOf(kind: FamilyKind, body: unknown, fed: keyof typeof CAUTIONS_OF): CautionId[] {
+  const { setting, procedure } = FAMILIES[kind];
+  const { steps } = procedure(body, {});
+  const own = FITTERS_MEET.filter((id) => steps[0]!.cautions.includes(id));
+  const hasEngine = setting !== 'vehicle' || steps.some(({ state }) => state.engine !== undefined);
+  return [...own, ...CAUTIONS_OF[fed].filter((id) => id !== 'running-engine' || hasEngine)];
+}
+
 /** What goes with the unit to whoever fits it. Handbook 10 and 14; the bleeding order is the school chosen. */
 export function installationDocument(record: JobRecord, printing: Printing): Document {
   const { job, profile, fitting } = record;
@@ -215,7 +234,7 @@ export function installationDocument(record: JobRecord, printing: Printing): Doc
       { kind: 'heading', text: 'Cautions' },
       {
         kind: 'list',
-        items: CAUTIONS_OF[fed].map((id) => ({
+        items: cautionsOf(profile.kind, profile.body, fed).map((id) => ({
           lead: CAUTIONS[id].hazard,
           text: CAUTIONS[id].action,
         })),

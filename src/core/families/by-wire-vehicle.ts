@@ -240,21 +240,26 @@ export const byWireVehicle = assemblyOf<CapacitorSupplyProfile, ByWireProfile, F
     accumulators: [{ port: 'supply', name: 'accumulator', shell_m3, preCharge_Pa }],
   }),
   traced: [{ result: 'supply.flick-up', item: 'charge.flick' }],
-  contradict: ({ source, unit }) =>
-    source.least_V < unit.cutOff_V
+  contradict: ({ source, unit, load: { stop } }) =>
+    stop && stop.mass_kg !== unit.mass_kg
       ? {
-          path: ['source', 'least_V'],
-          say: 'The store must be counted on no further than the control unit goes on: least volts at or above where it switches off.',
+          path: ['load', 'stop', 'mass_kg'],
+          say: 'The vehicle weighs as much here as where its brake is described.',
         }
-      : source.battery_V <= unit.cutOff_V
+      : source.least_V < unit.cutOff_V
         ? {
-            path: ['unit', 'cutOff_V'],
-            say: 'The battery must stand above the voltage at which the control unit switches off.',
+            path: ['source', 'least_V'],
+            say: 'The store must be counted on no further than the control unit goes on: least volts at or above where it switches off.',
           }
-        : null,
+        : source.battery_V <= unit.cutOff_V
+          ? {
+              path: ['unit', 'cutOff_V'],
+              say: 'The battery must stand above the voltage at which the control unit switches off.',
+            }
+          : null,
   fluid: ({ unit }) => unit.fluid,
   full: ({ unit, source }) => ({
-    pedal_N: unit.targets_N[1],
+    pedal_N: Math.max(...unit.targets_N),
     volts_V: source.battery_V,
     store_V: source.battery_V,
     supply_Pa: unit.out_Pa,

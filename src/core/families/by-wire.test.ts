@@ -65,8 +65,13 @@ describe('a decoupled brake at rest, handbook-models 8.9', () => {
     // The front axle’s torque at that force: less than 800 N·m and than 40 kW·0.31 m/15 m/s = 827.
     expect(shows('requested')).toBeCloseTo(4.654e-4 * still, 3);
     expect(shows('granted')).toBeCloseTo(shows('requested'), 9);
-    const vehicle = { ...unit, most_Pa: 170 * BAR };
-    const deceleration_mPerS2 = (shows('requested') / 0.7 / 1600 / 0.31) * 1;
+    const vehicle = {
+      ...unit,
+      front_NmPerPa: unit.front_NmPerBar / BAR,
+      rear_NmPerPa: unit.rear_NmPerBar / BAR,
+      most_Pa: 170 * BAR,
+    };
+    const deceleration_mPerS2 = shows('requested') / 0.7 / 1600 / 0.31;
     const sum = blended(vehicle, unit, { deceleration_mPerS2, speed_mPerS: 15, fastMore: 0, grants_Nm: 1e4 });
     expect(sum.granted_Nm).toBeCloseTo(shows('granted'), 6);
     expect(sum.front_Pa).toBe(0);
@@ -296,6 +301,11 @@ test.each<[string, object, RegExp]>([
 ])('%s is refused with the relation', (_what, change, says) => {
   const parsed = family.profile.safeParse({ ...typical, unit: { ...unit, ...change } });
   expect(parsed.error?.issues.map(({ message }) => message).join()).toMatch(says);
+});
+test('a mass that differs from the one of its stop is refused', () => {
+  const stop = { mass_kg: 1700, front_NPerBar: 150, rear_NPerBar: 57, contact_Pa: 0.4 * BAR };
+  const parsed = family.profile.safeParse({ ...typical, load: { ...typical.load, stop } });
+  expect(parsed.error?.issues.map(({ message }) => message).join()).toMatch(/weighs as much here/);
 });
 test('a capacitance of nothing, and a store counted on further than the unit goes on, are refused', () => {
   const refused = (change: object) =>

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { FAMILIES } from '@/core/families/registry';
+import { FAMILIES, FAMILY_KINDS } from '@/core/families/registry';
 import type { RemoteVacuumProfile } from '@/core/families/remote-vacuum/index';
 import { jobSchema } from '@/core/records/job';
 import { INITIAL_SETTINGS, settingsSchema } from '@/core/shop/settings';
 import { UNIT_SETS } from '@/core/quantities/units';
-import { bodyFrom, fieldsOf, textOf } from './schema-fields';
+import { bodyFrom, fieldsOf, literalsOf, textOf } from './schema-fields';
 
 const { profile: schema, typical } = FAMILIES['remote-vacuum'];
 const fields = fieldsOf(schema);
@@ -48,6 +48,17 @@ describe('a form made from a schema', () => {
     const back = read(typed(set), set);
     expect(back.ok && close(back.body, typical)).toBe(true);
     expect(back.ok && schema.safeParse(back.body).success).toBe(true);
+  });
+
+  test.each(FAMILY_KINDS)('every kind of profile comes back from its form, %s', (kind) => {
+    const { profile, typical: one } = FAMILIES[kind];
+    const own = fieldsOf(profile);
+    for (const set of UNIT_SETS) {
+      const back = bodyFrom(own, textOf(own, one, set), set, literalsOf(profile));
+      if (!back.ok) throw new Error(JSON.stringify(back.errors));
+      expect(close(back.body, one)).toBe(true);
+      expect(profile.safeParse(back.body).error?.issues).toBeUndefined();
+    }
   });
 
   test('any pressures come back as they were, in any unit set', () => {

@@ -3,6 +3,9 @@ import { TRACK_PARAMETERS } from '../pedal-tracks';
 import { WHEELS, type WheelId } from '../wheel-lines';
 import { tableOf, type ByWireProfile } from './profile';
 
+const BAR = 1e5;
+const MM = 1e-3;
+
 /** What makes one brake differ from another in what all wheels share, and what faults move. */
 const SHARED = [
   { id: 'pedalRatio', name: 'Pedal ratio', quantity: 'ratio' },
@@ -53,7 +56,6 @@ const SHARED = [
   { id: 'zero_A', name: 'Valve opens at, with nothing across it', quantity: 'current' },
   { id: 'perPressure_APerPa', name: 'Less current for each pascal across it', quantity: 'ratio' },
   { id: 'most_A', name: 'Most current of a valve', quantity: 'current' },
-  { id: 'flow_m3PerSRootPa', name: 'Valve, flow for a root of a pascal', quantity: 'ratio' },
   { id: 'loop_m3PerSPa', name: 'Valve, flow for a pascal off its target', quantity: 'conductance' },
   { id: 'joinsAll', name: 'Without power all wheels: 1, else the front', quantity: 'ratio' },
   { id: 'cutOff_V', name: 'Switches off at', quantity: 'voltage' },
@@ -118,6 +120,11 @@ export function healthyOf(profile: ByWireProfile) {
   );
   const values = {
     ...shared,
+    perPressure_mPerS2Pa: profile.perBar_mPerS2 / BAR,
+    perTravel_PerS2: profile.perMm_mPerS2 / MM,
+    front_NmPerPa: profile.front_NmPerBar / BAR,
+    rear_NmPerPa: profile.rear_NmPerBar / BAR,
+    perPressure_APerPa: profile.perBar_A / BAR,
     simulatorAir_m3: 0,
     simulatorFree: 1,
     opens1: 1,
@@ -127,7 +134,7 @@ export function healthyOf(profile: ByWireProfile) {
     weepsFrom_Pa: (profile.preCharge_Pa + profile.in_Pa) / 2,
     joinsAll: Number(profile.joins === 'all'),
     table0_V: first[1],
-    perBar_V: ((last[1] - first[1]) / (last[0] - first[0])) * 1e5,
+    perBar_V: ((last[1] - first[1]) / (last[0] - first[0])) * BAR,
     swing_V: profile.noise_V,
     ...Object.fromEntries(WHEELS.map(({ id }) => [ofWheel('sensorScale', id), 1])),
   } as Record<string, number>;
@@ -136,7 +143,7 @@ export function healthyOf(profile: ByWireProfile) {
     Object.fromEntries(parameters.map(({ id }) => [id, values[id] ?? 0])) as Named<typeof parameters>,
     {
       first_NPerM: SPRING_PART * profile.first_NPerM,
-      perPressure_mPerS2Pa: DEMAND_PART * profile.perPressure_mPerS2Pa,
+      perPressure_mPerS2Pa: (DEMAND_PART * profile.perBar_mPerS2) / BAR,
       master2Off_Pa: limits.masters_Pa.value / 2,
       zero_A: limits.current_A.value / 2,
       preCharge_Pa: limits.preCharge_fraction.value * profile.preCharge_Pa,

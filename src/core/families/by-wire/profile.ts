@@ -33,13 +33,8 @@ export const byWireProfile = z
     first_NPerM: amount('Simulator, first spring', 'stiffness', 500, 1e5),
     second_NPerM: amount('Simulator, second spring', 'stiffness', 500, 1e6),
     second_m: amount('Simulator, way at which the second begins', 'travel', 0, 0.05),
-    perPressure_mPerS2Pa: amount(
-      'Deceleration asked for by pressure, m/s² for each pascal',
-      'ratio',
-      1e-8,
-      1e-4,
-    ),
-    perTravel_PerS2: amount('Deceleration asked for by stroke, m/s² for each metre', 'ratio', 1, 5000),
+    perBar_mPerS2: amount('Deceleration asked for, for each bar', 'acceleration', 0.001, 5),
+    perMm_mPerS2: amount('Deceleration asked for, for each millimetre of stroke', 'acceleration', 0.001, 5),
     free_m: amount('Stroke that asks for nothing', 'travel', 0, 0.02),
     from_Pa: amount('Pressure counts from', 'pressure', 0, 100 * BAR),
     alone_Pa: amount('Pressure counts alone from', 'pressure', BAR, 200 * BAR),
@@ -49,8 +44,8 @@ export const byWireProfile = z
     driven: z
       .enum(['front', 'rear'])
       .meta({ title: 'Driven axle', labels: { front: 'Front', rear: 'Rear' } }),
-    front_NmPerPa: amount('Front axle, torque for each pascal', 'ratio', 1e-5, 1e-2),
-    rear_NmPerPa: amount('Rear axle, torque for each pascal', 'ratio', 1e-5, 1e-2),
+    front_NmPerBar: amount('Front axle, torque for each bar', 'torque', 1, 1000),
+    rear_NmPerBar: amount('Rear axle, torque for each bar', 'torque', 1, 1000),
     contact_Pa: amount('Pressure that presses nothing yet', 'pressure', 0, 5 * BAR),
     most_Nm: amount('Regeneration, most torque', 'torque', 10, 10_000),
     power_W: amount('Regeneration, most power', 'power', 1000, 1e6),
@@ -63,9 +58,8 @@ export const byWireProfile = z
     pump_m3PerS: amount('Pump', 'pumpFlow', 1e-7, 1e-4),
     margin_Pa: amount('Accumulator above every wheel', 'pressure', 0, 40 * BAR),
     zero_A: amount('Valve opens at, with nothing across it', 'current', 0.1, 10),
-    perPressure_APerPa: amount('Less current for each pascal across it', 'ratio', 1e-10, 1e-6),
+    perBar_A: amount('Less current for each bar across it', 'current', 1e-4, 0.1),
     most_A: amount('Most current of a valve', 'current', 0.1, 20),
-    flow_m3PerSRootPa: amount('Valve, flow for a root of a pascal', 'ratio', 1e-10, 1e-6),
     loop_m3PerSPa: amount('Valve, flow for a pascal off its target', 'conductance', 1e-16, 1e-9),
     joins: z.enum(['front', 'all']).meta({ title: 'Without power the pedal works', labels: JOINS }),
     cutOff_V: amount('Switches off at', 'voltage', 4, 40),
@@ -77,10 +71,8 @@ export const byWireProfile = z
     band_V: column('Sensor table: band, either way', 'voltage', 1e-3, 1),
     noise_V: amount('Swing of a sensor at rest', 'voltage', 1e-3, 0.5),
     targets_N: z
-      .tuple([
-        amount('Lighter pedal force', 'force', 5, 300),
-        amount('Heavier pedal force', 'force', 10, 600),
-      ])
+      .array(amount('Pedal forces at which the wheels are read', 'force', 5, 600))
+      .length(2, 'Two pedal forces: a lighter and a heavier one.')
       .meta({ title: 'Pedal forces at which the wheels are read', quantity: 'force' }),
     fallback_N: amount('Pedal force without power', 'force', 50, 800),
     blend_N: amount('Pedal force of the stop that is shared', 'force', 5, 300),
@@ -116,9 +108,9 @@ export const byWireProfile = z
     if (p.from_Pa >= p.alone_Pa) issue('from_Pa', 'Pressure counts before it counts alone.');
     if (p.fadesTo_mPerS >= p.fadesFrom_mPerS)
       issue('fadesTo_mPerS', 'Regeneration ends below the speed from which it fades.');
-    if (p.targets_N[0] >= p.targets_N[1]) issue('targets_N', 'Write the lighter force first.');
-    if (p.zero_A - p.perPressure_APerPa * p.out_Pa <= 0)
-      issue('perPressure_APerPa', 'A valve must not open by itself with the accumulator full across it.');
+    if (p.targets_N[0]! >= p.targets_N[1]!) issue('targets_N', 'Write the lighter force first.');
+    if (p.zero_A - (p.perBar_A * p.out_Pa) / BAR <= 0)
+      issue('perBar_A', 'A valve must not open by itself with the accumulator full across it.');
     if (p.zero_A > p.most_A) issue('most_A', 'The most current must open a valve with nothing across it.');
     if (p.table_Pa.length !== p.table_V.length || p.table_Pa.length !== p.band_V.length)
       issue('table_V', 'The table has as many volts and bands as pressures.');

@@ -10,6 +10,8 @@ import { tableOf, type ByWireProfile } from './profile';
 
 type Profile = ByWireProfile;
 
+const BAR = 1e5;
+
 const aboutStopped = ({ out_Pa, limits }: Profile, sign: 1 | -1): Limit => ({
   ...limits.switch_Pa,
   value: out_Pa + sign * limits.switch_Pa.value,
@@ -147,7 +149,7 @@ const granted = ({ limits }: Profile): ResultRule => ({
 });
 
 /** A release valve as it would open with nothing across it: what it took, and κ for what a gauge showed in its wheel at that force. */
-function releaseOf({ zero_A, perPressure_APerPa, limits }: Profile, wheel: number): ResultRule {
+function releaseOf({ zero_A, perBar_A, limits }: Profile, wheel: number): ResultRule {
   const { id, name } = WHEELS[wheel]!;
   return {
     of: 'parameter',
@@ -156,7 +158,7 @@ function releaseOf({ zero_A, perPressure_APerPa, limits }: Profile, wheel: numbe
     step: 'currents',
     quantity: 'current',
     from: { opens: `currents.${OF_WHEEL[wheel]!.release}`, shown: `targets.2.${id}` },
-    value: ({ opens = 0, shown = 0 }) => opens + perPressure_APerPa * shown,
+    value: ({ opens = 0, shown = 0 }) => opens + (perBar_A * shown) / BAR,
     against: {
       limits: { low: zero_A - limits.current_A.value, high: zero_A + limits.current_A.value },
       source: limits.current_A.source,

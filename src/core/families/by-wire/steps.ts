@@ -18,7 +18,7 @@ type Measured = ReadingId | 'input' | 'supply' | `load.${(typeof WHEELS)[number]
 /** Tests of a decoupled brake, in the order of handbook-models 8.9, with its minutes. */
 export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedStep[] {
   const { targets_N, fallback_N, blend_N, joins } = profile;
-  const [light_N, heavy_N] = targets_N;
+  const [light_N, heavy_N] = targets_N as [number, number];
   const read = (
     id: string,
     port: string,
