@@ -60,6 +60,22 @@ test('a decoupled brake is made safe by readings: a dead meter proves nothing, 9
   expect('step' in action && action.step.id).toBe('zeros');
 });
 
+test('a finished test of a decoupled brake: its report, what braking is like without power, and the sheet for whoever fits a part', async ({
+  app,
+  page,
+}) => {
+  const { jobs } = await app.get<{ jobs: { id: string; runs: { id: string }[] }[] }>('/jobs?q=GF-0443');
+  const [job] = jobs;
+  await page.goto(`${app.url}/runs/${job!.runs[0]!.id}/report`);
+  const report = page.getByRole('article', { name: 'Report' });
+  await expect(report.getByText('The brake’s unit fails')).toBeVisible();
+  await expect(report.getByRole('row', { name: /^Left in the wheel rear left/ })).toContainText('Fails');
+  await expect(report.getByRole('row', { name: /^Release valve.*rear left/ })).toContainText('Meets');
+  await expect(report.getByText(/Without power the foot alone works the brake/)).toBeVisible();
+  await page.goto(`${app.url}/jobs/${job!.id}/installation`);
+  await expect(page.getByText(/High voltage of a hybrid or an electric drive kills/)).toBeVisible();
+});
+
 test('four wheels on a simulated vehicle: one that is held below its target is found, beside what the unit itself tells', async ({
   page,
 }) => {
