@@ -17,6 +17,11 @@ const LEAST_N = 30;
 const BEHIND = [
   { ports: ['output', 'front'], id: 'stamp', of: '' },
   { ports: ['rear'], id: 'stamp-rear', of: ', rear' },
+  ...(['front-left', 'front-right', 'rear-left', 'rear-right'] as const).map((wheel) => ({
+    ports: [wheel],
+    id: `stamp-${wheel}`,
+    of: `, ${wheel.replace('-', ' ')}`,
+  })),
 ] as const;
 
 /** Stamps on a pedal, and how each pressure behind it answers. */

@@ -2,6 +2,7 @@
 import { gaussian, seeded } from '../numeric/chance';
 import { between } from '../scenarios/trial';
 import { stepResponse, type StepResponse } from './step-response';
+import { stampsIn } from './stamps';
 import type { Trace } from './trace';
 
 interface Stamp {
@@ -137,4 +138,28 @@ test('one that never goes beyond is said to; too few readings, a stamp let go an
   const why = ({ time }: StepResponse) => (time.told ? null : time.why.text);
   expect(why(respond(logged({ ...smooth, rate_Hz: 100 })))).toMatch(/^Too few readings in a second/);
   expect(why(respond(logged({ ...smooth, noise: 50 })))).toMatch(/stands out of the noise/);
+});
+
+test('of a log with four wheels each answers for itself', () => {
+  const stamp: Stamp = { rate_Hz: 500, delay_s: 0.02, omega_PerS: 40, damping: 0.7, noise: 0.002 };
+  const [fast, slow] = [logged(stamp), logged({ ...stamp, omega_PerS: 20 })];
+  const wheel = (of: Trace, port: string) => ({ ...of.channels[1]!, name: port, port });
+  const trace = {
+    ...fast,
+    channels: [
+      fast.channels[0]!,
+      wheel(fast, 'front-left'),
+      wheel(fast, 'front-right'),
+      wheel(fast, 'rear-left'),
+      wheel(slow, 'rear-right'),
+    ],
+  };
+  const [stretch] = stampsIn(trace);
+  const time = (port: string) => {
+    const found = stretch!.results.find(({ id }) => id === `stamp-${port}`)!.estimate;
+    return found.told ? found.value : NaN;
+  };
+  expect(time('front-left')).toBeCloseTo(0.02 + reaches(0.9, stamp), 2);
+  expect(time('rear-right')).toBeCloseTo(0.02 + reaches(0.9, { ...stamp, omega_PerS: 20 }), 2);
+  expect(stretch!.results.filter(({ name }) => /rear right/.test(name))).toHaveLength(4);
 });
