@@ -201,6 +201,17 @@ describe('the store is shown to be empty by a reading', () => {
     expect(read(run, 'dead.live-again', 13.4)).toBeNull();
     expect(next()).toMatchObject({ step: { id: 'zeros' } });
   });
+  test('what holds the store may be opened once its meter was live before and after, and not before', () => {
+    const run = runOf(KIND);
+    run.upTo('fallback.input');
+    const { opens } = family.parts.find(({ id }) => id === 'capacitor')!;
+    expect(opens).toEqual(['store']);
+    const again = run.state().captures.findLast(({ item }) => item === 'dead.live-again')!;
+    expect(run.take({ type: 'struck', capture: again.id })).toBeNull();
+    expect(run.open(opens)).toEqual({ code: 'may-hold', ports: ['store'] });
+    expect(read(run, 'dead.live-again', 13.4)).toBeNull();
+    expect(run.open(opens)).toBeNull();
+  });
   test('power on again, nothing is done without power before it was read anew', () => {
     const run = runOf(KIND);
     run.upTo('fallback.input');

@@ -1,4 +1,4 @@
-import type { RunState } from '../contract/run-state';
+import type { Capture, RunState } from '../contract/run-state';
 import { findItem, type Procedure, type ReadingItem, type Step } from '../contract/steps';
 import { sentence, type Sentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
@@ -18,6 +18,21 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
     step.items.flatMap((item) => (item.kind === 'reading' ? [{ item, safe: makesSafe(step) }] : [])),
   );
   const itemOf = new Map(items.map(({ item }) => [item.id, item]));
+  /** Where the meter of a port is read on a live source as well, it was since: one that died in between reads nothing too. */
+  const livesStill = (port: string, { instrument, place }: Capture) => {
+    const live = items.flatMap(({ item }) => (item.port === port && isBoundedBelow(item) ? item.id : []));
+    return (
+      live.length === 0 ||
+      state.captures.some(
+        (one) =>
+          live.includes(one.item) &&
+          one.instrument === instrument &&
+          one.place > place &&
+          counts(one) &&
+          !one.lapsed,
+      )
+    );
+  };
   const proof = (port: string) =>
     items.some(
       ({ item, safe }) =>
@@ -28,7 +43,8 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
             capture.item === item.id &&
             counts(capture) &&
             !capture.lapsed &&
-            moved(state, capture.instrument, itemOf),
+            moved(state, capture.instrument, itemOf) &&
+            (item.gate === 'zero' || livesStill(port, capture)),
         ),
     );
   const looks = procedure.steps.filter(makesSafe).flatMap((step) => step.items);
@@ -47,6 +63,10 @@ export function notProved(procedure: Procedure, state: RunState, ports: readonly
 /** Whether a reading shows that no more than so much is left where it is taken: of volts that stand there no gauge reads its own zero. */
 const isBoundedAbove = ({ gate }: ReadingItem) =>
   gate !== undefined && gate !== 'zero' && gate.high !== undefined && gate.low === undefined;
+
+/** Whether a reading shows that a gauge tells something: no less than so much of what is known to be there. */
+const isBoundedBelow = ({ gate }: ReadingItem) =>
+  gate !== undefined && gate !== 'zero' && gate.low !== undefined && gate.high === undefined;
 
 /** What is wrong with a reading that leaves its gate shut. */
 export function notThrough({ gate, quantity }: ReadingItem): Sentence {

@@ -8,6 +8,7 @@ import { TYPICAL_BENCH } from '../logger/typical-bench';
 import { VehicleLink } from './client';
 import { VehicleStandIn } from './stand-in';
 import { TwinVehicle } from './twin-vehicle';
+import { CODES } from './uds';
 
 const KPA = 1000;
 const ROOM = { barometer_Pa: 101_300, temperature_K: 293.15 };
@@ -181,5 +182,8 @@ describe('a decoupled brake, by what the vehicle tells', () => {
     expect(requested).toBeGreaterThan(200);
     expect(granted).toBe(requested);
     expect(told(one, '4B19')).toMatchObject({ speed: expect.closeTo(15, 1) as number });
+    expect(one.control(0x4b02, 1)).toBe(CODES.moving);
+    set({ rolling: 'standing' });
+    expect(one.control(0x4b02, 1)).not.toBe(CODES.moving);
   });
 });

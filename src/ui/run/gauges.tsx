@@ -29,10 +29,9 @@ interface GaugesProps {
 export function Gauges({ run, item, expectation, moment, livePorts }: GaugesProps) {
   const { unitSet } = useSettings();
   const ports = laddered(run.family.ports, 'step' in run.action ? run.action.step.items : [], item);
-  const widths = ports.map((port) => Math.max(1, (run.context.rig[port.id] ?? []).length));
-  const inARow = widths.map((width) => `${width}fr`).join(' ');
+  const inARow = ports.map((port) => `${Math.max(1, (run.context.rig[port.id] ?? []).length)}fr`).join(' ');
   // Beside the drawing no more fit in a row: two rows of them then.
-  const many = widths.reduce((sum, width) => sum + width, 0) > MOST;
+  const many = ports.length > MOST;
   return (
     <Box
       component="section"
