@@ -220,6 +220,13 @@ describe('the store is shown to be empty by a reading', () => {
     expect(action).toMatchObject({ item: { id: 'fallback.input' } });
     expect(again.length).toBeGreaterThan(1);
   });
+  test('a gate whose wait is to be done again asks for the wait, and not for a reading that would not count', () => {
+    const run = runOf(KIND);
+    run.upTo('fallback.input');
+    expect(run.take({ type: 'reopened', item: 'dead.live' })).toBeNull();
+    expect(read(run, 'dead.live', 13.4)).toBeNull();
+    expect(nextAction(run.procedure(), run.state())).toMatchObject({ item: { id: 'dead.wait' } });
+  });
   test('all three readings are of one meter, and none is captured without a hand', () => {
     const { procedure } = benchOf(KIND).contextWith();
     const items = ['dead', 'emptied'].flatMap((step) =>

@@ -1,6 +1,7 @@
 import type { RunState } from '../contract/run-state';
 import {
   findItem,
+  waitBefore,
   type Answer,
   type Item,
   type ObservationItem,
@@ -67,7 +68,11 @@ function askedIn(procedure: Procedure, state: RunState, step: Step): Action | nu
 /** The reading that opens a step's gate, where that is shut. */
 function gateFirst(procedure: Procedure, state: RunState, step: Step): Ready | null {
   const shut = gatesShut(procedure, state, step)[0];
-  return shut ? { ...ready(state, findItem(procedure, shut.id)!.step, shut), opens: step } : null;
+  if (!shut) return null;
+  // A reading that a wait is for counts once that is over.
+  const wait = waitBefore(procedure, shut.id);
+  const first = wait && !isDone(state, wait) ? wait : shut;
+  return { ...ready(state, findItem(procedure, shut.id)!.step, first), opens: step };
 }
 
 /** Steps of which a step needs something that is neither done nor skipped, in order. */

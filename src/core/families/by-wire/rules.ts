@@ -84,7 +84,7 @@ function againstTable(
     name,
     step,
     quantity: 'pressure',
-    from: { supply: 'tracks.supply', volts, shown },
+    from: { supply: `${step}.fed`, volts, shown },
     unless: ({ supply = 0 }) => (supply < SUPPLIED_V ? NO_SUPPLY : null),
     value: ({ supply = 1, volts: read = 0, shown: gauge = 0 }) =>
       tablePressure_Pa(table, read, supply) - gauge,
@@ -120,7 +120,7 @@ const masters = (profile: Profile): ResultRule => {
     name: 'Master sensor 2 less master sensor 1',
     step: 'simulator',
     quantity: 'pressure',
-    from: { supply: 'tracks.supply', one: 'simulator.2.master1', two: 'simulator.2.master2' },
+    from: { supply: 'simulator.fed', one: 'simulator.2.master1', two: 'simulator.2.master2' },
     unless: ({ supply = 0 }) => (supply < SUPPLIED_V ? NO_SUPPLY : null),
     value: ({ supply = 1, one = 0, two = 0 }) =>
       tablePressure_Pa(table, two, supply) - tablePressure_Pa(table, one, supply),
@@ -157,7 +157,7 @@ function releaseOf({ zero_A, perBar_A, limits }: Profile, wheel: number): Result
     name: `Release valve, with nothing across it, ${name}`,
     step: 'currents',
     quantity: 'current',
-    from: { opens: `currents.${OF_WHEEL[wheel]!.release}`, shown: `targets.2.${id}` },
+    from: { opens: `currents.${OF_WHEEL[wheel]!.release}`, shown: `currents.${id}` },
     value: ({ opens = 0, shown = 0 }) => opens + (perBar_A * shown) / BAR,
     against: {
       limits: { low: zero_A - limits.current_A.value, high: zero_A + limits.current_A.value },

@@ -35,6 +35,9 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
     WHEELS.map(({ id: wheel, port, name }) =>
       read(`${id}.${wheel}`, port, `load.${wheel}`, `Read the wheel ${name}.`, during(id, force_N)),
     );
+  /** Their volts are told of by what they are fed with just then. */
+  const fedBy = (id: string) =>
+    read(`${id}.fed`, 'sensor', 'sensorSupply', 'Read the supply of the sensors.');
   const travel = (id: string, force_N: number, more: Partial<ReadingItem> = {}) =>
     read(`${id}.travel`, 'travel', 'travel', 'Read the travel of the pedal.', {
       ...during(id, force_N),
@@ -97,6 +100,7 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
       read('charge.flick', 'supply', 'flickUp', 'Read the pressure that the gauge jumps to.', BY_HAND),
       read('charge.time', 'timer', 'chargeTime', 'Read the time until the pump stops.', BY_HAND),
       read('charge.supply', 'supply', 'cutOut', 'Read the accumulator as the pump stops.', BY_HAND),
+      fedBy('charge'),
       read('charge.sensor', 'accumulator-sensor', 'accumulatorSensor', 'Read the volts of its sensor.', {
         sourceFrom: 'charge.supply',
       }),
@@ -133,6 +137,7 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
     leaves: { input: 'released' },
     attended_s: 240,
     items: [
+      fedBy('simulator'),
       ...[light_N, heavy_N].flatMap((force_N, i): Item[] => [
         pressing(`simulator.${i + 1}`, force_N),
         travel(`simulator.${i + 1}`, force_N),
@@ -212,6 +217,7 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
     attended_s: 360,
     items: [
       read('targets.supply', 'supply', 'supply', 'Foot off: read the accumulator.'),
+      fedBy('targets'),
       pressing('targets.1', light_N),
       ...wheels('targets.1', light_N),
       pressing('targets.2', heavy_N),
@@ -249,18 +255,22 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
         ),
       ),
       pressing('currents', heavy_N),
-      ...WHEELS.map(({ name }, i) =>
+      ...WHEELS.flatMap(({ id, port, name }, i): Item[] => [
+        read(
+          `currents.${id}`,
+          port,
+          `load.${id}`,
+          `Held: read the wheel ${name}.`,
+          during('currents', heavy_N),
+        ),
         read(
           `currents.${OF_WHEEL[i]!.release}`,
           'valve',
           OF_WHEEL[i]!.release,
           `Release valve ${name}: read where the wheel first falls.`,
-          {
-            ...BY_HAND,
-            ...during('currents', heavy_N),
-          },
+          { ...BY_HAND, ...during('currents', heavy_N) },
         ),
-      ),
+      ]),
     ],
   };
   const blend: Step = {
