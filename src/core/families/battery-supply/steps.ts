@@ -1,5 +1,6 @@
 import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
+import { batteryStep } from '../battery-step';
 import { look, readingOn } from '../bench-items';
 import type { BatterySupplyProfile } from './profile';
 
@@ -37,28 +38,7 @@ export function steps({ hold_N }: BatterySupplyProfile, _rig: Rig, at: TestedAt)
         ],
       },
     },
-    {
-      phase: 'supply',
-      step: {
-        id: 'volts',
-        title: 'Battery',
-        instruction: 'Power on, foot off, the battery rested. Read it at its posts.',
-        cautions: [],
-        state: at.on,
-        needs: ['zeros'],
-        leaves: { input: 'released' },
-        attended_s: 60,
-        items: [
-          readingOn(
-            at.ports,
-            'volts.battery',
-            'battery',
-            'source.battery',
-            'Nothing drawn: read the battery at its posts.',
-          ),
-        ],
-      },
-    },
+    { phase: 'supply', step: batteryStep(at) },
     {
       phase: 'supply',
       step: {

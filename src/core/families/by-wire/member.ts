@@ -131,6 +131,8 @@ export function sharedOut(
   const deceleration_mPerS2 = demanded_mPerS2(p, master_Pa, stroke_m);
   const asked = { deceleration_mPerS2, speed_mPerS, fastMore: 0, grants_Nm: Infinity };
   const whole = blended(vehicle, p, asked);
+  // Where nothing is asked of the drive nothing is granted.
+  if (whole.requested_Nm === 0) return whole;
   return blended(vehicle, p, { ...asked, grants_Nm: Math.max(0, p.grants) * whole.requested_Nm });
 }
 

@@ -3,6 +3,7 @@ import type { Rig } from '../../contract/run-context';
 import type { Item, ReadingItem, Step } from '../../contract/steps';
 import { look, mustBe, readingOn, untilMended } from '../bench-items';
 import { tracksStep } from '../pedal-tracks';
+import { dryAfter } from '../powered-bench';
 import { WHEELS } from '../wheel-lines';
 import { OF_WHEEL, type ReadingId } from './member';
 import type { ByWireProfile } from './profile';
@@ -331,26 +332,6 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
       ),
     ],
   };
-  const after: Step = {
-    id: 'after',
-    title: 'Looked at again',
-    instruction: 'Power isolated, foot off. Look at what was pressed.',
-    cautions: [],
-    state: at.off,
-    needs: [],
-    fluid: true,
-    leaves: { input: 'released' },
-    attended_s: 60,
-    items: [
-      look(
-        'dry',
-        'Dry outside',
-        'Unions, master cylinder, block and brakes dry? Use card, never a hand.',
-        'Dry',
-        ['wet', 'Wet somewhere'],
-      ),
-    ],
-  };
   return [
     { phase: 'look', step: codes },
     { phase: 'look', step: lamps },
@@ -359,6 +340,6 @@ export function steps(profile: ByWireProfile, _rig: Rig, at: TestedAt): PhasedSt
       (step): PhasedStep => ({ phase: 'unit', step }),
     ),
     { phase: 'after', step: fallback },
-    { phase: 'after', step: after },
+    { phase: 'after', step: dryAfter('Unions, master cylinder, block and brakes', at, 'Looked at again') },
   ];
 }

@@ -1,6 +1,7 @@
 import type { PhasedStep, TestedAt } from '../../contract/family';
 import type { Rig } from '../../contract/run-context';
 import type { Item } from '../../contract/steps';
+import { batteryStep } from '../battery-step';
 import { readingOn } from '../bench-items';
 import type { CapacitorSupplyProfile } from './profile';
 
@@ -28,28 +29,7 @@ export function steps({ limits, apart_s }: CapacitorSupplyProfile, _rig: Rig, at
       : []),
   ];
   return [
-    {
-      phase: 'supply',
-      step: {
-        id: 'volts',
-        title: 'Battery',
-        instruction: 'Power on, foot off, the battery rested. Read it at its posts.',
-        cautions: [],
-        state: at.on,
-        needs: ['zeros'],
-        leaves: { input: 'released' },
-        attended_s: 60,
-        items: [
-          readingOn(
-            at.ports,
-            'volts.battery',
-            'battery',
-            'source.battery',
-            'Nothing drawn: read the battery at its posts.',
-          ),
-        ],
-      },
-    },
+    { phase: 'supply', step: batteryStep(at) },
     {
       phase: 'unit',
       step: {
