@@ -4,7 +4,6 @@ import type { Rig } from '../../src/core/contract/run-context';
 import type { ObservationItem, ReadingItem, Step } from '../../src/core/contract/steps';
 import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import { gaugeUncertainty_SI, gaugeFor, type Instrument } from '../../src/core/metrology/instrument';
-import { stepUncertainty_SI } from '../../src/core/metrology/uncertainty';
 import { gaussian, seeded } from '../../src/core/numeric/chance';
 import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
@@ -129,8 +128,8 @@ class Installation {
     const { SI = 0, part = 0 } = family.readings.find(({ id }) => id === measures)?.apart ?? {};
     const apart = Math.hypot(SI, part * value) * gaussian(this.random);
     const out = this.errors.get(gauge.tag)! * gaugeUncertainty_SI(gauge, value);
-    const chance = stepUncertainty_SI(gauge) * gaussian(this.random);
-    const steps = Math.round((value + apart + out + chance) / gauge.step_Pa);
+    // Handbook 5: beside the error of the gauge, what a reading is out by chance is what is lost as it is read to a step.
+    const steps = Math.round((value + apart + out) / gauge.step_Pa);
     return Math.min(gauge.fullScale_Pa, steps * gauge.step_Pa);
   }
 

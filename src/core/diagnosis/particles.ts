@@ -70,9 +70,6 @@ export class ParticleSet {
   private readonly unit: HealthyUnit;
   private readonly known = new Map<string, readonly number[]>();
   private readonly movedBy = new Map<Particle, Moved[]>();
-  /** Every other severity of each fault by itself that others hang on, and both ends; of none, the unit as made. And those of a cause. */
-  private readonly markers = new Map<Cause['faults'][number] | null, readonly number[]>();
-  private readonly guides = new Map<Cause, readonly number[]>();
   /** Every particle by which others hang on tolerances and inputs, and for each particle the place of its own among them. */
   private readonly leading: number[] = [];
   private readonly ledBy: number[] = [];
@@ -96,28 +93,6 @@ export class ParticleSet {
   /** For each particle the place among those of the one that it hangs on. */
   get leadPlaces(): readonly number[] {
     return this.ledBy;
-  }
-
-  /**
-   * Particles that show which of the ways in which units differ matter to one that others hang on: the healthy one as made, and of
-   * each fault of its cause every other severity, and both ends. What matters changes with the severity, where a switch is no longer
-   * reached, say. Null for such a particle itself, while one of its faults, or the healthy one, was not laid out by itself, and for one
-   * about another unit: beyond a kink other ways matter than to a unit as made.
-   */
-  guidesOf(lead: number): readonly number[] | null {
-    const { cause, about } = this.laid[lead]!;
-    const guides = about ? null : this.guidesBy(cause);
-    return guides?.includes(lead) ? null : guides;
-  }
-
-  private guidesBy(cause: Cause): readonly number[] | null {
-    const known = this.guides.get(cause);
-    if (known) return known;
-    const of = [null, ...cause.faults].map((fault) => this.markers.get(fault));
-    if (of.includes(undefined)) return null;
-    const found = of.flatMap((some) => some ?? []);
-    this.guides.set(cause, found);
-    return found;
   }
 
   /**
@@ -145,11 +120,6 @@ export class ParticleSet {
     });
     this.lasting = { particles: this.laid.length, leads: this.leading.length };
     this.known.set(key, made);
-    if (!leads && count < 2)
-      this.markers.set(
-        cause.faults[0] ?? null,
-        made.filter((_, at) => at % 2 === 0 || at === made.length - 1),
-      );
     return made;
   }
 
@@ -221,14 +191,19 @@ export class ParticleSet {
   moved(particle: Particle, way: number): Moved {
     const known = this.movedBy.get(particle) ?? [];
     this.movedBy.set(particle, known);
+    return (known[way] ??= this.movedTogether(particle, [way]));
+  }
+
+  /** The same along several ways at once. */
+  movedTogether(particle: Particle, ways: readonly number[]): Moved {
     const unit = this.unitAbout(particle.about);
     const step = stepOf(particle);
     const by = (sign: number) =>
       withFaults(
         particle,
-        unit.map((value, i) => value + sign * step * this.spread[way]![i]!),
+        unit.map((value, i) => ways.reduce((sum, way) => sum + sign * step * this.spread[way]![i]!, value)),
       );
-    return (known[way] ??= [by(-1), by(1)]);
+    return [by(-1), by(1)];
   }
 
   /** Parameters of a particle if its unit were another, in standard deviations of each way. */

@@ -1,30 +1,30 @@
 /** @jest-environment node */
 import type { Family } from '../contract/family';
 import { toyFault } from '../scenarios/toy-fault';
-import { healthyUnit, moving } from '../model/vectors';
+import { moving } from '../model/vectors';
 import { libraryOf } from './causes';
 import { ParticleSet } from './particles';
 import { Predictions } from './predictions';
 
-/** A twin of four numbers: what is read is the first up to 100, less what the second loses through the third. The fourth does nothing. */
-const parameters = [
-  { id: 'a', name: 'A', quantity: 'ratio' },
-  { id: 'b', name: 'B', quantity: 'ratio' },
-  { id: 'c', name: 'C', quantity: 'ratio' },
-  { id: 'd', name: 'D', quantity: 'ratio' },
-] as const;
+/** A twin: what is read is the first number up to 100, less what the second loses through the third. The others do nothing. */
+const [A, B, C] = (['a', 'b', 'c'] as const).map((id) => ({ id, name: id, quantity: 'ratio' }) as const);
+const IDLE = Array.from(
+  { length: 12 },
+  (_, i) => ({ id: `idle${i}`, name: 'Idle', quantity: 'ratio' }) as const,
+);
+const parameters = [A!, B!, C!, ...IDLE];
 const moves = moving(parameters);
 /** The first shows below 100 only: from half of the fault's range on. */
 const faults = [
   toyFault(
     'low',
     1,
-    moves(({ a }, severity) => ({ a: a - 100 * severity })),
+    moves(({ a = 0 }, severity) => ({ a: a - 100 * severity })),
   ),
   toyFault(
     'leaks',
     1,
-    moves(({ c }, severity) => ({ c: c + severity })),
+    moves(({ c = 0 }, severity) => ({ c: c + severity })),
   ),
 ];
 
@@ -32,8 +32,11 @@ function toy() {
   let asked = 0;
   const twin: Pick<Family, 'faults' | 'healthy' | 'readings' | 'views'> = {
     faults,
-    healthy: () => healthyUnit(parameters, { a: 150, b: 20, c: 0, d: 5 }, { a: 2, b: 1, c: 0.001, d: 1 }),
-    readings: [parameters[0]],
+    healthy: () => ({
+      values: [150, 20, 0, ...IDLE.map(() => 5)],
+      tolerances: [2, 1, 0.001, ...IDLE.map(() => 1)],
+    }),
+    readings: [A!],
     views: [
       {
         inputs: [],
@@ -56,36 +59,46 @@ test('how a reading changes with each way is what it is one standard deviation u
   const { twin, set, alone, pairs, predictions } = toy();
   const [{ steady }] = twin.views;
   const of = [...alone, ...pairs];
+  const { slopes, bends } = predictions.along(state, 0, of);
   set.spread.forEach((_, way) => {
-    const [slope, bend] = [predictions.spread(state, 0, way, of), predictions.bend(state, 0, way, of)];
     for (const k of of) {
       const lead = set.particles[k]!.lead;
       const [down, up] = set.moved(set.particles[lead]!, way);
       const [lower, at, upper] = [down, set.particles[lead]!.parameters, up].map(
         (one) => steady(one, [])[0]!,
       );
-      expect(slope[set.leadPlaces[k]!]).toBe((upper! - lower!) / 2);
-      expect(bend[set.leadPlaces[k]!]).toBe(upper! + lower! - 2 * at!);
+      expect(slopes[way]![set.leadPlaces[k]!]).toBe((upper! - lower!) / 2);
+      expect(bends[way]![set.leadPlaces[k]!]).toBe(upper! + lower! - 2 * at!);
     }
   });
 });
 
-test('a pair of faults is not asked along a way that does nothing by the healthy unit and by either fault', () => {
+test('ways that do nothing are asked all at once, up and down, and no more', () => {
   const { set, alone, pairs, predictions, count } = toy();
-  const askedAlong = (way: number) => {
-    predictions.spread(state, 0, way, alone);
-    const before = count();
-    const found = predictions.spread(state, 0, way, pairs);
-    return { asked: count() - before, found: found[set.leadPlaces[pairs[0]!]!] };
-  };
-  const [a, b, , d] = set.spread.map((_, way) => askedAlong(way));
-  expect(a!.asked).toBeGreaterThan(0);
-  expect(b!.asked).toBeGreaterThan(0);
-  expect(d).toEqual({ asked: 0, found: 0 });
+  expect(set.spread).toHaveLength(15);
+  predictions.along(state, 0, alone);
+  const before = count();
+  predictions.along(state, 0, pairs);
+  // What it shows as it is, twelve together up and down, and three by themselves.
+  const each = 1 + 2 + 2 * 3;
+  expect(count() - before).toBe(each * new Set(pairs.map((k) => set.particles[k]!.lead)).size);
 });
 
-test('a reading that is no number by a guide is no sign that a way does nothing', () => {
+test('a way that matters to one fault alone is found, though no unit before it felt it', () => {
+  const { set, alone, predictions } = toy();
+  const healthy = alone.slice(0, 1);
+  const slopeAlongA = (of: readonly number[]) => {
+    const { slopes } = predictions.along(state, 0, of);
+    return of.map((k) => slopes[0]![set.leadPlaces[k]!]!);
+  };
+  expect(slopeAlongA(healthy)).toEqual([0]);
+  // The worst of the first fault lies below 100: there a standard deviation of the first number is all of what is read.
+  const low = alone.filter((k) => set.particles[k]!.cause.faults[0]?.id === faults[0]!.id);
+  expect(slopeAlongA(low).at(-1)).toBeCloseTo(set.spread[0]![0]!);
+});
+
+test('a reading that is no number is no sign that a way does nothing', () => {
   const { twin, set, pairs } = toy();
   const unread = new Predictions({ ...twin, views: [{ inputs: [], steady: () => [NaN] }] }, set);
-  expect(unread.spread(state, 0, 3, pairs)[set.leadPlaces[pairs[0]!]!]).toBeNaN();
+  expect(unread.along(state, 0, pairs).slopes[3]![set.leadPlaces[pairs[0]!]!]).toBeNaN();
 });

@@ -3,7 +3,8 @@ import type { InputDoubt } from '../twin/fit';
 import type { Vector } from '../model/descriptor';
 import type { Wanted } from '../model/member';
 import type { ReadingEvidence, State } from './evidence';
-import { stepOf as wayStep, type ParticleSet } from './particles';
+import { AlongWays, GROWS_BY, type Along } from './along-ways';
+import type { ParticleSet } from './particles';
 
 const NAMES = new WeakMap<State, string>();
 /** A state by name. It is asked for often: once made it is kept as long as the state is. */
@@ -14,8 +15,8 @@ export function keyOf(state: State): string {
   NAMES.set(state, name);
   return name;
 }
-/** What is asked of a state: what stands there, how that changes along a way, by its place, or with an input, by name. */
-type What = number | string;
+/** What is asked of a state: what stands there, or how that changes with an input, by name. */
+type What = string;
 const STANDS = 'stands';
 /** One standard uncertainty of an input. */
 const stepOf = ({ random, shared }: InputDoubt) => Math.hypot(random, shared.u);
@@ -23,9 +24,6 @@ const withInput = (doubt: InputDoubt) => `${doubt.input}/${stepOf(doubt)}`;
 
 /** Updates for which a state is remembered that none of them asks for: a reading taken back and made again is the same once more. */
 const REMEMBERED = 4;
-
-/** So many times as long as is needed a column is made that was too short. */
-const GROWS_BY = 2;
 
 /** A reading by each particle, or by each of those that others hang on, and which of them are there already. */
 interface Kept {
@@ -43,6 +41,14 @@ interface Asked {
   at: number;
 }
 
+/** What is known of a state. */
+interface Known {
+  readonly asked: Map<What, Asked>;
+  readonly ways: AlongWays;
+  /** The update that last asked how it changes along a way. */
+  at: number;
+}
+
 type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
 
 /**
@@ -51,32 +57,23 @@ type Read = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
  * those; what was not asked for is zero.
  */
 export class Predictions {
-  /** By the state, and by what was asked of it. */
-  private readonly kept = new Map<string, Map<What, Asked>>();
+  private readonly kept = new Map<string, Known>();
   /** Places of those that some particles hang on, each once. */
   private readonly leadsOf = new WeakMap<readonly number[], readonly number[]>();
-  /** Of every reading twice: that it does not change, and in a straight line. */
-  private readonly nothing: Vector;
   /** Updates so far. */
   private update = 0;
 
   constructor(
     private readonly twin: Pick<Family, 'views' | 'readings'>,
     readonly set: ParticleSet,
-  ) {
-    this.nothing = twin.readings.flatMap(() => [0, 0]);
-  }
+  ) {}
 
   /** Says which readings will be asked for, so that those of one state are worked out together. */
   announce(readings: readonly Read[]): void {
     for (const { state, place, doubts } of readings) {
       this.keep(this.asked(state, STANDS, 'particles'), place);
       for (const doubt of doubts) this.keep(this.asked(state, withInput(doubt), 'leads'), place);
-      this.set.spread.forEach((_, way) => {
-        const asked = this.asked(state, way, 'leads');
-        this.keep(asked, place);
-        this.keep(asked, this.twin.readings.length + place);
-      });
+      this.ways(state).announce(place);
     }
   }
 
@@ -88,11 +85,12 @@ export class Predictions {
     this.set.forget();
     this.update += 1;
     const lasting = this.set.lastingCounts;
-    for (const [state, all] of this.kept) {
-      for (const [what, { columns, at, by }] of all)
-        if (at < this.update - REMEMBERED) all.delete(what);
+    for (const [state, known] of this.kept) {
+      for (const [what, { columns, at, by }] of known.asked)
+        if (at < this.update - REMEMBERED) known.asked.delete(what);
         else for (const { there } of columns.values()) there.fill(0, lasting[by]);
-      if (all.size === 0) this.kept.delete(state);
+      known.ways.forgetFrom(lasting.leads);
+      if (known.asked.size === 0 && known.at < this.update - REMEMBERED) this.kept.delete(state);
     }
   }
 
@@ -130,45 +128,9 @@ export class Predictions {
     });
   }
 
-  /** How much a reading changes with one way in which units differ, by one standard deviation of it. */
-  spread(state: State, place: number, way: number, of: readonly number[]): Float64Array {
-    return this.ways(state, place, way, of);
-  }
-
-  /** How far that is from a straight line: what lies between one standard deviation up and down, beside the middle of the two. */
-  bend(state: State, place: number, way: number, of: readonly number[]): Float64Array {
-    return this.ways(state, this.twin.readings.length + place, way, of);
-  }
-
-  /** Of every reading how much it changes, and behind them how far each is from a straight line. */
-  private ways(state: State, place: number, way: number, of: readonly number[]): Float64Array {
-    const { steady } = this.view(state);
-    const count = this.twin.readings.length;
-    return this.led(this.asked(state, way, 'leads'), place, of, (lead, both) => {
-      if (this.isIdle(state, way, lead, both)) return this.nothing;
-      const wanted = { has: (reading: number) => both.has(reading) || both.has(count + reading) };
-      const particle = this.set.particles[lead]!;
-      const [down, up] = this.set.moved(particle, way);
-      const [lower, upper] = [steady(down, state.inputs, wanted), steady(up, state.inputs, wanted)];
-      const across = 2 * wayStep(particle);
-      return [
-        ...upper.map((value, i) => (value - lower[i]!) / across),
-        ...upper.map((value, i) =>
-          wanted.has(i) ? value + lower[i]! - 2 * this.column(state, i, [lead])[lead]! : NaN,
-        ),
-      ];
-    });
-  }
-
-  /** Whether a way in which units differ does nothing to any of these readings by a particle: it does nothing to its guides. */
-  private isIdle(state: State, way: number, lead: number, both: Asked['columns']): boolean {
-    const guides = this.set.guidesOf(lead);
-    if (!guides) return false;
-    const { leadPlaces } = this.set;
-    return [...both.keys()].every((place) => {
-      const column = this.ways(state, place, way, guides);
-      return guides.every((k) => column[leadPlaces[k]!] === 0);
-    });
+  /** How a reading changes with the ways in which units differ. */
+  along(state: State, place: number, of: readonly number[]): Along {
+    return this.ways(state).of(place, this.leadsAmong(of));
   }
 
   /** Columns that hang on the leading particle alone, by the places of those. */
@@ -178,10 +140,15 @@ export class Predictions {
     of: readonly number[],
     make: (lead: number, wanted: Asked['columns']) => Vector,
   ): Float64Array {
-    const { leads, leadPlaces } = this.set;
-    const places = this.leadsOf.get(of) ?? [...new Set(of.map((k) => leadPlaces[k]!))];
+    const { leads } = this.set;
+    return this.filled(asked, place, this.leadsAmong(of), (at, wanted) => make(leads[at]!, wanted));
+  }
+
+  /** Places of those that some particles hang on, each once. */
+  private leadsAmong(of: readonly number[]): readonly number[] {
+    const places = this.leadsOf.get(of) ?? [...new Set(of.map((k) => this.set.leadPlaces[k]!))];
     this.leadsOf.set(of, places);
-    return this.filled(asked, place, places, (at, wanted) => make(leads[at]!, wanted));
+    return places;
   }
 
   private filled(
@@ -206,13 +173,36 @@ export class Predictions {
   }
 
   private asked(state: State, what: What, by: By): Asked {
-    const key = keyOf(state);
-    const all = this.kept.get(key) ?? new Map<What, Asked>();
-    this.kept.set(key, all);
+    const all = this.known(state).asked;
     const asked = all.get(what) ?? { columns: new Map<number, Kept>(), by, at: this.update };
     asked.at = this.update;
     all.set(what, asked);
     return asked;
+  }
+
+  private ways(state: State): AlongWays {
+    const known = this.known(state);
+    known.at = this.update;
+    return known.ways;
+  }
+
+  private known(state: State): Known {
+    const key = keyOf(state);
+    const found = this.kept.get(key) ?? this.unknown(state);
+    this.kept.set(key, found);
+    return found;
+  }
+
+  private unknown(state: State): Known {
+    const { steady } = this.view(state);
+    const ways = new AlongWays(
+      {
+        show: (parameters, wanted) => steady(parameters, state.inputs, wanted),
+        standing: (reading, k) => this.column(state, reading, [k])[k]!,
+      },
+      this.set,
+    );
+    return { asked: new Map(), ways, at: this.update };
   }
 
   /** The column of a reading, long enough for everything that was laid out. */

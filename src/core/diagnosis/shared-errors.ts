@@ -81,12 +81,9 @@ export class SharedErrors {
           reach(`gauge ${doubt.shared.gauge}`, i).through.push({ column, by: -doubt.shared.u });
       }
     });
-    this.ways = readings.map(({ state, place }) =>
-      spread.map((_, way) => predictions.spread(state, place, way, of)),
-    );
-    this.bends = readings.map(({ state, place }) =>
-      spread.map((_, way) => predictions.bend(state, place, way, of)),
-    );
+    const along = readings.map(({ state, place }) => predictions.along(state, place, of));
+    this.ways = along.map(({ slopes }) => slopes);
+    this.bends = along.map(({ bends }) => bends);
     spread.forEach((_, way) =>
       readings.forEach((_one, i) => {
         reach(`way ${way}`, i).through.push({ column: this.ways[i]![way]!, by: 1 });
