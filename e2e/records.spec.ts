@@ -145,7 +145,7 @@ test('a job goes to another shop and reads the same; an altered file is refused'
     await page.getByLabel('Job file').setInputFiles(file);
     await page.waitForURL(`${other.url}/jobs/${job.id}`);
     await expect(page.getByText('Hissing under the floor')).toBeVisible();
-    await expect(page.getByRole('heading', { name: 'Signed by Ottoline Brack' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Signed in the file, by Ottoline Brack' })).toBeVisible();
     await expect(page.getByRole('img', { name: /Edge of the old diaphragm/ }).first()).toBeVisible();
     const again = await page.request.get(`${other.url}/api/v1/jobs/${job.id}/file`);
     expect(await again.text()).toBe(text);

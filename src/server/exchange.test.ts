@@ -133,7 +133,12 @@ describe('a job file', () => {
     const there = taken(await importJob(other, text, NOW));
     expect(there).toMatchObject({ id: job.id, call: 'faulty', signed: true });
     expect(taken(await exportJob(other, job.id))).toBe(text);
-    expect(await readRecord(other, job.id)).toEqual(await readRecord(db, job.id));
+    const mine = (await readRecord(db, job.id))!;
+    expect(mine.fromFiles).toEqual([]);
+    expect(await readRecord(other, job.id)).toEqual({
+      ...mine,
+      fromFiles: [{ first: 1, last: mine.length }],
+    });
     expect(await findRun(other, there.runs[0]!.id)).toEqual(await findRun(db, there.runs[0]!.id));
     expect((await verify(other)).alterations).toEqual([]);
     expect(whyNot(await importJob(other, text, NOW))).toMatch(/already/);

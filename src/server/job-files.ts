@@ -1,24 +1,24 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { judgedChain, readJobFile, writeJobFile } from '@/core/records/job-file';
+import { judgedChain, writeJobFile, type ReadJobFile } from '@/core/records/job-file';
+import type { Link } from '@/core/records/chain';
 import type { StoredJob } from '@/core/records/views';
 import { indexJob } from './job-index';
 import { findJob } from './jobs';
-import { jobChain, linksOf, runOf, sha256 } from './journal';
+import { jobChain, linksOf, runOf } from './journal';
 import { done, refused, type Outcome } from './outcome';
 import { keptPicture, storePicture } from './photos';
-import { appendJudgement, judgedLinks, readRecord } from './record';
+import { appendFromFile, appendJudgement, judgedLinks, readRecord } from './record';
 import { addProfile } from './shelf';
 import { missing } from './store';
+import { inThread } from './thread';
 import { Undone } from './undone';
 
 /** Largest job file read, bytes: a job with some hundred photos. */
 export const MOST_FILE_BYTES = 100_000_000;
 
-const DIGESTS = {
-  text: sha256,
-  base64: (text: string) => createHash('sha256').update(Buffer.from(text, 'base64')).digest('hex'),
-};
+/** So many entries are written by one statement. */
+const AT_ONCE = 500;
 
 /** A job as a file, with its photos: for another shop, or for keeping. */
 export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string>> {
@@ -36,7 +36,8 @@ export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string
  * where the two have gone different ways, nothing is touched.
  */
 export async function importJob(db: Knex, text: string, at: string): Promise<Outcome<StoredJob>> {
-  const read = readJobFile(text, DIGESTS);
+  // Off the main thread: a file may be long, and whoever reads a gauge meanwhile is not to wait for it.
+  const read = (await inThread<ReadJobFile>('job-file-thread', text))!;
   if (!read.ok) return refused({ code: 'refused', message: read.why });
   const { file, links, judged, judgedNow } = read.value;
   for (const { jpeg } of file.photos) {
@@ -63,14 +64,21 @@ export async function importJob(db: Knex, text: string, at: string): Promise<Out
         const added = await addProfile(trx, profile.body, at, profile.id);
         if (!added.ok) throw new Undone(added);
       }
+      const mine = read.value.record.runs.map(({ id }) => id);
+      const theirs = await trx('runs').whereIn('id', mine).whereNot({ job_id: file.job }).first();
+      if (theirs)
+        throw undone(
+          'A bench test of this file has the name of one in another job here. Nothing was taken in.',
+        );
       for (const { sha256: name, jpeg } of file.photos)
         await storePicture(trx, name, Buffer.from(jpeg, 'base64'));
-      for (const link of links.slice(here.length))
-        await trx('journal').insert({ ...link, chain, run_id: runOf(JSON.parse(link.body)) });
+      const fresh = links.slice(here.length);
+      for (let from = 0; from < fresh.length; from += AT_ONCE)
+        await trx('journal').insert(fresh.slice(from, from + AT_ONCE).map((link) => rowOf(chain, link)));
+      await appendFromFile(trx, file.job, { first: here.length + 1, last: links.length }, at);
       for (const [i, link] of judged.entries()) {
         const chain = judgedChain(file.judged[i]!.entry.run);
-        if ((await linksOf(trx, chain)).length === 0)
-          await trx('journal').insert({ ...link, chain, run_id: runOf(JSON.parse(link.body)) });
+        if ((await linksOf(trx, chain)).length === 0) await trx('journal').insert(rowOf(chain, link));
       }
       for (const judgement of judgedNow) await appendJudgement(trx, randomUUID(), judgement, at);
       await indexJob(trx, (await readRecord(trx, file.job))!);
@@ -86,5 +94,7 @@ export async function importJob(db: Knex, text: string, at: string): Promise<Out
     throw error;
   }
 }
+
+const rowOf = (chain: string, link: Link) => ({ ...link, chain, run_id: runOf(JSON.parse(link.body)) });
 
 const undone = (message: string) => new Undone(refused({ code: 'refused', message }));

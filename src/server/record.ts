@@ -1,23 +1,34 @@
+import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { judgedChain } from '@/core/records/job-file';
-import { jobRecord, type JobRecord } from '@/core/records/job-record';
+import { jobRecord, type FromFile, type JobRecord } from '@/core/records/job-record';
 import type { Judgement } from '@/core/records/judgement';
 import type { StoredRun } from '@/core/records/views';
-import { append, jobChain, jobEntryFrom, linksOf, type JournalRow } from './journal';
+import { append, jobChain, jobEntryFrom, linksOf, writtenFrom, type JournalRow } from './journal';
 import { storedEntry } from '@/core/records/stored-entry';
 
 /** The whole record of a job, with the verdicts that stand outside it. */
 export async function readRecord(db: Knex, jobId: string): Promise<JobRecord | null> {
   const links = await linksOf(db, jobChain(jobId));
-  return recordFrom(jobId, links, await judgedLinks(db, links));
+  const judged = judgementsFrom(await judgedLinks(db, links));
+  return jobRecord(jobId, links.map(jobEntryFrom), judged, await fromFiles(db, jobId));
 }
 
-/** A record from the rows of the journal. */
-export const recordFrom = (
-  jobId: string,
-  links: readonly JournalRow[],
-  judged: readonly JournalRow[],
-): JobRecord | null => jobRecord(jobId, links.map(jobEntryFrom), judgementsFrom(judged));
+/** Chain that says which entries of a job came in a job file. It stays here: elsewhere all of them do. */
+const fromFileChain = (jobId: string) => `from-file/${jobId}`;
+
+async function fromFiles(db: Knex, jobId: string): Promise<FromFile[]> {
+  const links = await linksOf(db, fromFileChain(jobId));
+  return links.map((link) => {
+    const { first, last } = writtenFrom<FromFile>(link).entry;
+    return { first, last };
+  });
+}
+
+/** Writes down that entries of a job came in a job file. */
+export async function appendFromFile(trx: Knex, jobId: string, which: FromFile, at: string): Promise<void> {
+  await append(trx, fromFileChain(jobId), { id: randomUUID(), at, entry: { type: 'from-file', ...which } });
+}
 
 /** Verdicts by run. */
 export const judgementsFrom = (links: readonly JournalRow[]): ReadonlyMap<string, Judgement> =>

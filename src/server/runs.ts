@@ -8,6 +8,7 @@ import { checkCapture, wettedSentence } from '@/core/procedure/check-capture';
 import { runEventSchema, type RunEvent, type RunEventOf } from '@/core/contract/events';
 import { instrumentsOf } from '@/core/procedure/measured-item';
 import { findItem } from '@/core/contract/steps';
+import { byOwnSteps } from '@/core/procedure/own-steps';
 import { stepsToRepeat } from '@/core/procedure/retest';
 import { admitEvent, runRefusalSentence } from '@/core/procedure/admission';
 import type { JobEntryOf } from '@/core/records/entries';
@@ -234,22 +235,42 @@ interface RunRow {
 /** A run from its own entries in the journal, and from those of the run it continues. */
 export async function findRun(db: Knex, id: string): Promise<StoredRun | null> {
   const row = await db<RunRow>('runs').where({ id }).first();
-  if (!row) return null;
+  return row ? readRun(db, row, Infinity) : null;
+}
+
+/** A run that began before a place in the record of its job. */
+async function readRun(db: Knex, row: RunRow, before: number): Promise<StoredRun | null> {
   const links: JournalRow[] = await db<JournalRow>('journal')
-    .where({ run_id: id, chain: jobChain(row.job_id) })
+    .where({ run_id: row.id, chain: jobChain(row.job_id) })
     .orderBy('place');
   const [first, ...rest] = links.map(jobEntryFrom);
-  const started = first!.entry as JobEntryOf<'run-started'>;
-  const before = started.continues ? await findRun(db, started.continues) : null;
+  // Of the same job, and further back each time: there is no going round in circles.
+  if (!first || first.place >= before) return null;
+  const started = first.entry as JobEntryOf<'run-started'>;
+  const earlier =
+    started.continues &&
+    (await db<RunRow>('runs').where({ id: started.continues, job_id: row.job_id }).first());
   const run = rest.reduce<StoredRun>(
     (sofar, { entry }) =>
       entry.type === 'run-event'
         ? withEvent(sofar, entry.event)
         : { ...sofar, judged: entry as JobEntryOf<'judged'> },
-    runFrom(row.job_id, started, first!.at, before),
+    runFrom(
+      row.job_id,
+      row.finished_at ? started : goingOn(started),
+      first.at,
+      earlier ? await readRun(db, earlier, first.place) : null,
+    ),
   );
-  const beside = judgementsFrom(await judgedLinks(db, links)).get(id);
+  const beside = judgementsFrom(await judgedLinks(db, links)).get(row.id);
   return { ...run, judged: run.judged ?? beside ?? null };
+}
+
+/** A test that is not finished goes on by this program's own steps, where it has all that were written down. */
+function goingOn(started: JobEntryOf<'run-started'>): JobEntryOf<'run-started'> {
+  const { kind, context } = started;
+  const own = byOwnSteps(FAMILIES[kind].procedure(context.profile, context.rig), context.procedure);
+  return own.ok ? { ...started, context: { ...context, procedure: own.procedure } } : started;
 }
 
 /** Runs not yet finished, oldest first. */

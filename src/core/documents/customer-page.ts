@@ -10,7 +10,7 @@ import type { Block, Photo } from './document';
 import { DECISIONS, FINDING_KINDS, PROVENANCES, WORK_DONE } from '../records/entries';
 import { codeLine } from '../records/trouble-codes';
 import { partName } from '../records/part-name';
-import type { JobRecord } from '../records/job-record';
+import { byWhom, type JobRecord } from '../records/job-record';
 import { judgedRun, judgedWords, type JudgedRun } from '../records/judged-run';
 import { letterhead, reportNumber, shortened, type Printing } from './printing';
 import { onVacuum, type ReportContent } from './report';
@@ -159,7 +159,7 @@ function head({ record, run, printing }: ReportSubject): Block[] {
         [
           'Signed',
           last
-            ? `${last.technician}, ${printing.day(last.at)}; seal ${last.head.slice(0, 16)}`
+            ? `${byWhom(record, last)}, ${printing.day(last.at)}; seal ${last.head.slice(0, 16)}`
             : 'not signed yet',
         ],
       ],
@@ -275,8 +275,8 @@ function inSpiteOf({ run, judged }: ReportSubject): Listed {
 }
 
 function corrections({ record, printing }: ReportSubject): Listed {
-  const items = record.corrections.map(({ what, at }) => ({
-    lead: `${what.technician}, ${printing.day(at)}:`,
+  const items = record.corrections.map(({ what, at, place }) => ({
+    lead: `Correction ${byWhom(record, { ...what, place })}, ${printing.day(at)}:`,
     text: what.words,
   }));
   return { heading: 'Corrections added after signing', items };

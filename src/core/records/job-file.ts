@@ -4,12 +4,19 @@ import { canonicalJson } from './canonical';
 import { breaksIn, type Link, type Sha256 } from './chain';
 import { jobEntrySchema, type JobEntryOf } from './entries';
 import { judgementSchema, type Judgement } from './judgement';
-import { admitEntry, jobRecord, recordRefusalSentence, withEntry, type JobRecord } from './job-record';
+import { byOwnSteps } from '../procedure/own-steps';
+import { admitEntry, intoEntry, jobRecord, recordRefusalSentence, type JobRecord } from './job-record';
 import { judgementOf } from './judged-run';
+import type { StoredRun } from './views';
 import { presentEntry, storedEntrySchema, storedJudgementSchema } from './stored-entry';
 
 export const JOB_FILE_FORMAT = 'hard-pedal-job';
 export const JOB_FILE_VERSION = 2;
+
+/** No job has more entries, nor is any file nested more deeply. */
+const MOST_ENTRIES = 20_000;
+const DEEPEST = 100;
+const TOO_MANY = `more than ${MOST_ENTRIES.toLocaleString('en').replace(',', ' ')} entries, which no job has`;
 
 const seal = z.string().regex(/^[0-9a-f]{64}$/);
 
@@ -22,7 +29,7 @@ const fileOf = <E extends z.ZodType, J extends z.ZodType>(entry: E, judgement: J
     format: z.literal(JOB_FILE_FORMAT),
     version: z.literal(JOB_FILE_VERSION),
     job: z.uuid(),
-    entries: z.array(sealed(entry)).min(1).max(200_000),
+    entries: z.array(sealed(entry)).min(1).max(MOST_ENTRIES, TOO_MANY),
     /**
      * Verdicts of runs that were finished before verdicts were written down, each in a chain of its own, "judged/" and
      * the run's id: they were given when the record was moved to a newer program or came in from an older one.
@@ -103,11 +110,27 @@ function poisoned(value: unknown): boolean {
   return Object.entries(value).some(([name, member]) => POISON.has(name) || poisoned(member));
 }
 
+/** Whether JSON is nested more deeply than so many lists and objects: known before it is read, since reading goes as deep. */
+function isDeeperThan(most: number, text: string): boolean {
+  let depth = 0;
+  let within = false;
+  for (let i = 0; i < text.length; i += 1) {
+    const char = text[i]!;
+    if (within && char === '\\') i += 1;
+    else if (char === '"') within = !within;
+    else if (!within && (char === '[' || char === '{')) depth += 1;
+    else if (!within && (char === ']' || char === '}')) depth -= 1;
+    if (depth > most) return true;
+  }
+  return false;
+}
+
 /**
  * Reads a job file: whole and unaltered, or not at all with a sentence that says why. Every seal is checked, every
  * entry must be one that the application itself would have written, and every run must be one that can be judged.
  */
 export function readJobFile(text: string, digests: Digests): ReadJobFile {
+  if (isDeeperThan(DEEPEST, text)) return no('This file is nested more deeply than any job file.');
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -120,6 +143,8 @@ export function readJobFile(text: string, digests: Digests): ReadJobFile {
     return no(
       `This job file was written by a newer Hard Pedal (format ${head.version}; this one reads ${JOB_FILE_VERSION}).`,
     );
+  if (Array.isArray(head.entries) && head.entries.length > MOST_ENTRIES)
+    return no(`This file has ${TOO_MANY}.`);
   if (poisoned(raw)) return no('This file carries names that no job file has.');
   const parsed = presentFileSchema.safeParse(presentFile(head as Raw));
   if (!parsed.success) {
@@ -180,7 +205,7 @@ type Replayed = { ok: true; record: JobRecord; judgedNow: readonly Judgement[] }
 function replay(file: JobFile): Replayed {
   let record: JobRecord | null = null;
   const names = new Set<string>();
-  for (const { id, place, at, entry } of file.entries) {
+  for (const [i, { id, place, at, entry }] of file.entries.entries()) {
     if (names.has(id)) return no(`Entry ${place} has the name of another entry.`);
     names.add(id);
     const refusal = admitEntry(record, entry);
@@ -189,7 +214,9 @@ function replay(file: JobFile): Replayed {
       const wrong = profileProblem(entry);
       if (wrong) return no(`Entry ${place}: ${wrong}`);
     }
-    record = withEntry(file.job, record, { id, place, at, entry });
+    if (entry.type === 'signed' && entry.head !== file.entries[i - 1]!.hash)
+      return no(`Entry ${place} is a signature, and not over what stands before it.`);
+    record = intoEntry(file.job, record, { id, place, at, entry });
   }
   if (!record) return no('This job file has no entries.');
   const judged = new Map(file.judged.map(({ entry }) => [entry.run, entry]));
@@ -202,9 +229,21 @@ function replay(file: JobFile): Replayed {
       return no(`Bench test ${i + 1} in this file cannot be judged: its readings do not go with its steps.`);
     }
   }
+  const foreign = record.runs.flatMap((run) => foreignStep(run) ?? []);
+  if (foreign.length > 0)
+    return no(
+      `The test in this file that is not finished has a step that this program does not have: “${foreign[0]}”. Finish it where it was begun.`,
+    );
   for (const today of judgedNow) judged.set(today.run, today);
   const written = file.entries.map(({ id, place, at, entry }) => ({ id, place, at, entry }));
   return { ok: true, record: jobRecord(file.job, written, judged)!, judgedNow };
+}
+
+/** A step of a test that is not finished which is none of the family's own. */
+function foreignStep({ finishedAt, kind, context }: StoredRun): string | null {
+  if (finishedAt) return null;
+  const own = byOwnSteps(FAMILIES[kind].procedure(context.profile, context.rig), context.procedure);
+  return own.ok ? null : own.unknown;
 }
 
 function profileProblem(entry: JobEntryOf<'taken-in' | 'changed' | 'run-started'>): string | null {

@@ -32,6 +32,12 @@ export interface Signature {
   readonly place: number;
 }
 
+/** Entries that came in a job file, by their places. */
+export interface FromFile {
+  readonly first: number;
+  readonly last: number;
+}
+
 /** A job as its entries leave it. */
 export interface JobRecord {
   readonly id: string;
@@ -56,6 +62,8 @@ export interface JobRecord {
   readonly signed: boolean;
   readonly archived: boolean;
   readonly deleted: boolean;
+  /** Entries that came in a job file: who signed or corrected there did not do so here. */
+  readonly fromFiles: readonly FromFile[];
   /** Number of entries. */
   readonly length: number;
   /** When anything was last written. */
@@ -71,6 +79,8 @@ export type RecordRefusal =
   | 'not-finished'
   | 'judged-already'
   | 'no-such-run'
+  | 'run-known'
+  | 'no-run-before'
   | 'no-such-entry'
   | 'no-such-photo'
   | 'deleted'
@@ -87,7 +97,7 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
   if (record.signed && !AFTER_SIGNING.includes(entry.type)) return 'signed';
   switch (entry.type) {
     case 'run-started':
-      return record.runs.some((run) => !run.finishedAt) ? 'run-open' : null;
+      return admitRun(record, entry);
     case 'run-event':
       return record.runs.some(({ id }) => id === entry.run) ? null : 'no-such-run';
     case 'judged': {
@@ -98,8 +108,8 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
     }
     case 'withdrawn':
     case 'put-back':
-      return [...record.findings, ...record.work, ...record.photos, ...record.identities].some(
-        ({ id }) => id === entry.entry,
+      return [record.findings, record.work, record.photos, record.identities].some((list) =>
+        list.some(({ id }) => id === entry.entry),
       )
         ? null
         : 'no-such-entry';
@@ -123,6 +133,13 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
   }
 }
 
+/** A run has a name of its own, and goes on from none or from one that was finished before it in the same job. */
+function admitRun({ runs }: JobRecord, entry: JobEntryOf<'run-started'>): RecordRefusal | null {
+  if (runs.some((run) => !run.finishedAt)) return 'run-open';
+  if (runs.some(({ id }) => id === entry.run)) return 'run-known';
+  return entry.continues === null || runs.some(({ id }) => id === entry.continues) ? null : 'no-run-before';
+}
+
 const REFUSED: Record<RecordRefusal, string> = {
   'not-begun': 'There is no such job.',
   begun: 'This job has been taken in already.',
@@ -132,6 +149,8 @@ const REFUSED: Record<RecordRefusal, string> = {
   'not-finished': 'This run is not finished, so nothing is to be judged yet.',
   'judged-already': 'This run has been judged already.',
   'no-such-run': 'There is no such run.',
+  'run-known': 'A bench test has the name of another.',
+  'no-run-before': 'A bench test goes on from one that does not stand before it in this job.',
   'no-such-entry': 'There is nothing of that kind in this job.',
   'no-such-photo': 'There is no such photo in this job. Add it first, then choose it.',
   deleted: 'This job is deleted. Put it back first.',
@@ -141,8 +160,24 @@ const REFUSED: Record<RecordRefusal, string> = {
 /** A sentence for a refused entry. */
 export const recordRefusalSentence = (why: RecordRefusal): string => REFUSED[why];
 
+/** How one more is put behind a list. */
+type Put = <T>(list: readonly T[], one: T) => readonly T[];
+const copied: Put = (list, one) => [...list, one];
+/** Only where nobody else holds the list: a record of many entries is so made in a time that goes by their number. */
+const inPlace: Put = <T>(list: readonly T[], one: T) => {
+  (list as T[]).push(one);
+  return list;
+};
+
 /** The record after one more entry, which has been admitted. */
-export function withEntry(jobId: string, record: JobRecord | null, written: Written): JobRecord {
+export const withEntry = (jobId: string, record: JobRecord | null, written: Written): JobRecord =>
+  grown(jobId, record, written, copied);
+
+/** The same where nobody looks at the record before it again: its lists go on in the new one. */
+export const intoEntry = (jobId: string, record: JobRecord | null, written: Written): JobRecord =>
+  grown(jobId, record, written, inPlace);
+
+function grown(jobId: string, record: JobRecord | null, written: Written, put: Put): JobRecord {
   const { entry, id, at, place } = written;
   if (!record) {
     if (entry.type !== 'taken-in')
@@ -167,6 +202,7 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
       signed: false,
       archived: false,
       deleted: false,
+      fromFiles: [],
       length: 1,
       lastAt: at,
     };
@@ -178,11 +214,11 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
     case 'changed':
       return { ...next, job: entry.job, profile: entry.profile, version: record.version + 1 };
     case 'run-started':
-      return { ...next, runs: [...record.runs, startedRun(record, entry, written)] };
+      return { ...next, runs: put(record.runs, startedRun(record, entry, written)) };
     case 'run-event':
       return {
         ...next,
-        runs: record.runs.map((run) => (run.id === entry.run ? withEvent(run, entry.event) : run)),
+        runs: record.runs.map((run) => (run.id === entry.run ? withEventBy(run, entry.event, put) : run)),
         testedTo: entry.event.type === 'finished' ? place : record.testedTo,
       };
     case 'judged':
@@ -191,15 +227,15 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
         runs: record.runs.map((run) => (run.id === entry.run ? { ...run, judged: entry } : run)),
       };
     case 'finding':
-      return { ...next, findings: [...record.findings, noted(entry.finding)] };
+      return { ...next, findings: put(record.findings, noted(entry.finding)) };
     case 'work':
-      return { ...next, work: [...record.work, noted(entry.work)] };
+      return { ...next, work: put(record.work, noted(entry.work)) };
     case 'photo':
-      return { ...next, photos: [...record.photos, noted(entry.photo)] };
+      return { ...next, photos: put(record.photos, noted(entry.photo)) };
     case 'identity':
-      return { ...next, identities: [...record.identities, noted(entry.identity)] };
+      return { ...next, identities: put(record.identities, noted(entry.identity)) };
     case 'codes':
-      return { ...next, codes: [...record.codes, noted(entry.codes)] };
+      return { ...next, codes: put(record.codes, noted(entry.codes)) };
     case 'fitting':
       return { ...next, fitting: entry.fitting };
     case 'withdrawn':
@@ -216,18 +252,18 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
     }
     case 'signed': {
       const signature = { id, at, technician: entry.technician, head: entry.head, place };
-      return { ...next, signed: true, signatures: [...record.signatures, signature] };
+      return { ...next, signed: true, signatures: put(record.signatures, signature) };
     }
     case 'corrected':
       return {
         ...next,
-        corrections: [
-          ...record.corrections,
+        corrections: put(
+          record.corrections,
           noted({ about: entry.about, words: entry.words, technician: entry.technician }),
-        ],
+        ),
       };
     case 'reopened':
-      return { ...next, signed: false, reopenings: [...record.reopenings, { id, at, reason: entry.reason }] };
+      return { ...next, signed: false, reopenings: put(record.reopenings, { id, at, reason: entry.reason }) };
     case 'archived':
       return { ...next, archived: entry.archived };
     case 'deleted':
@@ -240,17 +276,19 @@ export function withEntry(jobId: string, record: JobRecord | null, written: Writ
  *
  * @param judged verdicts of runs in whose record none is written, by run: they were finished by a program that did not
  *   write them, and judged when they were moved here or came in
+ * @param fromFiles which of its entries came in a job file
  * @returns null for an empty record
  */
 export function jobRecord(
   jobId: string,
   entries: readonly Written[],
   judged: ReadonlyMap<string, Judgement> = new Map(),
+  fromFiles: readonly FromFile[] = [],
 ): JobRecord | null {
-  const record = entries.reduce<JobRecord | null>((sofar, written) => withEntry(jobId, sofar, written), null);
-  if (!record || judged.size === 0) return record;
+  const record = entries.reduce<JobRecord | null>((sofar, written) => intoEntry(jobId, sofar, written), null);
+  if (!record) return record;
   const runs = record.runs.map((run) => ({ ...run, judged: run.judged ?? judged.get(run.id) ?? null }));
-  return { ...record, runs };
+  return { ...record, runs, fromFiles };
 }
 
 /** A re-test begins with the readings of the run that it continues; what happened since makes some of them stale. */
@@ -294,9 +332,24 @@ export const carriedFrom = (before: StoredRun | undefined): RunEvent[] =>
   (before?.events ?? []).filter(({ type }) => type !== 'finished');
 
 /** A run after one more event of its own. */
-export const withEvent = (run: StoredRun, event: RunEvent): StoredRun => ({
+export const withEvent = (run: StoredRun, event: RunEvent): StoredRun => withEventBy(run, event, copied);
+
+const withEventBy = (run: StoredRun, event: RunEvent, put: Put): StoredRun => ({
   ...run,
   context: contextWith(run.context, [event]),
-  events: [...run.events, event],
+  events: put(run.events, event),
   finishedAt: event.type === 'finished' ? event.at : run.finishedAt,
 });
+
+/**
+ * By whom something was signed or corrected: a name from a job file is nobody who gave a PIN here.
+ *
+ * @param place of its entry in the record
+ */
+export const byWhom = (
+  { fromFiles }: Pick<JobRecord, 'fromFiles'>,
+  { technician, place }: { readonly technician: string; readonly place: number },
+): string =>
+  fromFiles.some(({ first, last }) => place >= first && place <= last)
+    ? `in the file, by ${technician}`
+    : `by ${technician}`;

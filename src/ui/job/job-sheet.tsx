@@ -7,7 +7,7 @@ import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
 import type { JobEntry } from '@/core/records/entries';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
-import type { JobRecord } from '@/core/records/job-record';
+import { byWhom, type JobRecord } from '@/core/records/job-record';
 import type { Retest } from '@/core/records/staleness';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { Stored, StoredJob } from '@/core/records/views';
@@ -192,8 +192,8 @@ export function JobSheet(props: JobSheetProps) {
           )}
           {record.signed && (
             <Box sx={{ border: 1, borderColor: 'divider', p: 1.5 }}>
-              <b>Signed by {record.signatures.at(-1)!.technician}</b> on {day(record.signatures.at(-1)!.at)}.
-              Nothing above can be changed; a correction is added below it.
+              <b>Signed {byWhom(record, record.signatures.at(-1)!)}</b> on {day(record.signatures.at(-1)!.at)}
+              . Nothing above can be changed; a correction is added below it.
               <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
                 <Button variant="outlined" onClick={() => setDialog('correct')} sx={{ gap: 0.8 }}>
                   Correct <Key name="c" />

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import { CAUTIONS } from '@/core/contract/cautions';
 import { DECISIONS, FINDING_KINDS, WORK_DONE, PROVENANCES, type JobEntry } from '@/core/records/entries';
-import type { JobRecord, Noted } from '@/core/records/job-record';
+import { byWhom, type JobRecord, type Noted } from '@/core/records/job-record';
 import type { Identity } from '@/core/records/entries';
 import type { Retest } from '@/core/records/staleness';
 import { partName } from '@/core/records/part-name';
@@ -177,7 +177,7 @@ export function JobTape({
     ...record.signatures.map((signature) => ({
       at: signature.at,
       node: (
-        <Mark key={signature.id} when={signature.at} title={`Signed by ${signature.technician}`}>
+        <Mark key={signature.id} when={signature.at} title={`Signed ${byWhom(record, signature)}`}>
           Seal of the {signature.place - 1} entries above:{' '}
           <Box component="code" sx={{ overflowWrap: 'anywhere' }}>
             {signature.head.slice(0, 16)}
@@ -188,7 +188,11 @@ export function JobTape({
     ...record.corrections.map((correction) => ({
       at: correction.at,
       node: (
-        <Mark key={correction.id} when={correction.at} title={`Correction by ${correction.what.technician}`}>
+        <Mark
+          key={correction.id}
+          when={correction.at}
+          title={`Correction ${byWhom(record, { ...correction.what, place: correction.place })}`}
+        >
           {correction.what.words}
         </Mark>
       ),
