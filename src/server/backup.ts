@@ -3,6 +3,7 @@ import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import type { Verification } from '@/core/records/verification';
 import { MIGRATION_NAMES } from './migrations';
+import { forgetHead } from './head-file';
 import { DATABASE_FILE, dataFolder, openDatabase } from './database';
 import { verify } from './verify';
 
@@ -84,6 +85,7 @@ export async function restore(
     renameSync(target, kept);
   }
   for (const tail of ['-wal', '-shm']) rmSync(`${target}${tail}`, { force: true });
+  forgetHead(target);
   renameSync(fresh, target);
   const db = await openDatabase(target);
   const verification = await verify(db);

@@ -1,12 +1,16 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import knex, { type Knex } from 'knex';
+import { noticeLoss } from './head-file';
 import { refreshIndex } from './job-index';
 import { markRunning } from './running';
 import { migrationSource } from './migrations';
 
 /** Name of the database in the data folder. */
 export const DATABASE_FILE = 'hard-pedal.sqlite';
+
+/** A database that is on no disk. */
+export const IN_MEMORY = ':memory:';
 
 /** Folder that holds the database: HARD_PEDAL_DATA, else ./data. */
 export const dataFolder = () => path.resolve(/*turbopackIgnore: true*/ process.env.HARD_PEDAL_DATA ?? 'data');
@@ -35,6 +39,7 @@ export async function openDatabase(file: string): Promise<Knex> {
   });
   await db.migrate.latest();
   await refreshIndex(db);
+  if (file !== IN_MEMORY) await noticeLoss(db, new Date().toISOString());
   return db;
 }
 

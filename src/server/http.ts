@@ -1,4 +1,5 @@
 import { database } from './database';
+import { keepHead } from './head-file';
 import { foreignRequest } from './loopback';
 import type { Outcome, Refusal } from './outcome';
 import type { Knex } from 'knex';
@@ -54,7 +55,10 @@ async function respond<T>(
   good: (value: T) => Response,
 ): Promise<Response> {
   try {
-    const outcome = await work(await database());
+    const db = await database();
+    const outcome = await work(db);
+    // What is acknowledged is also said to be there, beside the database.
+    if (outcome.ok) await keepHead(db);
     if (outcome.ok) return good(outcome.value);
     const { code, message, ...more } = outcome.why;
     return problem(STATUS[code], { title: message, code, ...more });

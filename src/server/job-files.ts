@@ -3,6 +3,8 @@ import type { Knex } from 'knex';
 import { judgedChain, writeJobFile, type ReadJobFile } from '@/core/records/job-file';
 import type { Link } from '@/core/records/chain';
 import type { StoredJob } from '@/core/records/views';
+import { photosGoneWords } from '@/core/documents/photos-gone';
+import { photosGone, recordToPrint } from './altered';
 import { indexJob } from './job-index';
 import { findJob } from './jobs';
 import { jobChain, linksOf, runOf } from './journal';
@@ -10,7 +12,6 @@ import { done, refused, type Outcome } from './outcome';
 import { keptPicture, storePicture } from './photos';
 import { appendFromFile, appendJudgement, judgedLinks, readRecord } from './record';
 import { addProfile } from './shelf';
-import { missing } from './store';
 import { inThread } from './thread';
 import { Undone } from './undone';
 
@@ -22,8 +23,11 @@ const AT_ONCE = 500;
 
 /** A job as a file, with its photos: for another shop, or for keeping. */
 export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string>> {
-  const record = await readRecord(db, jobId);
-  if (!record) return missing('job');
+  const found = await recordToPrint(db, jobId);
+  if (!found.ok) return found;
+  const record = found.value;
+  const gone = await photosGone(db, record);
+  if (gone > 0) return refused({ code: 'refused', message: `${photosGoneWords(gone)} No file is made.` });
   const names = [...new Set(record.photos.map(({ what }) => what.sha256))];
   const rows: { sha256: string; jpeg: Buffer }[] = await db('photos').whereIn('sha256', names);
   const photos = rows.map((row) => ({ sha256: row.sha256, jpeg: row.jpeg.toString('base64') }));

@@ -68,21 +68,29 @@ const ADD_ALONE = `insert or ignore into journal (id, place, at, body, hash, cha
     and (select hash from journal where chain = ? order by place desc limit 1) = ?
     and exists (select 1 from jobs where id = ? and not signed and not deleted)`;
 
-/** The statement, prepared once for each connection: Knex prepares anew every time, a sixth of what a reading costs. */
-const PREPARED = new WeakMap<Connection, Statement>();
+/** Statements, prepared once for each connection: Knex prepares anew every time, a sixth of what a reading costs. */
+const PREPARED = new WeakMap<Connection, Map<string, Statement>>();
 
-/** Runs it on a connection of Knex's own pool, in its turn. @returns rows changed */
-async function runOnce(db: Knex, bindings: unknown[]): Promise<number> {
+/** Uses a statement on a connection of Knex's own pool, in its turn. */
+async function prepared<T>(db: Knex, sql: string, run: (statement: Statement) => T): Promise<T> {
   const { client } = db as unknown as { client: Pool };
   const connection = await client.acquireConnection();
   try {
-    const statement = PREPARED.get(connection) ?? connection.prepare(ADD_ALONE);
-    PREPARED.set(connection, statement);
-    return statement.run(bindings).changes;
+    const known = PREPARED.get(connection) ?? new Map<string, Statement>();
+    PREPARED.set(connection, known);
+    const statement = known.get(sql) ?? connection.prepare(sql);
+    known.set(sql, statement);
+    return run(statement);
   } finally {
     await client.releaseConnection(connection);
   }
 }
+
+const LAST_LINE = 'select seq, hash from journal order by seq desc limit 1';
+
+/** Last line of the journal; null in one that is empty. */
+export const lastLine = (db: Knex): Promise<Pick<JournalRow, 'seq' | 'hash'> | null> =>
+  prepared(db, LAST_LINE, (statement) => (statement.get() as JournalRow | undefined) ?? null);
 
 /** What must still be so for an entry of a run to be written by itself. */
 interface Expected {
@@ -106,10 +114,11 @@ export async function appendAlone(
 ): Promise<Link | null> {
   const chain = jobChain(jobId);
   const link = linkBehind(chain, { id, at, entry }, last);
-  const changes = await runOnce(db, [
+  const values = [
     ...[id, link.place, at, link.body, link.hash, chain, run],
     ...[run, chain, entries, chain, last.hash, jobId],
-  ]);
+  ];
+  const changes = await prepared(db, ADD_ALONE, (statement) => statement.run(values).changes);
   return changes === 1 ? link : null;
 }
 

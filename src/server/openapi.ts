@@ -280,6 +280,13 @@ export const OPERATIONS: readonly Operation[] = [
   },
   { method: 'get', path: '/settings', summary: 'Settings of the bench' },
   { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },
+  {
+    method: 'get',
+    path: '/verify/seal',
+    summary:
+      'The signature whose seal stands on a printed report, and whether its record is as it was written',
+    query: z.object({ seal: z.string().meta({ description: 'The digits that are printed, 16 at least.' }) }),
+  },
   { method: 'post', path: '/verify', summary: 'Read the whole database and name whatever was altered' },
   {
     method: 'get',

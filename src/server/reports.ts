@@ -8,12 +8,11 @@ import { ratioChart } from '@/core/documents/ratio-svg';
 import { readingsTable } from '@/core/documents/readings-table';
 import type { Printing } from '@/core/documents/printing';
 import { reportDocument } from '@/core/documents/report-document';
+import { photosGone, recordToPrint, runToPrint } from './altered';
 import { csvOf } from './csv';
-import { findRunWithRecord, readRecord } from './record';
 import { done, refused, type Outcome } from './outcome';
 import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
 import { readSettings } from './shelf';
-import { missing } from './store';
 import { loggedIn } from './traces';
 
 const two = (value: number) => String(value).padStart(2, '0');
@@ -60,17 +59,13 @@ async function picturesOf(db: Knex, { blocks }: Document): Promise<Map<string, B
 
 /** The report of a run as PDF, with the sheet for whoever fits the unit behind it where one was made. */
 export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promise<Outcome<File>> {
-  const found = await findRunWithRecord(db, runId);
-  if (!found) return missing('run');
+  const found = await runToPrint(db, runId);
+  if (!found.ok) return found;
+  const { record, run } = found.value;
   const how = await printing(db);
-  const report = reportDocument(
-    found.record,
-    found.run,
-    judgedRun(found.run),
-    how,
-    await loggedIn(db, runId),
-  );
-  const sheet = found.record.fitting ? installationDocument(found.record, how).blocks : [];
+  const gone = await photosGone(db, record);
+  const report = reportDocument(record, run, judgedRun(run), how, await loggedIn(db, runId), gone);
+  const sheet = record.fitting ? installationDocument(record, how).blocks : [];
   const blocks =
     sheet.length > 0 ? [...report.blocks, { kind: 'page-break' } as const, ...sheet] : report.blocks;
   return asPdf(db, { ...report, blocks }, size);
@@ -78,22 +73,23 @@ export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promi
 
 /** The sheet for whoever fits the unit, as PDF. */
 export async function installationPdf(db: Knex, jobId: string, size: PaperSize): Promise<Outcome<File>> {
-  const record = await readRecord(db, jobId);
-  return record ? asPdf(db, installationDocument(record, await printing(db)), size) : missing('job');
+  const record = await recordToPrint(db, jobId);
+  return record.ok ? asPdf(db, installationDocument(record.value, await printing(db)), size) : record;
 }
 
 /** Output against input of a run, as a picture file. */
 export async function chartFile(db: Knex, runId: string, kind: 'svg' | 'png'): Promise<Outcome<File>> {
-  const found = await findRunWithRecord(db, runId);
-  if (!found) return missing('run');
-  const chart = ratioChart(found.run, (await readSettings(db)).body.unitSet);
+  const found = await runToPrint(db, runId);
+  if (!found.ok) return found;
+  const { record, run } = found.value;
+  const chart = ratioChart(run, (await readSettings(db)).body.unitSet);
   if (!chart)
     return refused({
       code: 'refused',
       message: 'Nothing was measured with its supply on, so there is no chart.',
     });
   const svg = plainColours(chart.svg);
-  const name = `${found.record.job.tag} output against input.${kind}`;
+  const name = `${record.job.tag} output against input.${kind}`;
   if (kind === 'svg') return done({ name, body: svg });
   const font = {
     fontFiles: FONT_FILES(),
@@ -106,8 +102,9 @@ export async function chartFile(db: Knex, runId: string, kind: 'svg' | 'png'): P
 
 /** Every reading of a run as CSV, units in the heads of the columns. */
 export async function readingsCsv(db: Knex, runId: string): Promise<Outcome<File>> {
-  const found = await findRunWithRecord(db, runId);
-  if (!found) return missing('run');
-  const table = readingsTable(found.run, (await readSettings(db)).body.unitSet);
-  return done({ name: `${found.record.job.tag} readings.csv`, body: csvOf(table) });
+  const found = await runToPrint(db, runId);
+  if (!found.ok) return found;
+  const { record, run } = found.value;
+  const table = readingsTable(run, (await readSettings(db)).body.unitSet);
+  return done({ name: `${record.job.tag} readings.csv`, body: csvOf(table) });
 }

@@ -4,7 +4,8 @@ import { z } from 'zod';
 import type { JobRecord } from '@/core/records/job-record';
 import { jobChain, linksOf } from './journal';
 import { write } from './jobs';
-import { done, invalid, type Outcome } from './outcome';
+import { whyNotPrinted } from './altered';
+import { done, invalid, refused, type Outcome } from './outcome';
 import { add, fromRow, list, missing, setDeleted, type Shelf } from './store';
 
 /** What is kept of a technician: never the PIN, only what it is checked against. */
@@ -97,6 +98,8 @@ export async function signJob(
 ): Promise<Outcome<JobRecord>> {
   const parsed = signSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
+  const why = await whyNotPrinted(db, jobId);
+  if (why) return refused({ code: 'refused', message: why });
   const name = await checkPin(db, parsed.data.technician, parsed.data.pin, at);
   if (!name.ok) return name;
   return db.transaction(async (trx) => {

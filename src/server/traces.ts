@@ -32,6 +32,7 @@ import { done, invalid, refused, type Outcome } from './outcome';
 import { findRun } from './runs';
 import { findProfile, readSettings } from './shelf';
 import { workOut } from './trace-job';
+import { isDataAsWritten, sealData } from './trace-seals';
 import { fromRow, missing, replace, setDeleted, shelfChain, type Shelf } from './store';
 
 export type StoredTrace = Stored<TraceRecord>;
@@ -109,20 +110,27 @@ export async function keepTrace(
   const body = parsed.data;
   return db.transaction(async (trx) => {
     await trx('traces').insert({ id, version: 1, ...traces.columns(body), body: JSON.stringify(body) });
-    await keepData(trx, id, packed, product.analysis);
+    await keepData(trx, id, packed, product.analysis, now);
     await append(trx, shelfChain(traces, id), { id: randomUUID(), at: now, entry: { type: 'stored', body } });
     if (product.layout) await rememberLayout(trx, product.layout, now);
     return done({ id, version: 1, body });
   });
 }
 
-async function keepData(trx: Knex, id: string, packed: Packed, analysis: Analysis): Promise<void> {
-  await trx('trace_data').insert({
-    trace_id: id,
+async function keepData(
+  trx: Knex,
+  id: string,
+  packed: Packed,
+  analysis: Analysis,
+  now: string,
+): Promise<void> {
+  const data = {
     starts_s: JSON.stringify(packed.starts_s),
     overview: Buffer.from(packed.overview),
     analysis: gzipSync(JSON.stringify(analysis)),
-  });
+  };
+  await trx('trace_data').insert({ trace_id: id, ...data });
+  await sealData(trx, id, data, now);
   for (const { chunk, column, data } of packed.chunks)
     await trx('trace_chunks').insert({ trace_id: id, chunk, column, data: Buffer.from(data) });
 }
@@ -179,7 +187,10 @@ export async function loggedIn(db: Knex, runId: string): Promise<LoggedTrace[]> 
   const logged: LoggedTrace[] = [];
   for (const { id, body } of stored) {
     const analysis = await analysisOf(db, id);
-    if (!analysis.ok) continue;
+    if (!analysis.ok) {
+      logged.push({ id, record: body, stretches: [], altered: true });
+      continue;
+    }
     const marked = body.notes.flatMap(({ yields = [] }) =>
       yields.map((stretch) => ({ ...stretch, name: `${stretch.name}, range marked by hand` })),
     );
@@ -260,10 +271,12 @@ export const deleteTrace = (db: Knex, id: string, deleted: boolean, now: string)
 
 export async function analysisOf(db: Knex, id: string): Promise<Outcome<Analysis>> {
   const row = await db('trace_data').where({ trace_id: id }).first('analysis');
-  return row
-    ? done(JSON.parse(gunzipSync(row.analysis as Buffer).toString('utf8')) as Analysis)
-    : missing('trace');
+  if (!row) return missing('trace');
+  if (!(await isDataAsWritten(db, id))) return refused({ code: 'refused', message: ALTERED });
+  return done(JSON.parse(gunzipSync(row.analysis as Buffer).toString('utf8')) as Analysis);
 }
+
+const ALTERED = 'What was worked out of this trace was altered since it was written. Nothing of it is shown.';
 
 export async function overviewOf(db: Knex, id: string): Promise<Outcome<{ body: Buffer }>> {
   const row = await db('trace_data').where({ trace_id: id }).first('overview');

@@ -1,15 +1,19 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { canonicalJson } from '@/core/records/canonical';
-import { breaksIn, type Link } from '@/core/records/chain';
+import type { Link } from '@/core/records/chain';
 import { jobEntrySchema } from '@/core/records/entries';
 import { judgedChain } from '@/core/records/job-file';
 import { jobRecord, type JobRecord } from '@/core/records/job-record';
 import type { Alteration, Verification } from '@/core/records/verification';
+import { alteredEntries } from './altered';
+import { IN_MEMORY, openDatabase } from './database';
+import { losses, lossWords, shortOfHead } from './head-file';
 import { indexRows } from './job-index';
-import { jobChain, jobEntryFrom, runOf, sha256, writtenFrom, type JournalRow } from './journal';
+import { jobChain, jobEntryFrom, sha256, writtenFrom, type JournalRow } from './journal';
 import { judgementsFrom } from './record';
 import type { ShelfEntry } from './store';
+import { isDataAsWritten } from './trace-seals';
 
 /**
  * Reads the whole database as it lies on disk and finds whatever was altered behind the application's back: in a
@@ -23,7 +27,7 @@ export async function verify(db: Knex): Promise<Verification> {
     if (message !== 'ok') found.push({ where: 'The file itself', entry: null, what: message });
   const last = await lastSeq(db);
   const rows = await readRows(db, last);
-  found.push(...gaps(rows, last));
+  found.push(...gaps(rows, last), ...(await schemaAlterations(db)), ...(await headAlterations(db)));
   const chains = new Map<string, JournalRow[]>();
   for (const row of rows) chains.set(row.chain, [...(chains.get(row.chain) ?? []), row]);
   const photos = await photoSeals(db, found);
@@ -31,23 +35,7 @@ export async function verify(db: Knex): Promise<Verification> {
   for (const [chain, links] of chains) {
     const sorted = links.sort((a, b) => a.place - b.place);
     const where = nameOf(chain, sorted);
-    for (const { place, link, why } of breaksIn(chain, sorted, sha256))
-      found.push({
-        where,
-        entry: place,
-        line: link?.seq,
-        what: why === 'missing' ? 'This entry is missing.' : 'This entry is not as it was written.',
-      });
-    for (const link of sorted) {
-      const run = runIn(link);
-      if (run !== undefined && run !== link.run_id)
-        found.push({
-          where,
-          entry: link.place,
-          line: link.seq,
-          what: 'This entry is filed under another run.',
-        });
-    }
+    found.push(...alteredEntries(chain, sorted).map((one) => ({ where, ...one })));
     if (!chain.startsWith(jobChain(''))) {
       found.push(...(await shelfAlterations(db, chain, sorted, where)));
       continue;
@@ -91,6 +79,51 @@ async function lastSeq(db: Knex): Promise<number> {
   return row?.seq ?? 0;
 }
 
+type Schema = ReadonlyMap<string, { readonly type: string; readonly sql: string | null }>;
+
+async function schemaOf(db: Knex): Promise<Schema> {
+  const rows: { name: string; type: string; sql: string | null }[] = await db('sqlite_master')
+    .whereNot('name', 'like', 'sqlite_%')
+    .select('name', 'type', 'sql');
+  return new Map(rows.map(({ name, type, sql }) => [name, { type, sql }]));
+}
+
+/** Tables, indexes and triggers must be those that the migrations make. */
+async function schemaAlterations(db: Knex): Promise<Alteration[]> {
+  const fresh = await openDatabase(IN_MEMORY);
+  const [own, here] = [await schemaOf(fresh), await schemaOf(db)];
+  await fresh.destroy();
+  const at = (what: string): Alteration => ({ where: 'The schema', entry: null, what });
+  return [
+    ...[...own].flatMap(([name, { type, sql }]) => {
+      const there = here.get(name);
+      if (!there) return at(`The ${type} “${name}” is gone.`);
+      return there.sql === sql ? [] : at(`The ${type} “${name}” is not as this program makes it.`);
+    }),
+    ...[...here].flatMap(([name, { type }]) =>
+      own.has(name) ? [] : at(`It has a ${type} “${name}” that this program does not have.`),
+    ),
+  ];
+}
+
+/** How far the journal had come, and what was noticed to be lost of it. */
+async function headAlterations(db: Knex): Promise<Alteration[]> {
+  const where = 'The journal';
+  const short = await shortOfHead(db);
+  return [
+    ...(await losses(db)).map(({ loss }) => ({ where, entry: null, what: lossWords(loss) })),
+    ...(short
+      ? [
+          {
+            where,
+            entry: null,
+            what: `It had come to line ${short.seq}, and that line is not there as it was.`,
+          },
+        ]
+      : []),
+  ];
+}
+
 /** Rows taken out whole: the journal counts up without a gap. */
 function gaps(rows: readonly { seq: number }[], last: number): Alteration[] {
   const present = new Set(rows.map(({ seq }) => seq));
@@ -120,15 +153,6 @@ const missingPhotos = (record: JobRecord, photos: ReadonlySet<string>, where: st
   record.photos
     .filter(({ what }) => !photos.has(what.sha256))
     .map(({ what }) => ({ where, entry: null, what: `Photo ${what.sha256.slice(0, 12)} is missing.` }));
-
-/** The run that an entry says it belongs to; undefined where it cannot be read, which its seal tells. */
-function runIn({ body }: Link): string | null | undefined {
-  try {
-    return runOf(JSON.parse(body));
-  } catch {
-    return undefined;
-  }
-}
 
 function recordFrom(id: string, links: readonly Link[], judged: readonly JournalRow[]): JobRecord | null {
   try {
@@ -241,8 +265,9 @@ async function traceAlterations(db: Knex): Promise<Alteration[]> {
       .select('data')) as { data: Buffer }[];
     const hash = createHash('sha256');
     for (const { data } of rows) hash.update(data);
-    if (hash.digest('hex') !== sealIn(body))
-      found.push({ where: `Trace ${name}`, entry: null, what: 'Its readings are not as they were written.' });
+    const altered = (what: string) => found.push({ where: `Trace ${name}`, entry: null, what });
+    if (hash.digest('hex') !== sealIn(body)) altered('Its readings are not as they were written.');
+    if (!(await isDataAsWritten(db, id))) altered('What was worked out of it is not as it was written.');
   }
   return found;
 }

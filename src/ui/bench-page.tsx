@@ -8,6 +8,7 @@ import type { StoredJob } from '@/core/records/views';
 import type { FirstStep } from '@/core/shop/first-steps';
 import { FirstSteps } from './first-steps';
 import { Key } from './keys';
+import { AlteredWords } from './altered';
 import { LinkButton } from './link-button';
 import { inputWords, sourceWords } from './live-words';
 import { Nothing, Page, Part } from './page';
@@ -22,11 +23,16 @@ export interface BenchView {
   /** Accumulators whose gas can be too low by now or soon. */
   readonly accumulators: readonly AccumulatorDue[];
   readonly today: string;
+  /** What of the records was lost of late, in sentences. */
+  readonly lost: readonly string[];
   /** What a new shop does before its first test; null once it has tested a unit. */
   readonly steps: readonly FirstStep[] | null;
   /** Gauges on the shelf. */
   readonly gauges: number;
 }
+
+const LOST =
+  'The database was cut short, or an older one was put in its place. A backup may still have them; what has been written since is kept.';
 
 /** The day: what is on the bench and live, what is next and what blocks it, gauges in use, what is overdue. */
 export function BenchPage({ view }: { view: BenchView }) {
@@ -40,6 +46,9 @@ export function BenchPage({ view }: { view: BenchView }) {
         </LinkButton>
       }
     >
+      {view.lost.map((why) => (
+        <AlteredWords key={why} why={why} more={LOST} />
+      ))}
       {steps && <FirstSteps steps={steps} />}
       <Part title="On the bench now" note={onBench.length > 0 ? undefined : 'nothing is live'}>
         {onBench.length === 0 && (

@@ -18,15 +18,17 @@ interface ReportProps {
   readonly run: StoredRun;
   /** What the logger recorded during the run. */
   readonly logged: readonly LoggedTrace[];
+  /** Photos of the job that are not there any more. */
+  readonly photosGone: number;
 }
 
 /** The report, on screen and on paper, and as files: a page for the customer, then the numbers behind it. */
-export function Report({ record, run, logged }: ReportProps) {
+export function Report({ record, run, logged, photosGone }: ReportProps) {
   const shop = useSettings();
   const { unitSet } = shop;
   const document = useMemo(
-    () => reportDocument(record, run, judgedRun(run), { set: unitSet, shop, day, time }, logged),
-    [record, run, unitSet, shop, logged],
+    () => reportDocument(record, run, judgedRun(run), { set: unitSet, shop, day, time }, logged, photosGone),
+    [record, run, unitSet, shop, logged, photosGone],
   );
   useKeys([
     { key: 'p', label: 'Print the report', run: () => window.print() },

@@ -11,6 +11,8 @@ export interface LoggedTrace {
   readonly id: string;
   readonly record: TraceRecord;
   readonly stretches: readonly Yielded[];
+  /** What it was made to yield is not as it was written: nothing of it is told. */
+  readonly altered?: true;
 }
 
 /** What one trace tells, and how many of its results it could not tell. */
@@ -28,7 +30,7 @@ export const tapedOf = (traces: readonly LoggedTrace[]): TapedTrace[] =>
 export function loggedBlocks(traces: readonly LoggedTrace[], set: UnitSet): Block[] {
   if (traces.length === 0) return [];
   const telling = traces.filter(({ stretches }) => stretches.some(({ results }) => results.length > 0));
-  const silent = traces.filter((trace) => !telling.includes(trace));
+  const silent = traces.filter((trace) => !telling.includes(trace) && !trace.altered);
   const rows = telling.flatMap(({ record, stretches }) =>
     stretches.flatMap(({ name, from_s, to_s, results, notes }) =>
       results.map((result, i): Cell[] => [
@@ -46,6 +48,7 @@ export function loggedBlocks(traces: readonly LoggedTrace[], set: UnitSet): Bloc
       ]),
     ),
   );
+  const altered = traces.flatMap((trace) => (trace.altered ? trace.record.name : []));
   const seals = traces.map(({ record }) => `${record.name}: ${record.sha256.slice(0, 16)}`);
   const marks = traces.flatMap(({ record }) =>
     record.notes.map(({ at_s, to_s, words }) => ({
@@ -55,6 +58,11 @@ export function loggedBlocks(traces: readonly LoggedTrace[], set: UnitSet): Bloc
   );
   return [
     { kind: 'heading', text: 'Logged traces' },
+    ...altered.map((name): Block => ({
+      kind: 'paragraph',
+      strong: true,
+      text: `${name}: altered since it was written. Nothing of it is printed.`,
+    })),
     {
       kind: 'paragraph',
       text: 'What the logger recorded while the steps were done. Limits here are for noise only, k = 2; a gauge’s own error is not in them, and no verdict above rests on them.',

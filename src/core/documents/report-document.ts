@@ -16,6 +16,7 @@ import { customerPage } from './customer-page';
 import { cell, type Block, type Cell, type Document } from './document';
 import type { JobRecord } from '../records/job-record';
 import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from '../records/judged-run';
+import { photosGoneWords } from './photos-gone';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent, onVacuum } from './report';
@@ -25,20 +26,27 @@ import type { StoredRun } from '../records/views';
 /** Readings said by one key in place of typing them: the report says so. */
 const SAID: readonly string[] = ['at-aim', 'at-zero', 'as-last-supply'];
 
-/** The report of a run: a page for the customer in plain words, then the numbers behind it. */
+/**
+ * The report of a run: a page for the customer in plain words, then the numbers behind it.
+ *
+ * @param photosGone photos of the job that are not there any more: said before all else
+ */
 export function reportDocument(
   record: JobRecord,
   run: StoredRun,
   judged: JudgedRun,
   printing: Printing,
   logged: readonly LoggedTrace[] = [],
+  photosGone = 0,
 ): Document {
   const content = reportContent(run.context, judged.state, judged.results, judged.assessment);
   const page = customerPage({ record, run, judged, content, printing });
   const appendix = new Appendix(record, run, judged, content, printing, logged);
+  const gone: Block[] =
+    photosGone > 0 ? [{ kind: 'paragraph', strong: true, text: photosGoneWords(photosGone) }] : [];
   return {
     name: `${record.job.tag} bench test`,
-    blocks: [...page.blocks, { kind: 'page-break' }, ...appendix.blocks(page.left)],
+    blocks: [...gone, ...page.blocks, { kind: 'page-break' }, ...appendix.blocks(page.left)],
   };
 }
 

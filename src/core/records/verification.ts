@@ -16,3 +16,13 @@ export interface Verification {
   readonly photos: number;
   readonly alterations: readonly Alteration[];
 }
+
+/** A signature whose seal was typed in from paper. */
+export interface SealFound {
+  readonly job: string;
+  readonly tag: string;
+  readonly technician: string;
+  readonly at: string;
+  /** Why nothing of that record is to be believed; null where it is as it was written. */
+  readonly why: string | null;
+}

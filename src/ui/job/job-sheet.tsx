@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
 import type { JobEntry } from '@/core/records/entries';
+import { photosGoneWords } from '@/core/documents/photos-gone';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
 import { byWhom, type JobRecord } from '@/core/records/job-record';
 import type { Retest } from '@/core/records/staleness';
@@ -15,6 +16,7 @@ import type { FoundInJob, PreChargeHistory } from '@/core/shop/pre-charges';
 import { call, type Problem } from '../api';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
+import { AlteredWords } from '../altered';
 import { Page } from '../page';
 import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
@@ -30,6 +32,10 @@ export interface JobSheetProps {
   readonly job: StoredJob;
   readonly record: Omit<JobRecord, 'runs'>;
   readonly visits: readonly Visit[];
+  /** Why nothing of its record is printed as tested; null where it is as it was written. */
+  readonly altered: string | null;
+  /** Photos of it that are not there any more. */
+  readonly photosGone: number;
   readonly retest: Retest | null;
   /** What a signature would leave open. */
   readonly unconfirmed: readonly string[];
@@ -137,6 +143,8 @@ export function JobSheet(props: JobSheetProps) {
         )
       }
     >
+      {props.altered && <AlteredWords why={props.altered} />}
+      {props.photosGone > 0 && <AlteredWords why={photosGoneWords(props.photosGone)} />}
       <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, mb: problem ? 1.5 : 0 }}>
         {problem?.title}
       </Box>

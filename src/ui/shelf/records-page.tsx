@@ -1,9 +1,11 @@
 'use client';
 
-import { Box, Button } from '@mui/material';
-import { useState } from 'react';
-import type { Verification } from '@/core/records/verification';
+import { Box, Button, TextField } from '@mui/material';
+import { useState, type FormEvent } from 'react';
+import type { SealFound, Verification } from '@/core/records/verification';
+import { AlteredWords } from '../altered';
 import { call } from '../api';
+import { day } from '../stamp';
 import { Key, useKeys } from '../keys';
 import { LinkButton } from '../link-button';
 import { Page, Part } from '../page';
@@ -57,6 +59,7 @@ export function RecordsPage() {
           </Box>
         )}
       </Part>
+      <SealPart />
       <Part title="A copy">
         <p>
           A backup is one moment of everything, whole, and can be taken while the bench goes on. Keep it on
@@ -79,5 +82,55 @@ export function RecordsPage() {
         </LinkButton>
       </Part>
     </Page>
+  );
+}
+
+/** A seal from paper against the signature that it was printed from. */
+function SealPart() {
+  const [seal, setSeal] = useState('');
+  const [found, setFound] = useState<SealFound | null>(null);
+  const [problem, setProblem] = useState('');
+  const look = async (event: FormEvent) => {
+    event.preventDefault();
+    const answer = await call<SealFound>('GET', `/verify/seal?seal=${encodeURIComponent(seal)}`);
+    setFound(answer.ok ? answer.value : null);
+    setProblem(answer.ok ? '' : answer.problem.title);
+  };
+  return (
+    <Part title="A seal from paper">
+      <p>
+        Somebody who can write the database can seal a whole record anew, and no seal within it tells. The
+        customer’s report does: the seal printed on it beside the signature is then no longer here.
+      </p>
+      <Box
+        component="form"
+        onSubmit={(event) => void look(event)}
+        sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}
+      >
+        <TextField
+          label="Seal on the report"
+          value={seal}
+          onChange={(event) => setSeal(event.target.value)}
+          slotProps={{ htmlInput: { spellCheck: false, autoComplete: 'off' } }}
+          sx={{ width: '28ch' }}
+        />
+        <Button type="submit" variant="outlined">
+          Look for it
+        </Button>
+      </Box>
+      <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, mt: 1 }}>
+        {problem}
+      </Box>
+      {found && (
+        <Box role="status" sx={{ mt: 1 }}>
+          {found.why && <AlteredWords why={found.why} here />}
+          <Box sx={{ fontWeight: 650, color: found.why ? 'text.primary' : 'success.main' }}>
+            Job {found.tag}, signed by {found.technician} on {day(found.at)}
+            {found.why ? '.' : ': everything that was signed is as it was written.'}
+          </Box>
+          <LinkButton href={`/jobs/${found.job}`}>Open the job</LinkButton>
+        </Box>
+      )}
+    </Part>
   );
 }

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
 import { retestOf } from '@/core/records/staleness';
 import { unconfirmed } from '@/core/records/unconfirmed';
+import { photosGone, whyNotPrinted } from '@/server/altered';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { findJob } from '@/server/jobs';
@@ -9,6 +10,7 @@ import { preChargesOfUnit } from '@/server/pre-charges';
 import { readRecord } from '@/server/record';
 import { listTechnicians } from '@/server/technicians';
 import { tracesOfJob } from '@/server/traces';
+import { Altered } from '@/ui/altered';
 import { JobSheet } from '@/ui/job/job-sheet';
 import type { Visit } from '@/ui/job/visit';
 
@@ -24,13 +26,21 @@ export default async function JobPage({ params }: Place) {
   const db = await database();
   const { id } = await params;
   const job = await findJob(db, id);
-  const whole = job && (await readRecord(db, id));
-  if (!job || !whole) notFound();
+  if (!job) notFound();
+  const altered = await whyNotPrinted(db, id);
+  const whole = await readRecord(db, id).catch((error: unknown) => {
+    // What was altered may be past reading.
+    if (altered) return null;
+    throw error;
+  });
+  if (!whole) return altered ? <Altered title={job.body.tag} why={altered} /> : notFound();
   const { runs, ...record } = whole;
   const visits = runs.map((run): Visit => ({ run, ...judgedRun(run), otherwise: saidOtherwise(run) }));
   return (
     <JobSheet
       job={job}
+      altered={altered}
+      photosGone={await photosGone(db, whole)}
       record={record}
       visits={visits}
       retest={retestOf(whole, today())}

@@ -2,7 +2,8 @@ import { notFound } from 'next/navigation';
 import { database } from '@/server/database';
 import { tagsOf } from '@/server/jobs';
 import { findProfile } from '@/server/shelf';
-import { analysedTrace, expectedFor, listTraces } from '@/server/traces';
+import { analysedTrace, analysisOf, expectedFor, findTrace, listTraces } from '@/server/traces';
+import { Altered } from '@/ui/altered';
 import { TracePage } from '@/ui/traces/trace-page';
 
 interface Place {
@@ -16,8 +17,11 @@ export default async function Trace({ params, searchParams }: Place) {
   const db = await database();
   const { id } = await params;
   const { with: beside } = await searchParams;
-  const trace = await analysedTrace(db, id);
-  if (!trace) notFound();
+  const stored = await findTrace(db, id);
+  const analysis = stored && (await analysisOf(db, id));
+  if (!stored || !analysis) notFound();
+  if (!analysis.ok) return <Altered title={stored.body.name} why={analysis.why.message} />;
+  const trace = { stored, analysis: analysis.value };
   const other = typeof beside === 'string' ? await analysedTrace(db, beside) : null;
   const { profileId, jobId } = trace.stored.body;
   const profile = profileId ? await findProfile(db, profileId) : null;

@@ -3,10 +3,11 @@ import { beforeAfter } from '@/core/documents/before-after';
 import { contextWith } from '@/core/procedure/exchange';
 import { stateOf } from '@/core/records/judged-run';
 import { repairBetween } from '@/core/records/repair-before';
+import { recordToPrint } from '@/server/altered';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
-import { readRecord } from '@/server/record';
 import { faultWeights } from '@/server/weights';
+import { Altered } from '@/ui/altered';
 import { ComparePage } from '@/ui/job/compare-page';
 
 interface Place {
@@ -20,7 +21,10 @@ export default async function Compare({ params, searchParams }: Place) {
   const db = await database();
   const { id } = await params;
   const job = await findJob(db, id);
-  const record = job && (await readRecord(db, id));
+  const whole = await recordToPrint(db, id);
+  if (!whole.ok && whole.why.code !== 'not-found')
+    return <Altered title="Before and after" why={whole.why.message} />;
+  const record = whole.ok ? whole.value : null;
   const finished = record?.runs.filter(({ finishedAt }) => finishedAt) ?? [];
   if (!job || finished.length < 2) notFound();
   const asked = await searchParams;

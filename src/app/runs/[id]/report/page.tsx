@@ -1,7 +1,8 @@
 import { notFound } from 'next/navigation';
+import { photosGone, runToPrint } from '@/server/altered';
 import { database } from '@/server/database';
-import { findRunWithRecord } from '@/server/record';
 import { loggedIn } from '@/server/traces';
+import { Altered } from '@/ui/altered';
 import { Report } from '@/ui/report';
 
 interface Place {
@@ -13,7 +14,16 @@ export const metadata = { title: 'Report' };
 export default async function ReportPage({ params }: Place) {
   const db = await database();
   const { id } = await params;
-  const found = await findRunWithRecord(db, id);
-  if (!found) notFound();
-  return <Report record={found.record} run={found.run} logged={await loggedIn(db, id)} />;
+  const found = await runToPrint(db, id);
+  if (!found.ok)
+    return found.why.code === 'not-found' ? notFound() : <Altered title="Report" why={found.why.message} />;
+  const { record, run } = found.value;
+  return (
+    <Report
+      record={record}
+      run={run}
+      logged={await loggedIn(db, id)}
+      photosGone={await photosGone(db, record)}
+    />
+  );
 }
