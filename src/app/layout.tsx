@@ -4,20 +4,35 @@ import './globals.css';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
-import { database } from '@/server/database';
+import { assertInPlace, database } from '@/server/database';
 import { readSettings } from '@/server/shelf';
+import { troubleWords } from '@/server/trouble';
 import { Frame } from '@/ui/frame';
+import { Trouble } from '@/ui/trouble';
 
 export const metadata: Metadata = { title: { default: 'Hard Pedal', template: '%s · Hard Pedal' } };
 export const dynamic = 'force-dynamic';
 
+/** The shop's settings, or in words why its records cannot be opened. */
+async function opened() {
+  try {
+    const db = await database();
+    assertInPlace(db);
+    return { settings: (await readSettings(db)).body };
+  } catch (error) {
+    const words = troubleWords(error);
+    if (words === null) throw error;
+    return { settings: null, words };
+  }
+}
+
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const settings = (await readSettings(await database())).body;
+  const shop = await opened();
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="class" defaultMode="system" />
-        <Frame settings={settings}>{children}</Frame>
+        {shop.settings ? <Frame settings={shop.settings}>{children}</Frame> : <Trouble words={shop.words} />}
       </body>
     </html>
   );

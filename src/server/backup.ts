@@ -1,10 +1,10 @@
-import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import type { Verification } from '@/core/records/verification';
 import { MIGRATION_NAMES } from './migrations';
-import { forgetHead } from './head-file';
-import { DATABASE_FILE, dataFolder, openDatabase } from './database';
+import { openDatabase } from './database';
+import { DATABASE_FILE, dataFolder, finishRestore, restoreSteps, toDisk } from './folder';
 import { verify } from './verify';
 
 /** The file that the application works on. */
@@ -31,13 +31,6 @@ export function backUp(database: string, file: string): void {
   toDisk(part);
   renameSync(part, file);
   toDisk(path.dirname(file));
-}
-
-/** Waits until a file or folder is on disk, not only in memory. */
-function toDisk(name: string): void {
-  const handle = openSync(name, 'r');
-  fsyncSync(handle);
-  closeSync(handle);
 }
 
 /** Why a file cannot be restored, or null. */
@@ -72,23 +65,13 @@ export async function restore(
 ): Promise<{ kept: string | null; verification: Verification }> {
   const problem = backupProblem(file);
   if (problem) throw new Error(problem);
+  mkdirSync(folder, { recursive: true });
+  finishRestore(folder);
+  for (const step of restoreSteps(folder, file, stamp)) step();
   const target = path.join(folder, DATABASE_FILE);
-  const fresh = `${target}.restoring`;
-  copyFileSync(file, fresh);
-  const kept = existsSync(target) ? `${target}.before-${stamp}` : null;
-  if (kept) {
-    // What is still in the write-ahead log belongs to the old database.
-    const old = new Sqlite(target);
-    old.pragma('wal_checkpoint(TRUNCATE)');
-    old.pragma('journal_mode = DELETE');
-    old.close();
-    renameSync(target, kept);
-  }
-  for (const tail of ['-wal', '-shm']) rmSync(`${target}${tail}`, { force: true });
-  forgetHead(target);
-  renameSync(fresh, target);
   const db = await openDatabase(target);
   const verification = await verify(db);
   await db.destroy();
-  return { kept, verification };
+  const kept = `${target}.before-${stamp}`;
+  return { kept: existsSync(kept) ? kept : null, verification };
 }

@@ -1,19 +1,14 @@
-import { mkdirSync } from 'node:fs';
+import { statSync } from 'node:fs';
 import path from 'node:path';
 import knex, { type Knex } from 'knex';
 import { noticeLoss } from './head-file';
 import { refreshIndex } from './job-index';
-import { markRunning } from './running';
+import { DATABASE_FILE, dataFolder, lastBackupWords, readyFolder } from './folder';
 import { migrationSource } from './migrations';
-
-/** Name of the database in the data folder. */
-export const DATABASE_FILE = 'hard-pedal.sqlite';
+import { DAMAGED, StoreTrouble, troubleWords } from './trouble';
 
 /** A database that is on no disk. */
 export const IN_MEMORY = ':memory:';
-
-/** Folder that holds the database: HARD_PEDAL_DATA, else ./data. */
-export const dataFolder = () => path.resolve(/*turbopackIgnore: true*/ process.env.HARD_PEDAL_DATA ?? 'data');
 
 /**
  * Opens a database file and brings it up to date. WAL with synchronous=FULL: what is acknowledged is on disk even
@@ -54,11 +49,59 @@ export function database(): Promise<Knex> {
 async function open(): Promise<Knex> {
   try {
     const folder = dataFolder();
-    mkdirSync(folder, { recursive: true });
-    markRunning(folder);
-    return await openDatabase(path.join(/*turbopackIgnore: true*/ folder, DATABASE_FILE));
+    readyFolder(folder);
+    const file = path.join(/*turbopackIgnore: true*/ folder, DATABASE_FILE);
+    const db = await openDatabase(file);
+    opened.set(db, { file, ...placeOf(file) });
+    return db;
   } catch (error) {
     held.hardPedalDatabase = undefined;
     throw error;
+  }
+}
+
+interface Place {
+  readonly dev: number;
+  readonly ino: number;
+}
+
+/** Where the application's database stood as it was opened. */
+const opened = new WeakMap<Knex, Place & { readonly file: string }>();
+
+function placeOf(file: string): Place {
+  const { dev, ino } = statSync(file);
+  return { dev, ino };
+}
+
+/**
+ * Makes sure that the database that is written to is the one in the data folder: a folder that was removed or replaced takes what is
+ * written with it.
+ *
+ * @throws StoreTrouble where it is not
+ */
+export function assertInPlace(db: Knex): void {
+  const was = opened.get(db);
+  if (!was) return;
+  let now: Place | null = null;
+  try {
+    now = placeOf(was.file);
+  } catch {
+    // It is not there at all.
+  }
+  if (now?.dev !== was.dev || now.ino !== was.ino)
+    throw new StoreTrouble(
+      `The data folder was removed or replaced while the application runs (${was.file}). What was entered since is not kept. Put the folder back, then start the application anew.`,
+    );
+}
+
+/** That the database cannot be read through, in a sentence with the way to the last backup; null where it can. */
+export async function damage(db: Knex): Promise<string | null> {
+  try {
+    const [{ quick_check: found } = { quick_check: '' }] = (await db.raw('PRAGMA quick_check(1)')) as {
+      quick_check: string;
+    }[];
+    return found === 'ok' ? null : `${DAMAGED}${lastBackupWords(dataFolder())}`;
+  } catch (error) {
+    return troubleWords(error);
   }
 }

@@ -8,7 +8,6 @@ import { backUp, backupProblem, restore } from './backup';
 import { openDatabase } from './database';
 import { Desk, FINDING, newId, picture, taken, WORK, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
-import { isDiskTrouble } from './http';
 import { exportJob, importJob } from './job-files';
 import { findJob } from './jobs';
 import { readRecord } from './record';
@@ -16,6 +15,7 @@ import { addNote } from './notes';
 import { addPhoto, keptPicture, readPicture } from './photos';
 import { appendEvent, findRun, startRun } from './runs';
 import { signJob } from './technicians';
+import { troubleWords } from './trouble';
 import { verify } from './verify';
 
 let desk: Desk;
@@ -270,14 +270,14 @@ describe('backup', () => {
 
 describe('a disk that cannot be written', () => {
   test.each([
-    ['full', (to: Knex) => to.raw('PRAGMA max_page_count = 1')],
-    ['read-only', (to: Knex) => to.raw('PRAGMA query_only = ON')],
-  ])('%s: nothing is acknowledged, nothing half written', async (_what, spoil) => {
+    ['full', (to: Knex) => to.raw('PRAGMA max_page_count = 1'), /disk is full/],
+    ['read-only', (to: Knex) => to.raw('PRAGMA query_only = ON'), /can only be read/],
+  ])('%s: nothing is acknowledged, nothing half written', async (_what, spoil, words) => {
     const job = await desk.jobOf('GF-0424');
     const long = { ...FINDING, finding: { ...FINDING.finding, words: 'x'.repeat(19_000) } };
     await spoil(db);
     const failed = await desk.note(job.id, long).catch((error: Error) => error);
-    expect(isDiskTrouble(failed as Error)).toBe(true);
+    expect(troubleWords(failed)).toMatch(words);
     await db.raw('PRAGMA query_only = OFF');
     expect((await readRecord(db, job.id))!.findings).toEqual([]);
     expect((await verify(db)).alterations).toEqual([]);

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { append, lastLine, linksOf, writtenFrom } from './journal';
@@ -31,20 +31,20 @@ const LENGTH = 120;
 const fileOf = (db: Knex): string =>
   (db.client as { config: { connection: { filename: string } } }).config.connection.filename;
 
+const NONE: Head = { seq: 0, hash: '' };
+
 /** The line that was written down last, by the database. */
 const kept = new WeakMap<Knex, number>();
 
 /** Writes down how far the journal has come. */
 export async function keepHead(db: Knex): Promise<void> {
-  const head = await lastLine(db);
-  if (!head || kept.get(db) === head.seq) return;
+  // Of an empty journal too: it says that there is one.
+  const head = (await lastLine(db)) ?? NONE;
+  if (kept.get(db) === head.seq) return;
   const file = headFile(fileOf(db));
   writeFileSync(file, JSON.stringify(head).padEnd(LENGTH), { flag: existsSync(file) ? 'r+' : 'w' });
   kept.set(db, head.seq);
 }
-
-/** Forgets how far a database had come: another is put in its place on purpose. */
-export const forgetHead = (database: string): void => rmSync(headFile(database), { force: true });
 
 function headIn(file: string): Head | null {
   try {
@@ -58,8 +58,9 @@ function headIn(file: string): Head | null {
 /** How far the journal had come where it is not so far any more, or ends otherwise; null where it is. */
 export async function shortOfHead(db: Knex): Promise<Head | null> {
   const had = headIn(headFile(fileOf(db)));
-  const there = had && (await db('journal').where({ seq: had.seq }).first('hash'));
-  return there?.hash === had?.hash ? null : had;
+  if (!had || had.seq === NONE.seq) return null;
+  const there = await db('journal').where({ seq: had.seq }).first('hash');
+  return there?.hash === had.hash ? null : had;
 }
 
 /** Looks whether the end of the journal was lost since it was last written to, and writes down that it was. */

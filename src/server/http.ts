@@ -1,6 +1,7 @@
-import { database } from './database';
+import { assertInPlace, database } from './database';
 import { keepHead } from './head-file';
 import { foreignRequest } from './loopback';
+import { troubleWords } from './trouble';
 import type { Outcome, Refusal } from './outcome';
 import type { Knex } from 'knex';
 
@@ -58,27 +59,23 @@ async function respond<T>(
     const db = await database();
     const outcome = await work(db);
     // What is acknowledged is also said to be there, beside the database.
-    if (outcome.ok) await keepHead(db);
+    if (outcome.ok) {
+      assertInPlace(db);
+      await keepHead(db);
+    }
     if (outcome.ok) return good(outcome.value);
     const { code, message, ...more } = outcome.why;
     return problem(STATUS[code], { title: message, code, ...more });
   } catch (error) {
     if (error instanceof BadBody)
       return problem(error.status, { title: error.message, code: 'invalid', fields: {} });
-    const title = isDiskTrouble(error as Error & { code?: string })
-      ? 'The disk cannot be written, so nothing was recorded. Free some space or check the data folder, then try again.'
-      : 'Something went wrong on the server, so nothing was recorded. Try again; if it stays, note the time and tell whoever keeps this machine.';
+    const title =
+      troubleWords(error) ??
+      'Something went wrong on the server, so nothing was recorded. Try again; if it stays, note the time and tell whoever keeps this machine.';
     process.stderr.write(`${new Date().toISOString()} ${(error as Error).stack ?? String(error)}\n`);
     return problem(500, { title, code: 'server' });
   }
 }
-
-/**
- * Whether the disk is what failed. A full disk makes SQLite undo the transaction by itself; what is then reported is
- * that there is none left to undo.
- */
-export const isDiskTrouble = ({ code = '', message }: Error & { code?: string }): boolean =>
-  /^SQLITE_(FULL|READONLY|IOERR|CANTOPEN)/.test(code) || message.includes('no transaction is active');
 
 class BadBody extends Error {
   constructor(

@@ -26,7 +26,7 @@ import {
 import { NO_VEHICLE, type VehicleControl, type VehicleMessage } from '@/core/shop/vehicle-live';
 import type { Stored } from '@/core/records/views';
 import { csvOf } from './csv';
-import { dataFolder } from './database';
+import { dataFolder } from './folder';
 import { eventStream } from './event-stream';
 import { append, linksOf, writtenFrom } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';

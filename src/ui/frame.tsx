@@ -1,15 +1,14 @@
 'use client';
 
-import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
-import { Box, Button, CssBaseline } from '@mui/material';
-import { ThemeProvider, useColorScheme } from '@mui/material/styles';
+import { Box, Button } from '@mui/material';
+import { useColorScheme } from '@mui/material/styles';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode } from 'react';
 import type { Settings } from '@/core/shop/settings';
 import { KeysProvider, Key, useKeys, useOpenKeys } from './keys';
 import { SettingsContext } from './settings-context';
-import { theme } from './theme';
+import { Themed } from './themed';
 import { WaitsStrip } from './waits-strip';
 
 const PLACES = [
@@ -22,19 +21,16 @@ const PLACES = [
 /** What stands around every screen: theme, settings, keys, the places, and waits that call out. */
 export function Frame({ settings, children }: { settings: Settings; children: ReactNode }) {
   return (
-    <AppRouterCacheProvider>
-      <ThemeProvider theme={theme} defaultMode="system">
-        <CssBaseline />
-        <SettingsContext value={settings}>
-          <KeysProvider>
-            <TopBar />
-            <Box component="main" id="main">
-              {children}
-            </Box>
-          </KeysProvider>
-        </SettingsContext>
-      </ThemeProvider>
-    </AppRouterCacheProvider>
+    <Themed>
+      <SettingsContext value={settings}>
+        <KeysProvider>
+          <TopBar />
+          <Box component="main" id="main">
+            {children}
+          </Box>
+        </KeysProvider>
+      </SettingsContext>
+    </Themed>
   );
 }
 

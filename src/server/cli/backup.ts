@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { backUp, databaseFile } from '../backup';
+import { dataFolder, noteBackup } from '../folder';
 
 const [file] = process.argv.slice(2);
 if (!file) {
@@ -8,6 +9,7 @@ if (!file) {
 }
 try {
   backUp(databaseFile(), path.resolve(file));
+  noteBackup(dataFolder(), path.resolve(file), new Date().toISOString());
   console.log(`Backup written to ${path.resolve(file)}.`);
 } catch (error) {
   console.error((error as Error).message);

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { restore } from '../backup';
-import { dataFolder } from '../database';
+import { dataFolder } from '../folder';
 import { runningServer } from '../running';
 
 async function main() {

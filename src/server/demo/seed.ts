@@ -27,7 +27,7 @@ const HOUR_MS = 3_600_000;
 
 /**
  * Fills an empty database with the demo world: profiles, gauges, jobs and runs, the readings from the twin with
- * stated faults and seeded noise. Does nothing where there are jobs already.
+ * stated faults and seeded noise. Does nothing where anything was written already.
  *
  * @param today the day to which the demo's dates are moved
  * @param devices addresses of the bench logger and the vehicle interface; empty where the demo has none
@@ -39,7 +39,8 @@ type DemoDevices = Pick<Settings, 'logger' | 'vehicle'>;
 const NO_DEVICES: DemoDevices = { logger: '', vehicle: '' };
 
 async function seed(db: Knex, today: Date, devices: DemoDevices): Promise<boolean> {
-  const [{ count } = { count: 0 }] = await db('jobs').count({ count: '*' });
+  // Whatever was written here by hand makes it a shop's own: a first line in the journal, and nobody else's.
+  const [{ count } = { count: 0 }] = await db('journal').count({ count: '*' });
   if (Number(count) > 0) return false;
   const opened = new Date(today.getTime() - 400 * DAY_MS).toISOString();
   taken(await writeSettings(db, 0, { ...settings, ...devices }, opened));

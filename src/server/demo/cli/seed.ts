@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { database, dataFolder } from '../../database';
+import { database } from '../../database';
+import { dataFolder } from '../../folder';
 import { benchAsLeft } from '../bench-as-left';
 import { seedDemo } from '../seed';
 

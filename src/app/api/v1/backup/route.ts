@@ -1,18 +1,20 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
+import { randomUUID } from 'node:crypto';
+import { readFileSync, rmSync } from 'node:fs';
 import { backUp, databaseFile } from '@/server/backup';
-import { answerFile, today } from '@/server/http';
+import { dataFolder, noteBackup, scratchFile } from '@/server/folder';
+import { answerFile, now, today } from '@/server/http';
 import { done } from '@/server/outcome';
 
 export const GET = () =>
   answerFile('application/vnd.sqlite3', async () => {
-    const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-backup-'));
+    const copy = scratchFile(`${randomUUID()}.sqlite`);
     try {
-      const copy = path.join(folder, 'backup.sqlite');
       backUp(databaseFile(), copy);
-      return done({ name: `hard-pedal-${today()}.sqlite`, body: readFileSync(copy) });
+      const name = `hard-pedal-${today()}.sqlite`;
+      const body = readFileSync(copy);
+      noteBackup(dataFolder(), `${name}, saved in a browser`, now());
+      return done({ name, body });
     } finally {
-      rmSync(folder, { recursive: true, force: true });
+      rmSync(copy, { force: true });
     }
   });

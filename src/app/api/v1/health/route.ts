@@ -1,10 +1,15 @@
+import { damage } from '@/server/database';
 import { answer } from '@/server/http';
 import { done } from '@/server/outcome';
+import { StoreTrouble } from '@/server/trouble';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = () =>
+/** Whether the application answers; with `?whole` whether its database can be read through as well. */
+export const GET = (request: Request) =>
   answer(async (db) => {
     await db.raw('select 1');
+    const why = new URL(request.url).searchParams.has('whole') ? await damage(db) : null;
+    if (why) throw new StoreTrouble(why);
     return done({ status: 'ok' });
   });
