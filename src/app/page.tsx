@@ -8,6 +8,8 @@ import { dueOnShelf } from '@/server/due';
 import { nextJobs } from '@/server/job-list';
 import { dueAccumulators } from '@/server/pre-charges';
 import { shopState } from '@/server/shop';
+import { leftOutWords } from '@/server/readable';
+import { LeftOut } from '@/ui/altered';
 import { BenchPage, type BenchView } from '@/ui/bench-page';
 
 /** A loss that was noticed is said on Bench for so many days; verifying says it for good. */
@@ -42,5 +44,10 @@ export default async function Bench() {
       .filter(({ at }) => daysBetween(at.slice(0, 10), day) <= SAID_DAYS)
       .map(({ loss }) => lossWords(loss)),
   };
-  return <BenchPage view={view} />;
+  return (
+    <>
+      <LeftOut words={leftOutWords()} />
+      <BenchPage view={view} />
+    </>
+  );
 }

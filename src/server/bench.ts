@@ -5,27 +5,26 @@ import type { OnBench } from '@/core/shop/on-bench';
 import { stateOf } from '@/core/records/judged-run';
 import { waitOf } from '@/core/shop/waits';
 import { findJob } from './jobs';
+import { readableOnes } from './readable';
 import { openRuns } from './runs';
 
 /** Everything that is on the bench now. */
 export async function benchNow(db: Knex): Promise<OnBench[]> {
   const runs = await openRuns(db);
-  return Promise.all(
-    runs.map(async (run) => {
-      const job = (await findJob(db, run.jobId))!;
-      const state = stateOf(run);
-      const { procedure, rig } = run.context;
-      const action = nextAction(procedure, state);
-      return {
-        runId: run.id,
-        job,
-        stands: 'step' in action ? action.step.title : 'Ready to close',
-        progress: progress(procedure, state),
-        live: liveState(procedure, state),
-        wait: waitOf(run, state, job.body.tag),
-        gauges: Object.values(rig).flatMap((gauges) => gauges.map(({ tag }) => tag)),
-        startedAt: run.startedAt,
-      };
-    }),
-  );
+  return readableOnes('test', runs, async (run) => {
+    const job = (await findJob(db, run.jobId))!;
+    const state = stateOf(run);
+    const { procedure, rig } = run.context;
+    const action = nextAction(procedure, state);
+    return {
+      runId: run.id,
+      job,
+      stands: 'step' in action ? action.step.title : 'Ready to close',
+      progress: progress(procedure, state),
+      live: liveState(procedure, state),
+      wait: waitOf(run, state, job.body.tag),
+      gauges: Object.values(rig).flatMap((gauges) => gauges.map(({ tag }) => tag)),
+      startedAt: run.startedAt,
+    };
+  });
 }

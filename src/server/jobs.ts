@@ -9,9 +9,11 @@ import { storedEntry } from '@/core/records/stored-entry';
 import { append, findEntry, jobChain, type NewEntry } from './journal';
 import { indexJob } from './job-index';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { readable } from './readable';
 import { readRecord } from './record';
 import { findProfile } from './shelf';
 import { conflict, missing } from './store';
+import { StoreTrouble } from './trouble';
 
 /** Takes in a unit: the first entry of its record. */
 export async function addJob(db: Knex, input: unknown, at: string): Promise<Outcome<StoredJob>> {
@@ -70,7 +72,10 @@ export async function write(db: Knex, jobId: string, fresh: NewEntry<JobEntry>):
 
 export async function findJob(db: Knex, id: string): Promise<StoredJob | null> {
   const row = await jobRows(db).where('jobs.id', id).first();
-  return row ? (await withRuns(db, [row]))[0]! : null;
+  if (!row) return null;
+  const [job] = await withRuns(db, [row]);
+  if (!job) throw new StoreTrouble('This job is damaged in the list and cannot be read. Verify all records.');
+  return job;
 }
 
 /** Rows of jobs with the names of their profiles. */
@@ -107,7 +112,7 @@ export async function withRuns(db: Knex, rows: JobRow[]): Promise<StoredJob[]> {
       finishedAt: run.finished_at,
       technician: run.technician,
     });
-  return rows.map((row) => ({
+  return readable('job', rows, (row) => ({
     id: row.id,
     version: row.version,
     body: JSON.parse(row.body) as Job,

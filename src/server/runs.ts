@@ -32,6 +32,7 @@ import { indexJob } from './job-index';
 import { write } from './jobs';
 import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { readableOnes } from './readable';
 import { findProfile, instrumentByTag, listInstruments, readSettings, replaceInstrument } from './shelf';
 import { missing } from './store';
 import { listTechnicians } from './technicians';
@@ -281,7 +282,7 @@ export async function openRuns(db: Knex): Promise<StoredRun[]> {
     .whereNull('runs.finished_at')
     .orderBy('runs.started_at')
     .select('runs.id');
-  const runs = await Promise.all(rows.map(({ id }) => findRun(db, id)));
+  const runs = await readableOnes('test', rows, ({ id }) => findRun(db, id));
   return runs.flatMap((run) => run ?? []);
 }
 

@@ -8,6 +8,7 @@ import type { Stored, StoredInstrument, StoredProfile, Version } from '@/core/re
 import { append, linksOf, writtenFrom } from './journal';
 import { randomUUID } from 'node:crypto';
 import { done, invalid, type Outcome } from './outcome';
+import { readable } from './readable';
 import {
   add,
   conflict,
@@ -43,7 +44,7 @@ const kindOf = z.object({ kind: z.enum(FAMILY_KINDS, 'Kind of unit: choose one.'
 
 export async function listProfiles(db: Knex): Promise<StoredProfile[]> {
   const rows: ProfileRow[] = await db('profiles').where('deleted', false).orderBy('name');
-  return rows.map(profileFrom);
+  return readable('profile', rows, profileFrom);
 }
 
 export async function findProfile(db: Knex, id: string): Promise<StoredProfile | null> {
@@ -163,12 +164,9 @@ export const SETTINGS_CHAIN = 'settings';
 
 export async function readSettings(db: Knex): Promise<Stored<Settings>> {
   const row = await db('settings').where({ id: SETTINGS_ROW }).first();
-  if (row) {
-    const stored = fromRow<Settings>(row);
-    // What was not yet a setting when these were saved stands as it does at first.
-    return { ...stored, id: 'settings', body: { ...INITIAL_SETTINGS, ...stored.body } };
-  }
-  return { id: 'settings', version: 0, body: INITIAL_SETTINGS };
+  const [stored] = readable('settings', row ? [row as ProfileRow] : [], (one) => fromRow<Settings>(one));
+  // What was not yet a setting when these were saved stands as it does at first.
+  return { id: 'settings', version: row?.version ?? 0, body: { ...INITIAL_SETTINGS, ...stored?.body } };
 }
 
 export async function writeSettings(

@@ -4,12 +4,21 @@ import type { TraceQuery, TraceSort } from '@/core/records/trace-query';
 import type { TraceRecord } from '@/core/records/trace-record';
 import type { ListedTrace } from '@/core/records/views';
 import { within, type Page } from './list';
+import { readable } from './readable';
 import { fromRow } from './store';
+
+/** A row of traces with what is known of its run and job. */
+type ListedRow = Parameters<typeof fromRow>[0] &
+  Pick<ListedTrace, 'headline' | 'technician' | 'kind'> & { readonly job_tag: string | null };
+
+/** A field of what is kept of a trace: none of one that is damaged, which would end the query. */
+const inBody = (field: 'jobId' | 'duration_s') =>
+  `case when json_valid(traces.body) then json_extract(traces.body, '$.${field}') end`;
 
 const SORTS: Record<TraceSort, string> = {
   made: 'traces.made_at',
   name: 'traces.name',
-  length: "json_extract(traces.body, '$.duration_s')",
+  length: inBody('duration_s'),
 };
 
 /** One page of a list of traces, and how many there are in all. Each word must stand in the name or in the job's tag. */
@@ -19,7 +28,7 @@ export async function searchTraces(db: Knex, query: TraceQuery): Promise<Page<'t
     const rows = db('traces')
       .leftJoin('runs', 'runs.id', 'traces.run_id')
       .leftJoin('profiles', 'profiles.id', 'traces.profile_id')
-      .leftJoin('jobs', 'jobs.id', db.raw("json_extract(traces.body, '$.jobId')"))
+      .leftJoin('jobs', 'jobs.id', db.raw(inBody('jobId')))
       .where('traces.deleted', false);
     within(rows, 'traces.made_at', query);
     if (run) rows.where('traces.run_id', run);
@@ -37,7 +46,7 @@ export async function searchTraces(db: Knex, query: TraceQuery): Promise<Page<'t
     .orderBy('traces.made_at', 'desc')
     .limit(PER_PAGE)
     .offset((page - 1) * PER_PAGE);
-  const traces = rows.map((row) => ({
+  const traces = readable('trace', rows as ListedRow[], (row) => ({
     ...fromRow<TraceRecord>(row),
     jobTag: row.job_tag,
     headline: row.headline,

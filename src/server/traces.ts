@@ -29,6 +29,7 @@ import {
 import { csvOf } from './csv';
 import { append } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { readable } from './readable';
 import { findRun } from './runs';
 import { findProfile, readSettings } from './shelf';
 import { workOut } from './trace-job';
@@ -168,7 +169,7 @@ export async function listTraces(db: Knex, runId?: string): Promise<StoredTrace[
     .where({ deleted: false, ...(runId && { run_id: runId }) })
     .orderBy('made_at', 'desc')
     .limit(PER_LIST);
-  return (rows as Parameters<typeof fromRow>[0][]).map((row) => fromRow<TraceRecord>(row));
+  return readable('trace', rows as Parameters<typeof fromRow>[0][], (row) => fromRow<TraceRecord>(row));
 }
 
 /** Traces of a job, oldest first: those of its runs and those read from files. */
@@ -178,7 +179,7 @@ export async function tracesOfJob(db: Knex, jobId: string): Promise<StoredTrace[
     .whereRaw("json_extract(body, '$.jobId') = ?", [jobId])
     .orderBy('made_at')
     .limit(PER_LIST);
-  return (rows as Parameters<typeof fromRow>[0][]).map((row) => fromRow<TraceRecord>(row));
+  return readable('trace', rows as Parameters<typeof fromRow>[0][], (row) => fromRow<TraceRecord>(row));
 }
 
 /** What was logged during a run, with what was worked out of it, oldest first. */

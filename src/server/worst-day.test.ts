@@ -11,14 +11,24 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { jobQuerySchema } from '@/core/records/job-query';
+import { INITIAL_SETTINGS } from '@/core/shop/settings';
 import { backUp, restore } from './backup';
+import { benchNow } from './bench';
 import { assertInPlace, damage, database, openDatabase } from './database';
 import { Desk, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { seedDemo } from './demo/seed';
 import { finishRestore, noteBackup, readyFolder, restoreSteps } from './folder';
 import { answer } from './http';
+import { searchJobs } from './job-list';
 import { done } from './outcome';
+import { leftOutWords } from './readable';
+import { openRuns } from './runs';
+import { listInstruments, listProfiles, readSettings } from './shelf';
+import { traceQuerySchema } from '@/core/records/trace-query';
+import { searchTraces } from './trace-list';
+import { listTraces } from './traces';
 import { markRunning, runningServer } from './running';
 import { addTechnician } from './technicians';
 import { troubleWords } from './trouble';
@@ -225,6 +235,44 @@ describe('while it runs', () => {
     const bytes = readFileSync(file());
     writeFileSync(file(), bytes.fill(0xab, 40 * 4096, 60 * 4096));
     expect(await damage(await database())).toMatch(/database is damaged/);
+  });
+});
+
+describe('one damaged row', () => {
+  test('takes down neither Bench, nor Jobs, nor Shelf, and is said to be left out', async () => {
+    const db = await openDatabase(file());
+    await db.destroy();
+    writeFileSync(file(), readFileSync(backup));
+    const here = await openDatabase(file());
+    const counts = async () => {
+      const { jobs } = await searchJobs(here, jobQuerySchema.parse({}));
+      const { traces: listedTraces } = await searchTraces(here, traceQuerySchema.parse({}));
+      const [onBench, profiles, gauges, traces] = await Promise.all([
+        benchNow(here),
+        listProfiles(here),
+        listInstruments(here),
+        listTraces(here),
+      ]);
+      return [jobs, listedTraces, onBench, profiles, gauges, traces].map(({ length }) => length);
+    };
+    const before = await counts();
+    expect(leftOutWords()).toBeNull();
+    // What a failing disk turns over is in no index.
+    await here.raw('drop index traces_job');
+    const cut = (table: string, where: object) => here(table).where(where).update({ body: '{"na' });
+    for (const table of ['profiles', 'instruments', 'traces'])
+      await cut(table, { id: (await here(table).first('id')).id });
+    const { jobs } = await searchJobs(here, jobQuerySchema.parse({}));
+    const listed = jobs.find(({ runs }) => runs.every(({ finishedAt }) => finishedAt));
+    await cut('jobs', { id: listed!.id });
+    const [open] = await openRuns(here);
+    const { seq } = await here('journal').where({ run_id: open!.id }).orderBy('place').first('seq');
+    await here('journal').where({ seq }).update({ body: '{"na' });
+    expect(await counts()).toEqual(before.map((count) => count - 1));
+    expect(leftOutWords()).toMatch(/^5 things cannot be read and are left out of the lists/);
+    await here('settings').update({ body: '{"na' });
+    expect((await readSettings(here)).body).toEqual(INITIAL_SETTINGS);
+    await here.destroy();
   });
 });
 

@@ -48,3 +48,13 @@ export function AlteredWords({ why, more = BEHIND_ITS_BACK, here = false }: Alte
     </Box>
   );
 }
+
+/** That something is left out of the lists because it is damaged. */
+export function LeftOut({ words }: { words: string | null }) {
+  if (!words) return null;
+  return (
+    <Box sx={{ maxWidth: 1240, mx: 'auto', px: 3, pt: 2.5 }}>
+      <AlteredWords why={words} />
+    </Box>
+  );
+}
