@@ -1,3 +1,4 @@
+import { renameSync } from 'node:fs';
 import Sqlite from 'better-sqlite3';
 import path from 'node:path';
 import { expect } from '@playwright/test';
@@ -5,7 +6,7 @@ import type { StoredJob } from '../src/core/records/views';
 import { App, test } from './app';
 
 /** Changes the database behind the application's back, which is stopped. */
-function tamper(app: App, change: (db: Sqlite.Database) => void): void {
+function tamper(app: App, change: (db: Sqlite.Database) => unknown): void {
   const db = new Sqlite(path.join(app.data, 'hard-pedal.sqlite'));
   change(db);
   db.close();
@@ -61,6 +62,37 @@ test('a record that was altered is said to be, and nothing of it is printed; los
     await page.getByLabel('Seal on the report').fill(seal);
     await page.getByRole('button', { name: 'Look for it' }).click();
     await expect(page.getByText(/altered at entry \d+/)).toBeVisible();
+  } finally {
+    await app.end();
+  }
+});
+
+test('a damaged row is left out and said; a data folder that is taken away is said, and nothing is written', async ({
+  page,
+}) => {
+  const app = await App.start({ demo: true });
+  try {
+    const { jobs } = await app.get<{ jobs: StoredJob[] }>('/jobs?q=GF-0421');
+    tamper(app, (db) => db.prepare(`update jobs set body = '{"from' where tag = 'GF-0421'`).run());
+    await page.goto(`${app.url}/jobs`);
+    await expect(page.getByText('Jobs', { exact: true }).first()).toBeVisible();
+    await page.goto(app.url);
+    await expect(page.getByText('left out of the lists: job GF-0421.')).toBeVisible();
+    await page.goto(`${app.url}/jobs/${jobs[0]!.id}`);
+    await expect(page.getByText(/damaged in the list and cannot be read/)).toBeVisible();
+
+    renameSync(app.data, `${app.data}-away`);
+    const answer = await page.request.post(`${app.url}/api/v1/technicians`, {
+      data: { name: 'Pell Tarn', pin: '471100' },
+    });
+    expect(answer.status()).toBe(500);
+    expect(((await answer.json()) as { title: string }).title).toMatch(/removed or replaced/);
+    await page.goto(app.url);
+    await expect(page.getByRole('heading', { name: 'The records cannot be opened' })).toBeVisible();
+    await expect(page.getByText(/removed or replaced while the application runs/)).toBeVisible();
+    renameSync(`${app.data}-away`, app.data);
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('heading', { name: 'Bench', exact: true })).toBeVisible();
   } finally {
     await app.end();
   }

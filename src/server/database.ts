@@ -38,7 +38,11 @@ export async function openDatabase(file: string): Promise<Knex> {
   return db;
 }
 
-const held = globalThis as typeof globalThis & { hardPedalDatabase?: Promise<Knex> };
+/** What pages and routes share, each of which has modules of its own. */
+const held = globalThis as typeof globalThis & {
+  hardPedalDatabase?: Promise<Knex>;
+  hardPedalPlaces?: WeakMap<Knex, Place & { readonly file: string }>;
+};
 
 /** The application's one database, opened on first use and kept over hot reloads. */
 export function database(): Promise<Knex> {
@@ -52,7 +56,7 @@ async function open(): Promise<Knex> {
     readyFolder(folder);
     const file = path.join(/*turbopackIgnore: true*/ folder, DATABASE_FILE);
     const db = await openDatabase(file);
-    opened.set(db, { file, ...placeOf(file) });
+    opened().set(db, { file, ...placeOf(file) });
     return db;
   } catch (error) {
     held.hardPedalDatabase = undefined;
@@ -66,7 +70,7 @@ interface Place {
 }
 
 /** Where the application's database stood as it was opened. */
-const opened = new WeakMap<Knex, Place & { readonly file: string }>();
+const opened = () => (held.hardPedalPlaces ??= new WeakMap());
 
 function placeOf(file: string): Place {
   const { dev, ino } = statSync(file);
@@ -80,7 +84,7 @@ function placeOf(file: string): Place {
  * @throws StoreTrouble where it is not
  */
 export function assertInPlace(db: Knex): void {
-  const was = opened.get(db);
+  const was = opened().get(db);
   if (!was) return;
   let now: Place | null = null;
   try {

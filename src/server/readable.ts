@@ -1,8 +1,21 @@
-/** What could not be read and was left out of a list since the application began, by what it is and its identity. */
-const damaged = new Set<string>();
+/** What could not be read and was left out of a list since the application began. Pages and routes have modules of their own. */
+const held = globalThis as typeof globalThis & { hardPedalDamaged?: Set<string> };
+const damaged = (held.hardPedalDamaged ??= new Set());
+
+/** A row of a list, and what it is called. */
+interface ListRow {
+  readonly id: string;
+  readonly tag?: unknown;
+  readonly name?: unknown;
+}
+
+const leaveOut = (what: string, { id, tag, name }: ListRow) => {
+  damaged.add(`${what} ${String(tag ?? name ?? id)}`);
+  return [];
+};
 
 /** Reads the rows of a list: one that is damaged is left out, and does not take the others with it. */
-export function readable<Row extends { readonly id: string }, T>(
+export function readable<Row extends ListRow, T>(
   what: string,
   rows: readonly Row[],
   read: (row: Row) => T,
@@ -11,14 +24,13 @@ export function readable<Row extends { readonly id: string }, T>(
     try {
       return [read(row)];
     } catch {
-      damaged.add(`${what} ${row.id}`);
-      return [];
+      return leaveOut(what, row);
     }
   });
 }
 
 /** The same for what takes its time. */
-export async function readableOnes<Row extends { readonly id: string }, T>(
+export async function readableOnes<Row extends ListRow, T>(
   what: string,
   rows: readonly Row[],
   read: (row: Row) => Promise<T>,
@@ -27,10 +39,7 @@ export async function readableOnes<Row extends { readonly id: string }, T>(
     rows.map((row) =>
       read(row).then(
         (one) => [one],
-        () => {
-          damaged.add(`${what} ${row.id}`);
-          return [];
-        },
+        () => leaveOut(what, row),
       ),
     ),
   );

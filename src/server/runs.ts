@@ -276,13 +276,13 @@ function goingOn(started: JobEntryOf<'run-started'>): JobEntryOf<'run-started'> 
 
 /** Runs not yet finished, oldest first. */
 export async function openRuns(db: Knex): Promise<StoredRun[]> {
-  const rows: { id: string }[] = await db('runs')
+  const rows: { id: string; tag: string }[] = await db('runs')
     .join('jobs', 'jobs.id', 'runs.job_id')
     .where('jobs.deleted', false)
     .whereNull('runs.finished_at')
     .orderBy('runs.started_at')
-    .select('runs.id');
-  const runs = await readableOnes('test', rows, ({ id }) => findRun(db, id));
+    .select('runs.id', 'jobs.tag');
+  const runs = await readableOnes('test of', rows, ({ id }) => findRun(db, id));
   return runs.flatMap((run) => run ?? []);
 }
 

@@ -108,7 +108,7 @@ export async function setDeleted<T>(
 /** What is on a shelf, without what was taken off it. */
 export async function list<T>(db: Knex, shelf: Pick<Shelf<T>, 'table'>, by: string): Promise<Stored<T>[]> {
   const rows = (await db(shelf.table).where('deleted', false).orderBy(by)) as Row[];
-  return readable(shelf.table, rows, (row) => fromRow<T>(row));
+  return readable(shelf.table.replace(/s$/, ''), rows, (row) => fromRow<T>(row));
 }
 
 const written = (trx: Knex, shelf: Pick<Shelf<unknown>, 'what'>, id: string, entry: ShelfEntry, at: string) =>

@@ -5,11 +5,12 @@ import { unconfirmed } from '@/core/records/unconfirmed';
 import { photosGone, whyNotPrinted } from '@/server/altered';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
-import { findJob } from '@/server/jobs';
+import { findJob, tagsOf } from '@/server/jobs';
 import { preChargesOfUnit } from '@/server/pre-charges';
 import { readRecord } from '@/server/record';
 import { listTechnicians } from '@/server/technicians';
 import { tracesOfJob } from '@/server/traces';
+import { StoreTrouble } from '@/server/trouble';
 import { Altered } from '@/ui/altered';
 import { JobSheet } from '@/ui/job/job-sheet';
 import type { Visit } from '@/ui/job/visit';
@@ -19,13 +20,18 @@ interface Place {
 }
 
 export async function generateMetadata({ params }: Place) {
-  return { title: (await findJob(await database(), (await params).id))?.body.tag ?? 'Job' };
+  const [tag] = Object.values(await tagsOf(await database(), [(await params).id]));
+  return { title: tag ?? 'Job' };
 }
 
 export default async function JobPage({ params }: Place) {
   const db = await database();
   const { id } = await params;
-  const job = await findJob(db, id);
+  const job = await findJob(db, id).catch((error: unknown) => {
+    if (error instanceof StoreTrouble) return error;
+    throw error;
+  });
+  if (job instanceof StoreTrouble) return <Altered title="Job" why={job.message} />;
   if (!job) notFound();
   const altered = await whyNotPrinted(db, id);
   const whole = await readRecord(db, id).catch((error: unknown) => {
