@@ -1,3 +1,4 @@
+import { unkeptText, unkeptWords } from '@/core/records/text';
 import { assertInPlace, database } from './database';
 import { keepHead } from './head-file';
 import { foreignRequest } from './loopback';
@@ -110,11 +111,15 @@ export async function bytesOf(request: Request, most: number): Promise<Buffer> {
 /** Reads a JSON body of bounded size. */
 export async function bodyOf(request: Request): Promise<unknown> {
   const text = (await bytesOf(request, MOST_BYTES)).toString('utf8');
+  let body: unknown;
   try {
-    return JSON.parse(text) as unknown;
+    body = JSON.parse(text);
   } catch {
     throw new BadBody(400, 'The request is not JSON.');
   }
+  const where = unkeptText(body);
+  if (where) throw new BadBody(422, unkeptWords(where));
+  return body;
 }
 
 /** Body of a change to a stored thing. */

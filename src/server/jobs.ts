@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { FAMILIES } from '@/core/families/registry';
+import { canonicalJson } from '@/core/records/canonical';
 import type { JobEntry } from '@/core/records/entries';
 import { jobSchema, type Job } from '@/core/records/job';
 import { admitEntry, recordRefusalSentence, withEntry, type JobRecord } from '@/core/records/job-record';
 import type { StoredJob } from '@/core/records/views';
 import { storedEntry } from '@/core/records/stored-entry';
-import { append, findEntry, jobChain, type NewEntry } from './journal';
+import { append, findEntry, jobChain, NAMED_ALREADY, type JournalRow, type NewEntry } from './journal';
 import { indexJob } from './job-index';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { readable } from './readable';
@@ -59,7 +60,10 @@ async function readIntake(db: Knex, input: unknown) {
 export async function write(db: Knex, jobId: string, fresh: NewEntry<JobEntry>): Promise<Outcome<JobRecord>> {
   return db.transaction(async (trx) => {
     const record = await readRecord(trx, jobId);
-    if (record && (await findEntry(trx, fresh.id))?.chain === jobChain(jobId)) return done(record);
+    const known = await findEntry(trx, fresh.id);
+    if (known && (!record || known.chain !== jobChain(jobId) || !saysTheSame(known, fresh.entry)))
+      return refused({ code: 'refused', message: NAMED_ALREADY });
+    if (known) return done(record!);
     const refusal = admitEntry(record, fresh.entry);
     if (refusal === 'not-begun') return missing('job');
     if (refusal) return refused({ code: 'refused', message: recordRefusalSentence(refusal) });
@@ -68,6 +72,12 @@ export async function write(db: Knex, jobId: string, fresh: NewEntry<JobEntry>):
     await indexJob(trx, next);
     return done(next);
   });
+}
+
+/** Whether an entry says what is sent under its name. What a signature is over has changed once it is written. */
+function saysTheSame({ body }: JournalRow, entry: JobEntry): boolean {
+  const said = (one: object) => canonicalJson({ ...one, head: null });
+  return said(JSON.parse(body) as object) === said(storedEntry(entry));
 }
 
 export async function findJob(db: Knex, id: string): Promise<StoredJob | null> {

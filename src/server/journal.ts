@@ -146,6 +146,10 @@ export const jobEntryFrom = ({ id, place, at, body }: Link): Written => ({
   entry: presentEntry(JSON.parse(body)) as JobEntry,
 });
 
+/** That a name was sent with something else than what it stands for already. */
+export const NAMED_ALREADY =
+  'The name under which this was sent stands for something else already. Nothing was recorded.';
+
 /** Whether an entry of this name is written already, and where. */
 export const findEntry = (db: Knex, id: string): Promise<JournalRow | undefined> =>
   db<JournalRow>('journal').where({ id }).first();

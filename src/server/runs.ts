@@ -27,7 +27,15 @@ import type { Port } from '@/core/contract/family';
 import { portNamer } from '@/core/families/port-names';
 import { heldAfter, heldRun, hold, standingOf, type Standing } from './held-runs';
 import type { Link } from '@/core/records/chain';
-import { append, appendAlone, jobChain, jobEntryFrom, type JournalRow } from './journal';
+import {
+  append,
+  appendAlone,
+  findEntry,
+  jobChain,
+  jobEntryFrom,
+  NAMED_ALREADY,
+  type JournalRow,
+} from './journal';
 import { indexJob } from './job-index';
 import { write } from './jobs';
 import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
@@ -313,8 +321,9 @@ export async function appendEvent(
     const before = await standingOf(db, trx, runId, findRun);
     if (!before) return missing('run');
     const { run } = before;
-    const known = new Set(run.events.map(({ id }) => id));
-    if (events.every(({ id }) => known.has(id))) return done(run.events);
+    const named = await Promise.all(events.map((event) => standsAlready(trx, run, event)));
+    if (named.includes('otherwise')) return refused({ code: 'refused', message: NAMED_ALREADY });
+    if (named.every((stands) => stands === 'so')) return done(run.events);
     if (run.events.length !== expectedVersion) {
       const message =
         'Another screen added to this run first. What you entered is kept here; nothing was recorded twice.';
@@ -337,6 +346,17 @@ export async function appendEvent(
   });
   if (after) hold(db, after);
   return outcome;
+}
+
+/** Whether an event stands in a run already, or its name stands for something else; null where nothing has it. */
+async function standsAlready(
+  trx: Knex,
+  { events }: Pick<StoredRun, 'events'>,
+  event: RunEvent,
+): Promise<'so' | 'otherwise' | null> {
+  const known = events.find(({ id }) => id === event.id);
+  if (known) return canonicalJson(known) === canonicalJson(event) ? 'so' : 'otherwise';
+  return (await findEntry(trx, event.id)) ? 'otherwise' : null;
 }
 
 /**

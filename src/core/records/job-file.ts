@@ -7,6 +7,7 @@ import { judgementSchema, type Judgement } from './judgement';
 import { byOwnSteps } from '../procedure/own-steps';
 import { admitEntry, intoEntry, jobRecord, recordRefusalSentence, type JobRecord } from './job-record';
 import { judgementOf } from './judged-run';
+import { unkeptText, unkeptWords } from './text';
 import type { StoredRun } from './views';
 import { presentEntry, storedEntrySchema, storedJudgementSchema } from './stored-entry';
 
@@ -145,6 +146,8 @@ export function readJobFile(text: string, digests: Digests): ReadJobFile {
     );
   if (Array.isArray(head.entries) && head.entries.length > MOST_ENTRIES)
     return no(`This file has ${TOO_MANY}.`);
+  const unkept = unkeptText(raw);
+  if (unkept) return no(unkeptWords(unkept.slice(0, 5)));
   if (poisoned(raw)) return no('This file carries names that no job file has.');
   const parsed = presentFileSchema.safeParse(presentFile(head as Raw));
   if (!parsed.success) {

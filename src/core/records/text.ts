@@ -1,0 +1,25 @@
+/** A character that no file, seal or database keeps as it was: one half of a pair, or nothing at all. */
+const isKept = (text: string): boolean => text.isWellFormed() && !text.includes('\0');
+
+/**
+ * Where a text holds a character that cannot be kept, in something that was sent.
+ *
+ * @returns the names that lead to it, the last one first looked at last; null where all can be kept
+ */
+export function unkeptText(value: unknown): readonly string[] | null {
+  if (typeof value === 'string') return isKept(value) ? null : [];
+  if (value === null || typeof value !== 'object') return null;
+  for (const [name, member] of Object.entries(value)) {
+    if (!isKept(name)) return [];
+    const found = unkeptText(member);
+    if (found) return [name, ...found];
+  }
+  return null;
+}
+
+/** That in a sentence. */
+export const unkeptWords = (where: readonly string[]): string =>
+  `${where.length > 0 ? `${where.join(', ')}: ` : ''}there is a character in this text that cannot be kept. Type it anew without it.`;
+
+/** A text as it can be kept: what cannot be is replaced by the mark for that. */
+export const keptText = (text: string): string => text.toWellFormed().replaceAll('\0', '\uFFFD');
