@@ -1,9 +1,23 @@
 import type { NextConfig } from 'next';
 
+/** Nothing here is shown within another site, told to one, or taken for what it is not. */
+const HEADERS = {
+  'Content-Security-Policy': "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'",
+  'X-Frame-Options': 'DENY',
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'same-origin',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  'Cross-Origin-Opener-Policy': 'same-origin',
+};
+
 const config: NextConfig = {
   allowedDevOrigins: ['127.0.0.1'],
   serverExternalPackages: ['better-sqlite3', 'knex', 'sharp', 'pdfkit', 'svg-to-pdfkit', '@resvg/resvg-js'],
   poweredByHeader: false,
+  headers: () =>
+    Promise.resolve([
+      { source: '/:path*', headers: Object.entries(HEADERS).map(([key, value]) => ({ key, value })) },
+    ]),
   // A little above the largest job file: what is larger is then seen to be larger, not cut off unseen.
   experimental: { proxyClientMaxBodySize: '110mb' },
   devIndicators: false,

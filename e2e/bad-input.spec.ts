@@ -154,6 +154,47 @@ test('intake says which field is wrong and keeps what was typed', async ({ app, 
   await expect(page.getByText('promised for 2026-11-30')).toBeVisible();
 });
 
+test('a page of another site can neither read, nor write, nor show this one in a frame', async ({
+  app,
+  page,
+}) => {
+  const http = await import('node:http');
+  const before = (await app.get<unknown[]>('/technicians')).length;
+  const foreign = http.createServer((_request, response) => {
+    response.setHeader('content-type', 'text/html');
+    response.end(`<img src="${app.url}/api/v1/backup"><iframe src="${app.url}/jobs"></iframe>
+      <form method="post" enctype="text/plain" action="${app.url}/api/v1/technicians">
+        <input name='{"name":"X","pin":"471100","x":"' value='"}'></form>
+      <a href="${app.url}/jobs">Jobs</a>`);
+  });
+  await new Promise<void>((ready) => foreign.listen(0, 'localhost', ready));
+  try {
+    const { port } = foreign.address() as { port: number };
+    const answers = new Map<string, number>();
+    page.on('response', (response) => answers.set(new URL(response.url()).pathname, response.status()));
+    await page.goto(`http://localhost:${port}/`);
+    await expect.poll(() => answers.get('/api/v1/backup')).toBe(403);
+    await expect.poll(() => answers.get('/jobs')).toBe(403);
+    await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Jobs' })).toBeHidden();
+    await page.evaluate(() => document.querySelector('form')!.submit());
+    await expect.poll(() => answers.get('/api/v1/technicians')).toBe(403);
+    expect((await app.get<unknown[]>('/technicians')).length).toBe(before);
+    // A link to a page may be followed.
+    await page.goto(`http://localhost:${port}/`);
+    await page.getByRole('link', { name: 'Jobs' }).click();
+    await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+    const headers = (await page.request.get(`${app.url}/jobs`)).headers();
+    expect(headers).toMatchObject({
+      'x-frame-options': 'DENY',
+      'x-content-type-options': 'nosniff',
+      'referrer-policy': 'same-origin',
+    });
+    expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");
+  } finally {
+    foreign.close();
+  }
+});
+
 test('foreign Host and Origin are refused', async ({ app }) => {
   const http = await import('node:http');
   const ask = (headers: Record<string, string>, method = 'GET') =>

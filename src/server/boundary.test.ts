@@ -7,6 +7,8 @@ import { Desk, FINDING, newId, taken, WORK, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { bodyOf } from './http';
 import { exportJob, importJob } from './job-files';
+import { addJob } from './jobs';
+import { addInstrument, calibrate, listInstruments, replaceInstrument } from './shelf';
 import { sha256 } from './journal';
 import { addNote } from './notes';
 import { appendEvent, findRun } from './runs';
@@ -110,5 +112,28 @@ describe('the name of an entry', () => {
       expect(whyNot(answer)).toMatch(/name .* stands for something else/);
     }
     expect((await findRun(desk.db, one!.id))!.events).toEqual(run.events);
+  });
+});
+
+describe('a day that cannot be meant', () => {
+  test.each(['0001-01-01', '9999-12-31'])('%s is refused with the field that it stands in', async (day) => {
+    const job = await desk.jobOf('GF-0421');
+    const intake = { ...job.body, tag: 'DAY-1', promisedOn: day };
+    expect(whyNot(await addJob(desk.db, intake, NOW))).toMatch(/^Promised: the year/);
+    const [gauge] = await listInstruments(desk.db);
+    const { id, version, body } = gauge!;
+    const fresh = { ...body, tag: 'DAY-1' };
+    expect(whyNot(await addInstrument(desk.db, { ...fresh, calibrationDue: day }, NOW))).toMatch(
+      /^Next calibration: the year/,
+    );
+    expect(
+      whyNot(await replaceInstrument(desk.db, id, version, { ...body, calibratedOn: day }, NOW)),
+    ).toMatch(/^Calibrated on: the year/);
+    const calibration = { on: '2026-11-01', due: null, certificate: '', found: '', correction: null };
+    const dated = day > '2026' ? { due: day } : { on: day };
+    expect(whyNot(await calibrate(desk.db, id, version, { ...calibration, ...dated }, NOW))).toMatch(
+      /the year/,
+    );
+    expect((await addInstrument(desk.db, fresh, NOW)).ok).toBe(true);
   });
 });

@@ -33,7 +33,7 @@ export function answerUnproxied<T>(
   work: (db: Knex) => Promise<Outcome<T>>,
   status = 200,
 ): Promise<Response> {
-  const why = foreignRequest(request.headers.get('host'), request.headers.get('origin'));
+  const why = foreignRequest(request.headers, false);
   return why ? Promise.resolve(problem(403, { title: why, code: 'foreign' })) : answer(work, status);
 }
 

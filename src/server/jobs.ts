@@ -6,6 +6,7 @@ import type { JobEntry } from '@/core/records/entries';
 import { jobSchema, type Job } from '@/core/records/job';
 import { admitEntry, recordRefusalSentence, withEntry, type JobRecord } from '@/core/records/job-record';
 import type { StoredJob } from '@/core/records/views';
+import { wrongDays } from '@/core/shop/plausible-day';
 import { storedEntry } from '@/core/records/stored-entry';
 import { append, findEntry, jobChain, NAMED_ALREADY, type JournalRow, type NewEntry } from './journal';
 import { indexJob } from './job-index';
@@ -47,6 +48,8 @@ export async function replaceJob(
 async function readIntake(db: Knex, input: unknown) {
   const parsed = jobSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
+  const wrong = wrongDays(parsed.data, { promisedOn: 'Promised' });
+  if (wrong.length > 0) return invalid(wrong);
   const found = await findProfile(db, parsed.data.profileId);
   if (!found) return invalid([{ path: ['profileId'], message: 'That profile is not on the shelf.' }]);
   if (found.kind !== parsed.data.kind)

@@ -5,6 +5,7 @@ import { calibrationSchema, type Calibration } from '@/core/metrology/calibratio
 import { instrumentSchema, type Instrument } from '@/core/metrology/instrument';
 import { INITIAL_SETTINGS, settingsSchema, type Settings } from '@/core/shop/settings';
 import type { Stored, StoredInstrument, StoredProfile, Version } from '@/core/records/views';
+import { wrongDays } from '@/core/shop/plausible-day';
 import { append, linksOf, writtenFrom } from './journal';
 import { randomUUID } from 'node:crypto';
 import { done, invalid, type Outcome } from './outcome';
@@ -130,10 +131,30 @@ export async function instrumentByTag(db: Knex, tag: string): Promise<StoredInst
   return row ? fromRow<Instrument>(row) : null;
 }
 
-export const addInstrument = (db: Knex, input: unknown, now: string) => add(db, instruments, input, now);
+const GAUGE_DAYS = { calibratedOn: 'Calibrated on', calibrationDue: 'Next calibration' };
+/** Days of a gauge that cannot be meant; what is no gauge at all its schema says. */
+const wrongGaugeDays = (input: unknown) =>
+  wrongDays(instrumentSchema.safeParse(input).data ?? {}, GAUGE_DAYS);
 
-export const replaceInstrument = (db: Knex, id: string, version: number, input: unknown, now: string) =>
-  replace(db, instruments, id, version, input, now);
+export async function addInstrument(
+  db: Knex,
+  input: unknown,
+  now: string,
+): Promise<Outcome<StoredInstrument>> {
+  const wrong = wrongGaugeDays(input);
+  return wrong.length > 0 ? invalid(wrong) : add(db, instruments, input, now);
+}
+
+export async function replaceInstrument(
+  db: Knex,
+  id: string,
+  version: number,
+  input: unknown,
+  now: string,
+): Promise<Outcome<StoredInstrument>> {
+  const wrong = wrongGaugeDays(input);
+  return wrong.length > 0 ? invalid(wrong) : replace(db, instruments, id, version, input, now);
+}
 
 export const deleteInstrument = (db: Knex, id: string, deleted: boolean, now: string) =>
   setDeleted(db, instruments, id, deleted, now);
@@ -148,6 +169,8 @@ export async function calibrate(
 ): Promise<Outcome<StoredInstrument>> {
   const parsed = calibrationSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
+  const wrong = wrongDays(parsed.data, { on: 'Calibrated on', due: 'Next calibration' });
+  if (wrong.length > 0) return invalid(wrong);
   const found = await findInstrument(db, id);
   if (!found) return missing('instrument');
   const { on, due, correction } = parsed.data;

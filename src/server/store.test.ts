@@ -374,7 +374,20 @@ describe('who may ask', () => {
     ['127.0.0.1:3000', 'http://127.0.0.1:4000', false],
     ['127.0.0.1:3000', 'null', false],
   ])('host %s, origin %s: %s', (host, origin, allowed) => {
-    expect(foreignRequest(host, origin) === null).toBe(allowed);
+    const said = Object.entries({ host, origin }).filter(([, value]) => value !== null) as [string, string][];
+    expect(foreignRequest(new Headers(said), false) === null).toBe(allowed);
+  });
+  const followed = { 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'document' };
+  test.each([
+    ['the screen itself', 'same-origin', {}, true, true],
+    ['an address that was typed in', 'none', followed, true, true],
+    ['a link that was followed', 'cross-site', followed, true, false],
+    ['a picture', 'cross-site', { 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' }, false, false],
+    ['a frame', 'cross-site', { 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'iframe' }, false, false],
+    ['another port', 'same-site', {}, false, false],
+  ])('%s, %s', (_what, site, more, page, read) => {
+    const headers = new Headers({ host: '127.0.0.1:3000', 'sec-fetch-site': site, ...more });
+    expect([true, false].map((isPage) => foreignRequest(headers, isPage) === null)).toEqual([page, read]);
   });
 });
 

@@ -88,11 +88,19 @@ async function schemaOf(db: Knex): Promise<Schema> {
   return new Map(rows.map(({ name, type, sql }) => [name, { type, sql }]));
 }
 
+/** What the migrations make: worked out once. */
+let ownSchema: Promise<Schema> | null = null;
+
+async function schemaMade(): Promise<Schema> {
+  const fresh = await openDatabase(IN_MEMORY);
+  const schema = await schemaOf(fresh);
+  await fresh.destroy();
+  return schema;
+}
+
 /** Tables, indexes and triggers must be those that the migrations make. */
 async function schemaAlterations(db: Knex): Promise<Alteration[]> {
-  const fresh = await openDatabase(IN_MEMORY);
-  const [own, here] = [await schemaOf(fresh), await schemaOf(db)];
-  await fresh.destroy();
+  const [own, here] = [await (ownSchema ??= schemaMade()), await schemaOf(db)];
   const at = (what: string): Alteration => ({ where: 'The schema', entry: null, what });
   return [
     ...[...own].flatMap(([name, { type, sql }]) => {
