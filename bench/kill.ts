@@ -86,7 +86,7 @@ async function main() {
         counts.photos += 1;
         kept.push({ job, entry: picture });
         const signing = crypto.randomUUID();
-        const body = JSON.stringify({ id: signing, technician: technician!.id, pin: '2468' });
+        const body = JSON.stringify({ id: signing, technician: technician!.id, pin: '246810' });
         if (!(await post(`/jobs/${job}/signatures`, body)).ok) return;
         counts.signatures += 1;
         kept.push({ job, entry: signing });

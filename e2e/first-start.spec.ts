@@ -41,7 +41,7 @@ test('a shop without any data is led in order to its first test, with a unit to 
     await page.goto(app.url);
     await steps.getByRole('link', { name: 'Begin: Technicians' }).click();
     await page.getByLabel('Name').fill('Pell Tarn');
-    await page.getByLabel('PIN').fill('4711');
+    await page.getByLabel('PIN').fill('471100');
     await page.getByRole('button', { name: /Add/ }).click();
     await expect(page.getByText('Pell Tarn')).toBeVisible();
     await page.goto(app.url);

@@ -89,7 +89,7 @@ test('a failed unit: finding, photo, part changed, told what to test again, sign
   await page.getByLabel('PIN').fill('9999');
   await page.getByRole('dialog').getByRole('button', { name: 'Sign' }).click();
   await expect(page.getByText(/not this technician’s PIN/).first()).toBeVisible();
-  await page.getByLabel('PIN').fill('2468');
+  await page.getByLabel('PIN').fill('246810');
   await page.getByRole('dialog').getByRole('button', { name: 'Sign' }).click();
   await expect(page.getByRole('heading', { name: 'Signed by Ottoline Brack' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Finding/ })).toBeHidden();
@@ -98,7 +98,7 @@ test('a failed unit: finding, photo, part changed, told what to test again, sign
     await expect(page.getByRole('dialog', { name: 'Correction' })).toBeVisible({ timeout: 1000 });
   }).toPass();
   await page.getByRole('textbox', { name: 'Correction' }).fill('The cup was batch 7.');
-  await page.getByLabel('PIN').fill('2468');
+  await page.getByLabel('PIN').fill('246810');
   await page.getByRole('button', { name: 'Add the correction' }).click();
   await expect(page.getByText('The cup was batch 7.')).toBeVisible();
 });
@@ -375,7 +375,9 @@ test('the shop’s own logo heads its report, and the customer’s page fits one
 });
 
 test('who tests is chosen beside the button that starts the test', async ({ app, page }) => {
-  await app.post('/technicians', { name: 'Pell Tarn', pin: '4711' });
+  const [{ id: technician }] = await app.get<[{ id: string }]>('/technicians');
+  const by = { technician, pin: '246810' };
+  await app.post('/technicians', { name: 'Pell Tarn', pin: '471100', by });
   const job = await jobOf(app, 'GF-0425');
   await page.goto(`${app.url}/jobs/${job.id}`);
   await expect(page.getByRole('combobox', { name: 'Tested by' })).toHaveText('Ottoline Brack');

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import type { Verification } from '@/core/records/verification';
@@ -28,9 +28,20 @@ export function backUp(database: string, file: string): void {
   } finally {
     db.close();
   }
+  chmodSync(part, 0o600);
   toDisk(part);
   renameSync(part, file);
   toDisk(path.dirname(file));
+}
+
+/** Takes out of a copy what PINs are checked against: it goes to wherever a browser saves it. */
+export function withoutPins(copy: string): void {
+  const db = new Sqlite(copy);
+  try {
+    db.exec('DELETE FROM pins; DELETE FROM pin_tries; VACUUM');
+  } finally {
+    db.close();
+  }
 }
 
 /** Why a file cannot be restored, or null. */

@@ -203,8 +203,8 @@ describe('a signature', () => {
     expect(byWhom(theirs, theirs.signatures[0]!)).toBe('in the file, by Pell Tarn');
     // What is signed here behind that is signed here.
     taken(await write(other, job.id, entry({ type: 'reopened', reason: 'One more look' })));
-    const { id: technician } = taken(await addTechnician(other, { name: 'Pell Tarn', pin: '4711' }, NOW));
-    taken(await signJob(other, job.id, { id: newId(), technician, pin: '4711' }, NOW));
+    const { id: technician } = taken(await addTechnician(other, { name: 'Pell Tarn', pin: '471100' }, NOW));
+    taken(await signJob(other, job.id, { id: newId(), technician, pin: '471100' }, NOW));
     const both = (await readRecord(other, job.id))!;
     expect(both.signatures.map((one) => byWhom(both, one))).toEqual([
       'in the file, by Pell Tarn',

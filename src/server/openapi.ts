@@ -20,7 +20,13 @@ import { practiceSchema } from './practice';
 import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
 import { importQuerySchema } from './trace-import';
-import { correctSchema, newTechnicianSchema, signSchema } from './technicians';
+import {
+  changedBySchema,
+  changedPinSchema,
+  correctSchema,
+  newTechnicianSchema,
+  signSchema,
+} from './technicians';
 import { controlSchema } from './vehicle';
 import { codesSchema } from './vehicle-codes';
 import { changedWeightSchema } from './weights';
@@ -162,8 +168,19 @@ export const OPERATIONS: readonly Operation[] = [
   },
   { method: 'get', path: '/technicians', summary: 'Those who may sign' },
   { method: 'post', path: '/technicians', summary: 'Add a technician', body: newTechnicianSchema },
-  { method: 'delete', path: '/technicians/{id}', summary: 'Take a technician off the list' },
-  { method: 'post', path: '/technicians/{id}/restore', summary: 'Put a technician back' },
+  {
+    method: 'delete',
+    path: '/technicians/{id}',
+    summary: 'Take a technician off the list',
+    body: changedBySchema,
+  },
+  { method: 'put', path: '/technicians/{id}/pin', summary: 'Change a PIN', body: changedPinSchema },
+  {
+    method: 'post',
+    path: '/technicians/{id}/restore',
+    summary: 'Put a technician back',
+    body: changedBySchema,
+  },
   { method: 'get', path: '/removed', summary: 'What was taken off the shelf, and can be put back' },
   {
     method: 'get',

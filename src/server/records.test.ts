@@ -140,12 +140,12 @@ describe('signing', () => {
     const job = await desk.jobOf('GF-0412');
     const { technician } = await desk.signer();
     const wrong = () => signJob(db, job.id, { id: newId(), technician, pin: '0000' }, NOW);
-    for (let i = 0; i < 5; i += 1) expect(whyNot(await wrong())).toMatch(/Nothing was signed/);
-    expect(whyNot(await signJob(db, job.id, { id: newId(), technician, pin: '4711' }, NOW))).toMatch(
+    for (let i = 0; i < 5; i += 1) expect(whyNot(await wrong())).toMatch(/Nothing was recorded/);
+    expect(whyNot(await signJob(db, job.id, { id: newId(), technician, pin: '471100' }, NOW))).toMatch(
       /Wait 60 s/,
     );
     const later = new Date(Date.parse(NOW) + 61_000).toISOString();
-    expect((await signJob(db, job.id, { id: newId(), technician, pin: '4711' }, later)).ok).toBe(true);
+    expect((await signJob(db, job.id, { id: newId(), technician, pin: '471100' }, later)).ok).toBe(true);
   });
   test('not while a test is running, and the PIN itself is nowhere in the database', async () => {
     const who = await desk.signer();
@@ -153,13 +153,17 @@ describe('signing', () => {
     expect(whyNot(await signJob(db, busy.id, { id: newId(), ...who }, NOW))).toMatch(/not finished/);
     // Twelve figures: four of them stand in a random key by chance once in some hundred runs.
     const longPin = '471108152342';
-    taken(await addTechnician(db, { name: 'Ansa Reeve', pin: longPin }, NOW));
-    const stored = JSON.stringify(await db('technicians'));
+    taken(await addTechnician(db, { name: 'Ansa Reeve', pin: longPin, by: who }, NOW));
+    const stored = JSON.stringify([await db('technicians'), await db('pins')]);
     expect(stored).toContain('Ansa Reeve');
     expect(stored).not.toContain(longPin);
     expect(await listTechnicians(db)).toContainEqual({ id: who.technician, name: 'Pell Tarn' });
-    expect(whyNot(await addTechnician(db, { name: 'Pell Tarn', pin: '1234' }, NOW))).toMatch(/already/);
-    expect(whyNot(await addTechnician(db, { name: 'B', pin: '12' }, NOW))).toMatch(/four to twelve/);
+    expect(whyNot(await addTechnician(db, { name: 'Pell Tarn', pin: '123456', by: who }, NOW))).toMatch(
+      /already/,
+    );
+    expect(whyNot(await addTechnician(db, { name: 'B', pin: '12345', by: who }, NOW))).toMatch(
+      /six digits at least/,
+    );
   });
 });
 
@@ -236,9 +240,9 @@ describe('verify', () => {
         NOW,
       ),
     );
-    const { id: technician } = taken(await addTechnician(one, { name: 'O. Brack', pin: '4711' }, NOW));
+    const { id: technician } = taken(await addTechnician(one, { name: 'O. Brack', pin: '471100' }, NOW));
     taken(await addNote(one, job.id, { id: newId(), entry: FINDING }, NOW));
-    taken(await signJob(one, job.id, { id: newId(), technician, pin: '4711' }, NOW));
+    taken(await signJob(one, job.id, { id: newId(), technician, pin: '471100' }, NOW));
     await one.raw('PRAGMA wal_checkpoint(TRUNCATE)');
     const rows: { seq: number; id: string; hash: string; place: number }[] = await one('journal').where(
       'chain',
@@ -325,8 +329,9 @@ describe('the history of an instrument', () => {
     expect(after.body).toMatchObject({ calibratedOn: '2026-11-20', calibrationDue: '2027-11-20' });
     taken(await deleteInstrument(db, gauge.id, true, NOW));
     expect((await listInstruments(db)).map(({ body }) => body.tag)).not.toContain('V-41');
-    const { technician } = await desk.signer();
-    taken(await deleteTechnician(db, technician, true, '2026-11-24T09:00:00.000Z'));
+    const by = await desk.signer();
+    const { technician } = by;
+    taken(await deleteTechnician(db, technician, true, { by }, '2026-11-24T09:00:00.000Z'));
     expect(await listRemoved(db)).toMatchObject([
       {
         what: 'technician',

@@ -1,26 +1,39 @@
-import { randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import type { JobRecord } from '@/core/records/job-record';
+import { nameSkeleton } from '@/core/shop/name-skeleton';
+import { whyNotPrinted } from './altered';
 import { jobChain, linksOf } from './journal';
 import { write } from './jobs';
-import { whyNotPrinted } from './altered';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { pinSchema, setPin, typedPinSchema, wrongPin } from './pins';
 import { add, fromRow, list, missing, setDeleted, type Shelf } from './store';
 
-/** What is kept of a technician: never the PIN, only what it is checked against. */
+/** What is kept of a technician. PINs stand by themselves. */
 const technicianSchema = z.strictObject({
   name: z.string().trim().min(1, 'Name: give the technician’s name.').max(120),
-  salt: z.string().length(32),
-  key: z.string().length(64),
 });
 type Technician = z.infer<typeof technicianSchema>;
 
-/** What is sent to add a technician. */
+/** Who changes the list, with their own PIN. */
+const bySchema = z.strictObject({
+  technician: z.uuid('By whom: choose one of the technicians.'),
+  pin: typedPinSchema,
+});
+type By = z.infer<typeof bySchema>;
+
+/** What is sent to take a technician off the list, or to put one back. */
+export const changedBySchema = z.strictObject({ by: bySchema });
+
+/** What is sent to add a technician. The first of a shop is added by nobody. */
 export const newTechnicianSchema = z.strictObject({
   name: technicianSchema.shape.name,
-  pin: z.string().regex(/^\d{4,12}$/, 'PIN: four to twelve digits.'),
+  pin: pinSchema,
+  by: bySchema.optional(),
 });
+
+/** What is sent to change a PIN: the one that there is, and the next. */
+export const changedPinSchema = z.strictObject({ pin: typedPinSchema, next: pinSchema });
 
 /** Those who may sign, as they are kept. */
 export const technicians: Shelf<Technician> = {
@@ -35,7 +48,15 @@ export async function listTechnicians(db: Knex): Promise<{ id: string; name: str
   return (await list<Technician>(db, technicians, 'name')).map(({ id, body }) => ({ id, name: body.name }));
 }
 
-const keyOf = (pin: string, salt: string) => scryptSync(pin, Buffer.from(salt, 'hex'), 32).toString('hex');
+/** Why somebody may not change the list; null where they may. */
+async function refusedTo(db: Knex, by: By | undefined, now: string) {
+  if (!by)
+    return invalid([
+      { path: ['by'], message: 'By whom: a technician of this shop must say so, with their PIN.' },
+    ]);
+  const who = await checkPin(db, by.technician, by.pin, now);
+  return who.ok ? null : who;
+}
 
 export async function addTechnician(
   db: Knex,
@@ -44,49 +65,72 @@ export async function addTechnician(
 ): Promise<Outcome<{ id: string; name: string }>> {
   const parsed = newTechnicianSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
-  const { name, pin } = parsed.data;
-  if ((await listTechnicians(db)).some((one) => one.name === name))
-    return invalid([{ path: ['name'], message: 'Name: there is a technician of that name already.' }]);
-  const salt = randomBytes(16).toString('hex');
-  const outcome = await add(db, technicians, { name, salt, key: keyOf(pin, salt) }, now);
-  return outcome.ok ? done({ id: outcome.value.id, name }) : outcome;
+  const { name, pin, by } = parsed.data;
+  const names: { name: string }[] = await db('technicians').select('name');
+  const refusal = names.length > 0 ? await refusedTo(db, by, now) : null;
+  if (refusal) return refusal;
+  // For ever: what somebody signed is theirs, whoever is on the list by then.
+  if (names.some((one) => nameSkeleton(one.name) === nameSkeleton(name)))
+    return invalid([
+      {
+        path: ['name'],
+        message: 'Name: there is, or was, a technician of that name, or of one that looks the same.',
+      },
+    ]);
+  const outcome = await add(db, technicians, { name }, now);
+  if (!outcome.ok) return outcome;
+  await setPin(db, outcome.value.id, pin);
+  return done({ id: outcome.value.id, name });
 }
 
-export async function deleteTechnician(db: Knex, id: string, deleted: boolean, now: string) {
+/** Takes a technician off the list, or puts one back. The last one stays: nobody could add another. */
+export async function deleteTechnician(
+  db: Knex,
+  id: string,
+  deleted: boolean,
+  input: unknown,
+  now: string,
+): Promise<Outcome<{ id: string; name: string }>> {
+  const parsed = changedBySchema.safeParse(input);
+  const refusal = await refusedTo(db, parsed.data?.by, now);
+  if (refusal) return refusal;
+  const others = (await listTechnicians(db)).filter((one) => one.id !== id);
+  if (deleted && others.length === 0)
+    return refused({
+      code: 'refused',
+      message: 'The last technician stays on the list. Add another one first.',
+    });
   const outcome = await setDeleted(db, technicians, id, deleted, now);
   return outcome.ok ? done({ id, name: outcome.value.body.name }) : outcome;
 }
 
-/** Wrong PINs in a row before a pause, and how long it is, ms. */
-const MOST_TRIES = 5;
-const PAUSE_MS = 60_000;
-const tries = new Map<string, { count: number; until: number }>();
+/** Changes a technician's PIN, which they have to know. */
+export async function changePin(
+  db: Knex,
+  id: string,
+  input: unknown,
+  now: string,
+): Promise<Outcome<{ id: string; name: string }>> {
+  const parsed = changedPinSchema.safeParse(input);
+  if (!parsed.success) return invalid(parsed.error.issues);
+  const name = await checkPin(db, id, parsed.data.pin, now);
+  if (!name.ok) return name;
+  await setPin(db, id, parsed.data.next);
+  return done({ id, name: name.value });
+}
 
-/** Checks a technician's PIN. After five wrong ones in a row there is a minute's pause. */
+/** Checks a technician's PIN. @returns the name of who that is */
 async function checkPin(db: Knex, id: string, pin: string, now: string): Promise<Outcome<string>> {
   const row = await db('technicians').where({ id, deleted: false }).first();
   if (!row) return missing('technician');
-  const { name, salt, key } = fromRow<Technician>(row).body;
-  const now_ms = Date.parse(now);
-  const before = tries.get(id) ?? { count: 0, until: 0 };
-  if (before.until > now_ms) {
-    const wait_s = Math.ceil((before.until - now_ms) / 1000);
-    return invalid([{ path: ['pin'], message: `Too many wrong PINs. Wait ${wait_s} s, then try again.` }]);
-  }
-  if (timingSafeEqual(Buffer.from(keyOf(pin, salt)), Buffer.from(key))) {
-    tries.delete(id);
-    return done(name);
-  }
-  const count = before.count + 1;
-  tries.set(id, count >= MOST_TRIES ? { count: 0, until: now_ms + PAUSE_MS } : { count, until: 0 });
-  return invalid([{ path: ['pin'], message: 'That is not this technician’s PIN. Nothing was signed.' }]);
+  return (await wrongPin(db, id, pin, now)) ?? done(fromRow<Technician>(row).body.name);
 }
 
 /** What is sent to sign a job. */
 export const signSchema = z.strictObject({
   id: z.uuid(),
   technician: z.uuid('Technician: choose one.'),
-  pin: z.string().max(12),
+  pin: typedPinSchema,
 });
 
 /** Signs a job: everything written so far is sealed under the technician's name. */

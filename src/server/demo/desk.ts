@@ -9,8 +9,9 @@ import type { StoredJob } from '@/core/records/views';
 import { searchJobs } from '../job-list';
 import { addNote } from '../notes';
 import type { Outcome } from '../outcome';
-import { addTechnician } from '../technicians';
+import { addTechnician, listTechnicians } from '../technicians';
 import { FIXTURE_NOW, seededDatabase } from './fixture';
+import { signer } from './shelf';
 
 /** A database of the demo world in a folder of its own, with what tests of the records do with it. */
 export class Desk {
@@ -40,8 +41,10 @@ export class Desk {
 
   /** Somebody who may sign. */
   async signer() {
-    const { id } = taken(await addTechnician(this.db, { name: 'Pell Tarn', pin: '4711' }, FIXTURE_NOW));
-    return { technician: id, pin: '4711' };
+    const by = { technician: (await listTechnicians(this.db))[0]!.id, pin: signer.pin };
+    const fresh = { name: 'Pell Tarn', pin: '471100', by };
+    const { id } = taken(await addTechnician(this.db, fresh, FIXTURE_NOW));
+    return { technician: id, pin: fresh.pin };
   }
 }
 

@@ -321,4 +321,4 @@ export const instruments: Instrument[] = [
 ];
 
 /** The one who signs in the demo. */
-export const signer = { name: 'Ottoline Brack', pin: '2468' };
+export const signer = { name: 'Ottoline Brack', pin: '246810' };

@@ -11,7 +11,7 @@ export function useSave<Form extends FieldValues>(
 ) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
-  const save = async <T>(method: 'POST' | 'PUT', path: string, body: unknown): Promise<T | null> => {
+  const save = async <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body: unknown): Promise<T | null> => {
     setBusy(true);
     setProblem(null);
     const answer = await call<T>(method, path, body);

@@ -22,7 +22,7 @@ interface SchemaFormProps<T> {
   readonly initial: unknown;
   /** Parts of the body that are not edited here. */
   readonly fixed?: Record<string, unknown>;
-  readonly method: 'POST' | 'PUT';
+  readonly method: 'POST' | 'PUT' | 'DELETE';
   readonly url: string;
   /** What is sent, made from the body; without it, the body itself or a change of a version. */
   readonly wrap?: (body: T) => unknown;

@@ -14,6 +14,7 @@ interface EntryDialogProps<T> {
   readonly choices?: Readonly<Record<string, readonly { value: string; label: string }[]>>;
   readonly longFields?: readonly string[];
   readonly saveLabel: string;
+  readonly method?: 'POST' | 'PUT' | 'DELETE';
   readonly url: string;
   readonly wrap: (body: T) => unknown;
   readonly intro?: ReactNode;
@@ -23,7 +24,14 @@ interface EntryDialogProps<T> {
 }
 
 /** Something to be written into a job's record, in a form of its own. */
-export function EntryDialog<T>({ title, intro, onClose, onSaved, ...form }: EntryDialogProps<T>) {
+export function EntryDialog<T>({
+  title,
+  intro,
+  method = 'POST',
+  onClose,
+  onSaved,
+  ...form
+}: EntryDialogProps<T>) {
   const id = useId();
   return (
     <DraftDialog labelledBy={id} onClose={onClose}>
@@ -32,7 +40,7 @@ export function EntryDialog<T>({ title, intro, onClose, onSaved, ...form }: Entr
         {intro}
         <SchemaForm
           {...form}
-          method="POST"
+          method={method}
           onSaved={onSaved}
           inDialog
           beside={<Button onClick={onClose}>Leave it</Button>}

@@ -8,9 +8,16 @@ import { call } from '../api';
 import { Nothing, Page, Part } from '../page';
 import { day } from '../stamp';
 import { Columns } from '../table-head';
+import { ByWhom } from './by-whom';
+
+interface RemovedPageProps {
+  readonly things: readonly RemovedThing[];
+  readonly technicians: readonly { readonly id: string; readonly name: string }[];
+}
 
 /** What was taken off the shelf: everything is kept, and can be put back. */
-export function RemovedPage({ things }: { things: readonly RemovedThing[] }) {
+export function RemovedPage({ things, technicians }: RemovedPageProps) {
+  const [asked, setAsked] = useState<RemovedThing | null>(null);
   const router = useRouter();
   const [said, setSaid] = useState<{ severity: 'success' | 'error'; words: string } | null>(null);
   const putBack = async ({ path, name }: RemovedThing) => {
@@ -47,7 +54,7 @@ export function RemovedPage({ things }: { things: readonly RemovedThing[] }) {
                   <TableCell align="right">
                     <Button
                       size="small"
-                      onClick={() => void putBack(thing)}
+                      onClick={() => (thing.what === 'technician' ? setAsked(thing) : void putBack(thing))}
                       aria-label={`Put ${thing.name} back`}
                     >
                       Put back
@@ -59,6 +66,21 @@ export function RemovedPage({ things }: { things: readonly RemovedThing[] }) {
           </Table>
         )}
       </Part>
+      {asked && (
+        <ByWhom
+          title={`Put ${asked.name} back`}
+          saveLabel="Put back"
+          method="POST"
+          url={`${asked.path}/restore`}
+          technicians={technicians}
+          onClose={() => setAsked(null)}
+          onSaved={() => {
+            setSaid({ severity: 'success', words: `${asked.name} is on the list again.` });
+            setAsked(null);
+            router.refresh();
+          }}
+        />
+      )}
     </Page>
   );
 }

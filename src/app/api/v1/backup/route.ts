@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, rmSync } from 'node:fs';
-import { backUp, databaseFile } from '@/server/backup';
+import { backUp, databaseFile, withoutPins } from '@/server/backup';
 import { dataFolder, noteBackup, scratchFile } from '@/server/folder';
 import { answerFile, now, today } from '@/server/http';
 import { done } from '@/server/outcome';
@@ -10,6 +10,7 @@ export const GET = () =>
     const copy = scratchFile(`${randomUUID()}.sqlite`);
     try {
       backUp(databaseFile(), copy);
+      withoutPins(copy);
       const name = `hard-pedal-${today()}.sqlite`;
       const body = readFileSync(copy);
       noteBackup(dataFolder(), `${name}, saved in a browser`, now());

@@ -1,9 +1,9 @@
-import { answer, now } from '@/server/http';
+import { answer, bodyOf, now } from '@/server/http';
 import { deleteTechnician } from '@/server/technicians';
 
 interface Place {
   params: Promise<{ id: string }>;
 }
 
-export const DELETE = (_request: Request, { params }: Place) =>
-  answer(async (db) => deleteTechnician(db, (await params).id, true, now()));
+export const DELETE = (request: Request, { params }: Place) =>
+  answer(async (db) => deleteTechnician(db, (await params).id, true, await bodyOf(request), now()));
