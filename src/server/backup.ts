@@ -1,10 +1,10 @@
-import { chmodSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import type { Verification } from '@/core/records/verification';
 import { MIGRATION_NAMES } from './migrations';
 import { openDatabase } from './database';
-import { DATABASE_FILE, dataFolder, finishRestore, restoreSteps, toDisk } from './folder';
+import { DATABASE_FILE, dataFolder, finishRestore, keepToOneself, restoreSteps, toDisk } from './folder';
 import { verify } from './verify';
 
 /** The file that the application works on. */
@@ -28,7 +28,7 @@ export function backUp(database: string, file: string): void {
   } finally {
     db.close();
   }
-  chmodSync(part, 0o600);
+  keepToOneself(part);
   toDisk(part);
   renameSync(part, file);
   toDisk(path.dirname(file));

@@ -1,27 +1,25 @@
-import { chmodSync, closeSync, openSync, statSync } from 'node:fs';
+import { closeSync, openSync, statSync } from 'node:fs';
 import path from 'node:path';
 import knex, { type Knex } from 'knex';
 import { noticeLoss } from './head-file';
 import { refreshIndex } from './job-index';
-import { DATABASE_FILE, dataFolder, lastBackupWords, readyFolder } from './folder';
+import { DATABASE_FILE, dataFolder, keepToOneself, lastBackupWords, readyFolder } from './folder';
 import { migrationSource } from './migrations';
 import { DAMAGED, StoreTrouble, troubleWords } from './trouble';
 
 /** A database that is on no disk. */
 export const IN_MEMORY = ':memory:';
 
-/** What a customer said, and what PINs are checked against, is nobody else's on this machine: the file is its owner's alone. */
-function keepToOneself(file: string): void {
-  closeSync(openSync(file, 'a', 0o600));
-  chmodSync(file, 0o600);
-}
-
 /**
  * Opens a database file and brings it up to date. WAL with synchronous=FULL: what is acknowledged is on disk even
  * if the power goes (the build's default under WAL is not durable there).
  */
 export async function openDatabase(file: string): Promise<Knex> {
-  if (file !== IN_MEMORY) keepToOneself(file);
+  if (file !== IN_MEMORY) {
+    // There before SQLite makes it, which would let others read it.
+    closeSync(openSync(file, 'a', 0o600));
+    keepToOneself(file);
+  }
   const db = knex({
     client: 'better-sqlite3',
     connection: { filename: file },

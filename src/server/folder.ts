@@ -1,4 +1,5 @@
 import {
+  chmodSync,
   closeSync,
   copyFileSync,
   existsSync,
@@ -29,6 +30,15 @@ const scratch = (folder: string) => path.join(/*turbopackIgnore: true*/ folder, 
 export function scratchFile(name: string): string {
   mkdirSync(scratch(dataFolder()), { recursive: true });
   return path.join(scratch(dataFolder()), name);
+}
+
+/** What a customer said, and what PINs are checked against, is nobody else's on this machine: the file is its owner's alone. */
+export function keepToOneself(file: string): void {
+  try {
+    chmodSync(file, 0o600);
+  } catch {
+    // A disk that knows no owners, as a stick is: whoever holds it reads it.
+  }
 }
 
 /** Waits until a file or folder is on disk, not only in memory. */

@@ -108,6 +108,15 @@ describe('a PIN', () => {
     expect(await wrongPin(db, id, PIN, later(60))).toBeNull();
   });
 
+  test('tried many times at once is no more often tried than one after the other', async () => {
+    const id = await first();
+    const guesses = Array.from({ length: 12 }, (_, i) => String(100_000 + i));
+    const answers = await Promise.all(guesses.map((guess) => wrongPin(db, id, guess, NOW)));
+    const paused = answers.filter((answer) => /Too many wrong PINs/.test(whyNot(answer!)));
+    expect(paused).toHaveLength(7);
+    expect(whyNot((await wrongPin(db, id, PIN, NOW))!)).toMatch(/Too many wrong PINs/);
+  });
+
   test('of a copy that a browser saves is nowhere in it, and is set at the command line', async () => {
     const id = await first();
     const { key } = (await db('pins').first()) as { key: string };

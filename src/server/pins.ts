@@ -56,26 +56,36 @@ export async function wrongPin(
   pin: string,
   now: string,
 ): Promise<Extract<Outcome<never>, { ok: false }> | null> {
-  const now_ms = Date.parse(now);
-  const tries = db('pin_tries').where({ technician_id: technician });
-  const { count = 0, until_ms = 0 } = (await tries.clone().first()) ?? {};
-  if (until_ms > now_ms)
-    return wrong(`Too many wrong PINs. Wait ${Math.ceil((until_ms - now_ms) / 1000)} s, then try again.`);
+  const wait_s = await counted(db, technician, Date.parse(now));
+  if (wait_s > 0) return wrong(`Too many wrong PINs. Wait ${wait_s} s, then try again.`);
   const row = (await db('pins').where({ technician_id: technician }).first()) as PinRow | undefined;
   if (!row) return wrong('This technician has no PIN here. Set one at the command line: npm run pin -- NAME');
   const key = await derive(pin, Buffer.from(row.salt, 'hex'), row.cost);
-  if (timingSafeEqual(key, Buffer.from(row.key, 'hex'))) {
-    await tries.clone().delete();
-    return null;
-  }
-  const full = count + 1 >= MOST_TRIES;
-  await db('pin_tries')
-    .insert({
-      technician_id: technician,
-      count: full ? 0 : count + 1,
-      until_ms: full ? now_ms + PAUSE_MS : 0,
-    })
-    .onConflict('technician_id')
-    .merge();
-  return wrong('That is not this technician’s PIN. Nothing was recorded.');
+  if (!timingSafeEqual(key, Buffer.from(row.key, 'hex')))
+    return wrong('That is not this technician’s PIN. Nothing was recorded.');
+  await db('pin_tries').where({ technician_id: technician }).delete();
+  return null;
+}
+
+/**
+ * Counts a try as a wrong one before it is looked at: of many at once none is free.
+ *
+ * @returns how long there is a pause yet, s; 0 where there is none
+ */
+async function counted(db: Knex, technician: string, now_ms: number): Promise<number> {
+  return db.transaction(async (trx) => {
+    const tries = await trx('pin_tries').where({ technician_id: technician }).first();
+    const { count = 0, until_ms = 0 } = tries ?? {};
+    if (until_ms > now_ms) return Math.ceil((until_ms - now_ms) / 1000);
+    const full = count + 1 >= MOST_TRIES;
+    await trx('pin_tries')
+      .insert({
+        technician_id: technician,
+        count: full ? 0 : count + 1,
+        until_ms: full ? now_ms + PAUSE_MS : 0,
+      })
+      .onConflict('technician_id')
+      .merge();
+    return 0;
+  });
 }

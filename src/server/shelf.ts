@@ -187,7 +187,9 @@ export const SETTINGS_CHAIN = 'settings';
 
 export async function readSettings(db: Knex): Promise<Stored<Settings>> {
   const row = await db('settings').where({ id: SETTINGS_ROW }).first();
-  const [stored] = readable('settings', row ? [row as ProfileRow] : [], (one) => fromRow<Settings>(one));
+  const [stored] = readable('settings', row ? [row as Parameters<typeof fromRow>[0]] : [], (one) =>
+    fromRow<Settings>(one),
+  );
   // What was not yet a setting when these were saved stands as it does at first.
   return { id: 'settings', version: row?.version ?? 0, body: { ...INITIAL_SETTINGS, ...stored?.body } };
 }

@@ -188,12 +188,12 @@ export class Predictions {
 
   private known(state: State): Known {
     const key = keyOf(state);
-    const found = this.kept.get(key) ?? this.unknown(state);
+    const found = this.kept.get(key) ?? this.begun(state);
     this.kept.set(key, found);
     return found;
   }
 
-  private unknown(state: State): Known {
+  private begun(state: State): Known {
     const { steady } = this.view(state);
     const ways = new AlongWays(
       {
