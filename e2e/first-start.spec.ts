@@ -43,7 +43,7 @@ test('a shop without any data is led in order to its first test, with a unit to 
     await page.getByLabel('Name').fill('Pell Tarn');
     await page.getByLabel('PIN').fill('471100');
     await page.getByRole('button', { name: /Add/ }).click();
-    await expect(page.getByText('Pell Tarn')).toBeVisible();
+    await expect(page.getByText('Pell Tarn').first()).toBeVisible();
     await page.goto(app.url);
     await expect(steps.getByRole('link', { name: 'Look at: Technicians' })).toBeVisible();
     await steps.getByRole('link', { name: /Letterhead/ }).click();

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { renameSync } from 'node:fs';
 import Sqlite from 'better-sqlite3';
 import path from 'node:path';
@@ -82,8 +83,11 @@ test('a damaged row is left out and said; a data folder that is taken away is sa
     await expect(page.getByText(/damaged in the list and cannot be read/)).toBeVisible();
 
     renameSync(app.data, `${app.data}-away`);
-    const answer = await page.request.post(`${app.url}/api/v1/technicians`, {
-      data: { name: 'Pell Tarn', pin: '471100' },
+    const answer = await page.request.post(`${app.url}/api/v1/jobs/${jobs[0]!.id}/entries`, {
+      data: {
+        id: randomUUID(),
+        entry: { type: 'finding', finding: { kind: 'noise', point: null, words: 'Hisses', fault: null } },
+      },
     });
     expect(answer.status()).toBe(500);
     expect(((await answer.json()) as { title: string }).title).toMatch(/removed or replaced/);

@@ -40,6 +40,8 @@ describe('the list of technicians', () => {
     expect(whyNot(await addTechnician(db, { ...fresh, by: { ...by, pin: '000000' } }, NOW))).toMatch(
       /not this technician’s PIN/,
     );
+    const refusal = await addTechnician(db, { ...fresh, by: { ...by, pin: '000000' } }, NOW);
+    expect(refusal.ok ? {} : refusal.why).toMatchObject({ fields: { 'by.pin': expect.any(String) } });
     expect(await names()).toEqual(['Pell Tarn']);
     const other = taken(await addTechnician(db, { ...fresh, by }, NOW)).id;
     for (const body of [{}, { by: { ...by, pin: '000000' } }, { by: { technician: other, pin: PIN } }])

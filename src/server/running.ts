@@ -12,7 +12,8 @@ function beganAt(pid: number): string {
     const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
       .replace(/^.*\) /s, '')
       .split(' ');
-    return fields[19] ?? '';
+    // One that was killed and not yet cleared away does nothing any more.
+    return fields[0] === 'Z' ? 'over' : (fields[19] ?? '');
   } catch {
     return '';
   }

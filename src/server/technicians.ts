@@ -55,7 +55,9 @@ async function refusedTo(db: Knex, by: By | undefined, now: string) {
       { path: ['by'], message: 'By whom: a technician of this shop must say so, with their PIN.' },
     ]);
   const who = await checkPin(db, by.technician, by.pin, now);
-  return who.ok ? null : who;
+  if (who.ok) return null;
+  // At the field that it was typed in: the one of whom it is about may have a PIN of their own beside it.
+  return who.why.code === 'invalid' ? invalid([{ path: ['by', 'pin'], message: who.why.message }]) : who;
 }
 
 export async function addTechnician(

@@ -87,7 +87,10 @@ export function SchemaForm<T>(props: SchemaFormProps<T>) {
     defaultValues: { f: flat(textOf(withQuantity(firstQuantity), initial, unitSet)) },
   });
   const alive = useAlive();
-  const { save, problem, busy } = useSave(form.setError, (field) => `f.${flatKey(field)}`);
+  const { save, problem, busy } = useSave(form.setError, (field) => {
+    const shown = plain.find(({ path }) => field === path || field.startsWith(`${path}.`));
+    return shown ? `f.${flatKey(shown.path)}` : null;
+  });
   const watched = useWatch({ control: form.control }) as { f?: FormText };
 
   const fields = withQuantity(quantityFrom && (watched.f?.[quantityFrom.field] ?? firstQuantity));

@@ -8,15 +8,20 @@ interface Technician {
   readonly name: string;
 }
 
-/** Technicians as choices. */
-export const asChoices = (technicians: readonly Technician[]) =>
-  technicians.map(({ id, name }) => ({ value: id, label: name }));
-
 /** Who changes the list of technicians, with their own PIN. */
-export const byFields = {
-  technician: z.string().min(1, 'By whom: choose one.').meta({ title: 'By whom' }),
-  byPin: z.string().min(1, 'Their PIN: type it.').meta({ title: 'Their PIN' }),
-};
+export const byField = z
+  .strictObject({
+    technician: z.string().min(1, 'By whom: choose one.').meta({ title: 'By whom' }),
+    pin: z.string().min(1, 'Their PIN: type it.').meta({ title: 'Their PIN' }),
+  })
+  .meta({ title: 'Who says so' });
+const byFields = z.strictObject({ by: byField });
+
+/** What such a form has at first, and its choices. */
+export const byAtFirst = (technicians: readonly Technician[]) => ({
+  initial: { technician: technicians.length === 1 ? technicians[0]!.id : '', pin: '' },
+  choices: { 'by.technician': technicians.map(({ id, name }) => ({ value: id, label: name })) },
+});
 
 interface ByWhomProps {
   readonly title: string;
@@ -29,13 +34,16 @@ interface ByWhomProps {
 }
 
 /** A change of the list of technicians, which one of them has to answer for. */
-export const ByWhom = ({ technicians, ...rest }: ByWhomProps) => (
-  <EntryDialog
-    {...rest}
-    schema={z.strictObject(byFields)}
-    initial={{ technician: technicians.length === 1 ? technicians[0]!.id : '', byPin: '' }}
-    choices={{ technician: asChoices(technicians) }}
-    secretFields={['byPin']}
-    wrap={({ technician, byPin }) => ({ by: { technician, pin: byPin } })}
-  />
-);
+export function ByWhom({ technicians, ...rest }: ByWhomProps) {
+  const { initial, choices } = byAtFirst(technicians);
+  return (
+    <EntryDialog
+      {...rest}
+      schema={byFields}
+      initial={{ by: initial }}
+      choices={choices}
+      secretFields={['by.pin']}
+      wrap={(body) => body}
+    />
+  );
+}

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import { SchemaForm } from '../forms/schema-form';
 import { EntryDialog } from '../job/entry-dialog';
 import { Nothing, Page, Part } from '../page';
-import { asChoices, byFields, ByWhom } from './by-whom';
+import { byAtFirst, byField, ByWhom } from './by-whom';
 
 const pin = (title: string) => z.string().min(1, `${title}: type it.`).meta({ title });
 const fields = {
@@ -15,7 +15,7 @@ const fields = {
   pin: pin('PIN'),
 };
 const firstFields = z.strictObject(fields);
-const addFields = z.strictObject({ ...fields, ...byFields });
+const addFields = z.strictObject({ ...fields, by: byField });
 const pinFields = z.strictObject({ pin: pin('PIN until now'), next: pin('New PIN') });
 
 interface Technician {
@@ -32,6 +32,7 @@ export function TechniciansPage({ technicians }: { technicians: readonly Technic
     close();
     router.refresh();
   };
+  const { initial, choices } = byAtFirst(technicians);
   const adding = { method: 'POST', url: '/technicians', saveLabel: 'Add the technician' } as const;
   return (
     <Page title="Technicians" narrow>
@@ -71,15 +72,9 @@ export function TechniciansPage({ technicians }: { technicians: readonly Technic
             {...adding}
             key={technicians.length}
             schema={addFields}
-            initial={{
-              name: '',
-              pin: '',
-              technician: technicians.length === 1 ? technicians[0]!.id : '',
-              byPin: '',
-            }}
-            choices={{ technician: asChoices(technicians) }}
-            secretFields={['pin', 'byPin']}
-            wrap={({ technician, byPin, ...body }) => ({ ...body, by: { technician, pin: byPin } })}
+            initial={{ name: '', pin: '', by: initial }}
+            choices={choices}
+            secretFields={['pin', 'by.pin']}
             onSaved={saved}
           />
         )}
