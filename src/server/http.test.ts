@@ -43,15 +43,19 @@ describe('answers', () => {
     );
     expect(await response.json()).toMatchObject({ fields: { 'limits.crack': 'Too small.' } });
   });
-  test('a full or read-only disk is said in a sentence; nothing was recorded', async () => {
+  test('a full, read-only or failing disk each has its sentence; nothing was recorded', async () => {
     const write = jest.spyOn(process.stderr, 'write').mockReturnValue(true);
-    for (const code of ['SQLITE_FULL', 'SQLITE_READONLY', 'SQLITE_IOERR_FSYNC']) {
+    for (const [code, sentence] of [
+      ['SQLITE_FULL', /^The disk is full, so nothing was recorded/],
+      ['SQLITE_READONLY', /^The data folder can only be read, so nothing was recorded/],
+      ['SQLITE_IOERR_FSYNC', /^The disk did not take what was written, so nothing was recorded/],
+    ] as const) {
       const found = await problem(
         await answer(() => Promise.reject(Object.assign(new Error('x'), { code }))),
       );
       expect(found).toMatchObject({
         status: 500,
-        title: expect.stringMatching(/^The disk cannot be written, so nothing was recorded/) as string,
+        title: expect.stringMatching(sentence) as string,
       });
     }
     const other = await problem(await answer(() => Promise.reject(new Error('secret path'))));
