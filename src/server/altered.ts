@@ -3,9 +3,9 @@ import { breaksIn, NO_HASH } from '@/core/records/chain';
 import type { JobRecord } from '@/core/records/job-record';
 import type { Alteration, SealFound } from '@/core/records/verification';
 import type { StoredRun } from '@/core/records/views';
-import { jobChain, linksOf, runOf, sha256, type JournalRow } from './journal';
+import { jobChain, runOf, sha256, type JournalRow } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
-import { judgedLinks, readRecord } from './record';
+import { recordOf, rowsOf, type RecordRows } from './record';
 import { missing } from './store';
 
 type Altered = Omit<Alteration, 'where'>;
@@ -46,12 +46,12 @@ function entryIn({ body }: JournalRow): { type?: unknown; head?: unknown } | und
 }
 
 /** Why nothing of a job is printed or sent out as tested: its record is not as it was written. Null where it is. */
-export async function whyNotPrinted(db: Knex, jobId: string): Promise<string | null> {
-  const chain = jobChain(jobId);
-  const links = await linksOf(db, chain);
-  const judged = await judgedLinks(db, links);
+export const whyNotPrinted = async (db: Knex, jobId: string): Promise<string | null> =>
+  alteredWords(jobId, await rowsOf(db, jobId));
+
+function alteredWords(jobId: string, { links, judged }: RecordRows): string | null {
   const [first] = [
-    ...alteredEntries(chain, links),
+    ...alteredEntries(jobChain(jobId), links),
     ...judged.flatMap((link) => alteredEntries(link.chain, [link]).map((one) => ({ ...one, entry: null }))),
   ];
   if (!first) return null;
@@ -61,9 +61,10 @@ export async function whyNotPrinted(db: Knex, jobId: string): Promise<string | n
 
 /** The record of a job, for printing or sending out: refused where it is not as it was written. */
 export async function recordToPrint(db: Knex, jobId: string): Promise<Outcome<JobRecord>> {
-  const why = await whyNotPrinted(db, jobId);
+  const rows = await rowsOf(db, jobId);
+  const why = alteredWords(jobId, rows);
   if (why) return refused({ code: 'refused', message: why });
-  const record = await readRecord(db, jobId);
+  const record = await recordOf(db, jobId, rows);
   return record ? done(record) : missing('job');
 }
 

@@ -9,10 +9,28 @@ import { storedEntry } from '@/core/records/stored-entry';
 
 /** The whole record of a job, with the verdicts that stand outside it. */
 export async function readRecord(db: Knex, jobId: string): Promise<JobRecord | null> {
-  const links = await linksOf(db, jobChain(jobId));
-  const judged = judgementsFrom(await judgedLinks(db, links));
-  return jobRecord(jobId, links.map(jobEntryFrom), judged, await fromFiles(db, jobId));
+  return recordOf(db, jobId, await rowsOf(db, jobId));
 }
+
+/** Rows of the journal that a record is made of. */
+export interface RecordRows {
+  readonly links: readonly JournalRow[];
+  /** Those that hold verdicts outside its chain. */
+  readonly judged: readonly JournalRow[];
+}
+
+export async function rowsOf(db: Knex, jobId: string): Promise<RecordRows> {
+  const links = await linksOf(db, jobChain(jobId));
+  return { links, judged: await judgedLinks(db, links) };
+}
+
+/** The record of a job from its rows. */
+export const recordOf = async (
+  db: Knex,
+  jobId: string,
+  { links, judged }: RecordRows,
+): Promise<JobRecord | null> =>
+  jobRecord(jobId, links.map(jobEntryFrom), judgementsFrom(judged), await fromFiles(db, jobId));
 
 /** Chain that says which entries of a job came in a job file. It stays here: elsewhere all of them do. */
 const fromFileChain = (jobId: string) => `from-file/${jobId}`;

@@ -5,10 +5,13 @@ import { sha256, type JournalRow } from '../journal';
 
 type Body = Record<string, unknown>;
 
-/** What a PIN was checked against is told by no history and by no copy: it moves to a table of its own. */
+/** N of scrypt, as Node has it where none is said: no other was until then. */
 const COST_UNTIL_THEN = 16_384;
 
-/** PINs stand by themselves, and so do wrong ones, which a restart used to forget. */
+/**
+ * What a PIN is checked against is told by no history and by no copy: it moves to a table of its own. So do wrong ones, which a restart
+ * used to forget.
+ */
 export async function pins(db: Knex): Promise<void> {
   await db.schema.createTable('pins', (t) => {
     t.text('technician_id').primary();
