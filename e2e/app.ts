@@ -172,9 +172,16 @@ function alive(): boolean {
 /** Names the port of the one server that all workers share. */
 export const SHARED_PORT = 'HARD_PEDAL_SHARED_PORT';
 
-/** Tests with the demo world behind them. They share one server: each takes in units of its own and counts no others. */
+/**
+ * Tests with the demo world behind them. They share one server: each takes in units of its own and counts no others. No page of theirs
+ * may have asked for what its policy of content refuses.
+ */
 export const test = base.extend<object, { app: Site }>({
   page: async ({ page }, provide) => {
+    const refused: string[] = [];
+    page.on('console', (message) => {
+      if (/content security policy/i.test(message.text())) refused.push(message.text());
+    });
     const goto = page.goto.bind(page);
     page.goto = async (...where) => {
       const response = await goto(...where);
@@ -182,6 +189,7 @@ export const test = base.extend<object, { app: Site }>({
       return response;
     };
     await provide(page);
+    if (refused.length > 0) throw new Error(`The content policy was broken: ${refused.join(' ')}`);
   },
   app: [async ({}, use) => use(new Site(Number(process.env[SHARED_PORT]))), { scope: 'worker' }],
 });

@@ -201,6 +201,37 @@ test('a page of another site can neither read, nor write, nor show this one in a
   }
 });
 
+test('a script that was written into a page does not run; each answer has a nonce of its own', async ({
+  app,
+  page: own,
+}) => {
+  const policies = await Promise.all(
+    ['/jobs', '/jobs'].map(
+      async (where) => (await own.request.get(`${app.url}${where}`)).headers()['content-security-policy']!,
+    ),
+  );
+  const nonces = policies.map((policy) => /script-src 'self' 'nonce-([^']{20,})';/.exec(policy)?.[1]);
+  expect(new Set(nonces).size).toBe(2);
+  const page = await own.context().newPage();
+  await page.goto(`${app.url}/jobs`);
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+  const refused = page.waitForEvent('console', (message) => /content security policy/i.test(message.text()));
+  // As markup that slipped through would: by an element, by an attribute, by a text that is evaluated.
+  await page.evaluate(() => {
+    const script = document.createElement('script');
+    script.textContent = 'window.ran = "element"';
+    document.body.append(script);
+    document.body.insertAdjacentHTML(
+      'beforeend',
+      '<img src="/nothing.png" onerror="window.ran = \'attribute\'">',
+    );
+    setTimeout('window.ran = "text"');
+  });
+  await refused;
+  await page.waitForTimeout(500);
+  expect(await page.evaluate(() => (window as { ran?: string }).ran)).toBeUndefined();
+});
+
 test('foreign Host and Origin are refused', async ({ app }) => {
   const http = await import('node:http');
   const ask = (headers: Record<string, string>, method = 'GET') =>

@@ -1,4 +1,4 @@
-import type { Locator } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import type { ReadingItem } from '../src/core/contract/steps';
 import type { Action } from '../src/core/procedure/next-action';
 import type { StoredJob } from '../src/core/records/views';
@@ -103,6 +103,34 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
       'output',
       'supply',
     ]);
+  } finally {
+    await app.end();
+  }
+});
+
+test('tabs that are hidden leave the lines of the browser to the one that is looked at', async ({ page }) => {
+  test.setTimeout(120_000);
+  const app = await App.start({ demo: true, live: true });
+  // A browser without a window shows all its tabs: they are told as a browser would tell them.
+  const turn = (tab: Page, to: 'hidden' | 'visible') =>
+    tab.evaluate((state) => {
+      Object.defineProperty(document, 'visibilityState', { value: state, configurable: true });
+      document.dispatchEvent(new Event('visibilitychange'));
+    }, to);
+  const reads = (tab: Page) => tab.getByText('Reading.', { exact: true });
+  try {
+    const tabs: Page[] = [];
+    for (let i = 0; i < 8; i += 1) {
+      const tab = await page.context().newPage();
+      await tab.goto(`${app.url}/shelf/logger`, { timeout: 20_000 });
+      await expect(reads(tab)).toBeVisible();
+      await turn(tab, 'hidden');
+      // What it showed last is not left standing as what is.
+      await expect(reads(tab)).toBeHidden();
+      tabs.push(tab);
+    }
+    await turn(tabs[0]!, 'visible');
+    await expect(reads(tabs[0]!)).toBeVisible();
   } finally {
     await app.end();
   }

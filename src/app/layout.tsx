@@ -3,6 +3,7 @@ import '@fontsource-variable/atkinson-hyperlegible-mono';
 import './globals.css';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { assertInPlace, database } from '@/server/database';
 import { readSettings } from '@/server/shelf';
@@ -28,10 +29,11 @@ async function opened() {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const shop = await opened();
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <InitColorSchemeScript attribute="class" defaultMode="system" />
+        <InitColorSchemeScript attribute="class" defaultMode="system" nonce={nonce} />
         {shop.settings ? <Frame settings={shop.settings}>{children}</Frame> : <Trouble words={shop.words} />}
       </body>
     </html>

@@ -1,7 +1,7 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import type { LiveMessage, LiveMoment, LiveStatus } from '@/core/shop/live';
+import { useStream, type AfterMessage } from './use-stream';
 
 /** The live bench as the server passes it on. */
 export interface Live {
@@ -19,22 +19,11 @@ const UNREACHED: LiveStatus = {
   owner: null,
 };
 
-/** Listens to the bench while asked to. The browser takes the line up again by itself where it breaks. */
-export function useLive(on: boolean): Live {
-  const [live, setLive] = useState<Live>(NOTHING);
-  useEffect(() => {
-    if (!on) return;
-    const source = new EventSource('/api/v1/live');
-    source.onmessage = ({ data }) => {
-      const message = JSON.parse(data as string) as LiveMessage;
-      setLive((now) =>
-        message.type === 'moment'
-          ? { ...now, moment: message.moment }
-          : { status: message.status, moment: message.status.state === 'streaming' ? now.moment : null },
-      );
-    };
-    source.onerror = () => setLive({ status: UNREACHED, moment: null });
-    return () => source.close();
-  }, [on]);
-  return on ? live : NOTHING;
-}
+const after: AfterMessage<Live, LiveMessage> = (now, message) => {
+  if (!message) return { status: UNREACHED, moment: null };
+  if (message.type === 'moment') return { ...now, moment: message.moment };
+  return { status: message.status, moment: message.status.state === 'streaming' ? now.moment : null };
+};
+
+/** Listens to the bench while asked to. */
+export const useLive = (on: boolean): Live => useStream(on ? '/api/v1/live' : null, NOTHING, after);

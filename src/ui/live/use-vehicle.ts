@@ -1,8 +1,8 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import type { Heard } from '@/core/contract/vehicle-interface';
 import { MOST_HEARD, NO_VEHICLE, type VehicleMessage, type VehicleStatus } from '@/core/shop/vehicle-live';
+import { useStream, type AfterMessage } from './use-stream';
 
 /** What a vehicle tells of itself, as the server passes it on. */
 export interface VehicleNow {
@@ -18,28 +18,20 @@ const UNREACHED: VehicleStatus = {
   trouble: 'The server does not answer. Trying again. What was under control is given back without it.',
 };
 
-/** Listens to the vehicle's interface for a run while a step has a use for it. */
+const after: AfterMessage<VehicleNow, VehicleMessage> = ({ status, log }, message) => {
+  if (!message) return { status: UNREACHED, log };
+  if (message.type === 'status') return { status: message.status, log };
+  return {
+    status,
+    log: message.type === 'log' ? message.log : [...log.slice(1 - MOST_HEARD), message.heard],
+  };
+};
+
+/**
+ * Listens to the vehicle's interface for a run while a step has a use for it. A page that is hidden is looked at by nobody: what was
+ * under control for it is given back.
+ */
 export function useVehicle(run: string, reads: readonly string[] | null): VehicleNow {
-  const [now, setNow] = useState<VehicleNow>(NOTHING);
-  const asked = reads?.join(',') ?? null;
-  useEffect(() => {
-    if (asked === null) return;
-    const source = new EventSource(
-      `/api/v1/vehicle?${new URLSearchParams({ run, reads: asked }).toString()}`,
-    );
-    source.onmessage = ({ data }) => {
-      const message = JSON.parse(data as string) as VehicleMessage;
-      setNow(({ status, log }) =>
-        message.type === 'status'
-          ? { status: message.status, log }
-          : {
-              status,
-              log: message.type === 'log' ? message.log : [...log.slice(1 - MOST_HEARD), message.heard],
-            },
-      );
-    };
-    source.onerror = () => setNow(({ log }) => ({ status: UNREACHED, log }));
-    return () => source.close();
-  }, [run, asked]);
-  return asked === null ? NOTHING : now;
+  const asked = reads && new URLSearchParams({ run, reads: reads.join(',') }).toString();
+  return useStream(asked === null ? null : `/api/v1/vehicle?${asked}`, NOTHING, after);
 }
