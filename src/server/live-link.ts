@@ -1,5 +1,6 @@
 import { findUnit, toSI } from '@/core/quantities/units';
 import type { BenchOwner, LiveMessage, LiveMoment, LiveStatus, LoggerStatus } from '@/core/shop/live';
+import { notAnAddress, parseAddress } from '@/core/shop/address';
 import { Settling } from '@/core/signals/settle';
 import { LoggerClient, type LoggerSample } from '@/devices/logger/client';
 import type { Recording } from './recordings';
@@ -26,7 +27,8 @@ export class Link {
   status: LiveStatus = OFF;
   moment: LiveMoment | null = null;
   recording: Recording | null = null;
-  private readonly client: LoggerClient;
+  /** Null where nothing can listen at the address. */
+  private readonly client: LoggerClient | null;
   private settling: Settling[] = [];
   private readonly watchers = new Set<(message: LiveMessage) => void>();
   private lastMoment_ms = 0;
@@ -34,8 +36,13 @@ export class Link {
   private turn: Promise<unknown> = Promise.resolve();
 
   constructor(readonly address: string) {
-    const [host = '127.0.0.1', port = ''] = address.split(':');
-    this.client = new LoggerClient({ host, port: Number(port) }, RATE_HZ, {
+    const at = parseAddress(address);
+    if (!at) {
+      this.status = { ...OFF, state: 'lost', trouble: notAnAddress(address) };
+      this.client = null;
+      return;
+    }
+    this.client = new LoggerClient(at, RATE_HZ, {
       status: (status) => this.onStatus(status),
       sample: (sample) => this.onSample(sample),
     });
@@ -44,7 +51,7 @@ export class Link {
 
   stop(): void {
     clearInterval(this.flushing);
-    this.client.stop();
+    this.client?.stop();
     this.watchers.clear();
   }
 

@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { createServer, type Server, type Socket } from 'node:net';
 import type { Knex } from 'knex';
 import type { LiveMessage } from '@/core/shop/live';
 import { StandIn } from '@/devices/logger/stand-in';
@@ -144,6 +145,76 @@ describe('the simulated bench', () => {
   });
 });
 
+describe('hands that answer what no hand answers', () => {
+  let servers: Server[];
+  /** A bench that reads as the simulated one does, and whose hands do this when they are spoken to. */
+  const handsDo = async (spoken: (socket: Socket) => void) => {
+    await bench.stop();
+    hangUp();
+    const speak = (socket: Socket, heard: (line: string) => void) => {
+      socket.on('error', () => socket.destroy());
+      socket.on('data', (text) => String(text).trim().split('\n').forEach(heard));
+    };
+    const logger = createServer((socket) =>
+      speak(socket, (line) => {
+        const answers = { '*IDN?': 'A stand-in', 'CHAN:CAT?': '"A","BAR",0,1', 'SYST:ERR?': '0,"No error"' };
+        const answer = answers[line as keyof typeof answers];
+        socket.write(answer ? `${answer}\n` : '#1,1\n');
+      }),
+    );
+    servers = [logger, createServer((socket) => speak(socket, () => spoken(socket)))];
+    await Promise.all(
+      servers.map((server, i) => new Promise<void>((ready) => server.listen(port + i, '127.0.0.1', ready))),
+    );
+    await streaming();
+  };
+  afterEach(async () => {
+    hangUp();
+    await Promise.all(servers.map((server) => new Promise((done) => server.close(done))));
+    bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
+    await bench.start(0, 0);
+  });
+  test.each<[string, (socket: Socket) => void, RegExp]>([
+    ['garbage', (socket) => socket.write('<html>\n'), /does not answer/],
+    ['another thing than was asked', (socket) => socket.write('{"ok":"yes"}\n'), /does not answer/],
+    ['a line without end', (socket) => socket.write('x'.repeat(9000)), /does not answer/],
+    ['nothing, and hang up', (socket) => socket.end(), /does not answer/],
+    [
+      'in pieces',
+      (socket) => [...'{"ok":false,"why":"No."}\n'].forEach((one) => socket.write(one)),
+      /^No\.$/,
+    ],
+    [
+      'drop by drop, for ever',
+      (socket) => void setInterval(() => socket.write('x'), 50).unref(),
+      /does not answer/,
+    ],
+  ])(
+    '%s',
+    async (_name, spoken, why) => {
+      await handsDo(spoken);
+      expect(whyNot(await workBench(db, { hands: { valve: 'open' } }))).toMatch(why);
+    },
+    20_000,
+  );
+});
+
+test('an address that was kept before ports were checked is said, and nothing is thrown', async () => {
+  hangUp();
+  const { version, body } = await readSettings(db);
+  expect(whyNot(await writeSettings(db, version, { ...body, logger: '127.0.0.1:99999' }, NOW))).toMatch(
+    /a port from 1 to 65535/,
+  );
+  await db('settings').update({ body: JSON.stringify({ ...body, logger: '127.0.0.1:99999' }) });
+  expect((await link(db))!.status).toMatchObject({
+    state: 'lost',
+    trouble: expect.stringMatching(/^“127.0.0.1:99999” is no name and port/) as string,
+  });
+  const said = await messagesUntil(({ type }) => type === 'status');
+  expect(said).toMatchObject([{ status: { state: 'lost' } }]);
+  await db('settings').update({ body: JSON.stringify(body) });
+});
+
 describe('the trace of a step', () => {
   test('is what the logger sent while it was done, kept when the next begins', async () => {
     const line = await streaming();
@@ -256,6 +327,17 @@ describe('what a logger sent, as a trace', () => {
       [2, 5],
       [1, 4],
     ]);
+  });
+  test('a gap of more than ten minutes parts it, a shorter one does not', () => {
+    expect(parted([rows(0, 600, 1200.1, 1200.2)]).map(({ count }) => count)).toEqual([2, 2]);
+  });
+  test('a channel in a unit of something else is not the gauge of its name', async () => {
+    const strange = channels.map((channel) =>
+      channel.tag === 'G-12' ? { ...channel, unit: 'DEGC' } : channel,
+    );
+    const [piece] = parted([{ ...rows(0, 0.1), channels: strange }]);
+    // Of the pair at the input the other one is left.
+    expect(traceOf(piece!, await gauges()).channels.map(({ name }) => name)).toEqual(['G-11', 'V-31']);
   });
   test('nothing is no piece', () => expect(parted([])).toEqual([]));
 });

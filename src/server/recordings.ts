@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { LoggerChannel } from '@/core/shop/live';
+import { isRead, LONGEST_GAP_S, type LoggerChannel } from '@/core/shop/live';
 import type { Trace } from '@/core/signals/trace';
 import type { Rig } from '@/core/contract/run-context';
 import type { LoggerSample } from '@/devices/logger/client';
@@ -82,7 +82,7 @@ export async function dropRecording(db: Knex, id: string): Promise<void> {
   await db('recordings').where({ id }).delete();
 }
 
-/** A piece of a recording: one set of channels, and times that rise. */
+/** A piece of a recording: one set of channels, and times that rise without a long gap. */
 export interface Piece {
   readonly channels: readonly LoggerChannel[];
   /** Rows in blocks: time, then a value to each channel. */
@@ -118,7 +118,7 @@ export function parted(
     let from = 0;
     for (let at = 0; at < rows.length; at += stride) {
       const t_s = rows[at]!;
-      if (t_s < last_s || (at === 0 && !same)) {
+      if (t_s < last_s || t_s - last_s > LONGEST_GAP_S || (at === 0 && !same)) {
         take(pieces.at(-1), rows.subarray(from, at), stride);
         pieces.push({ channels, blocks: [], count: 0 });
         from = at;
@@ -139,7 +139,9 @@ function take(piece: Piece | undefined, rows: Float64Array, stride: number): voi
 /** A piece as a trace with one channel to a port: of a tied pair, the gauge of the wider range has seen everything. */
 export function traceOf({ channels, blocks, count }: Piece, rig: Rig): Trace {
   const widest = Object.entries(rig).flatMap(([port, gauges]) => {
-    const heard = gauges.filter(({ tag }) => channels.some((channel) => channel.tag === tag));
+    const heard = gauges.filter((gauge) =>
+      channels.some((channel) => channel.tag === gauge.tag && isRead(channel, gauge)),
+    );
     const [gauge] = [...heard].sort((a, b) => b.fullScale_Pa - a.fullScale_Pa);
     return gauge ? [{ port, gauge, place: channels.findIndex(({ tag }) => tag === gauge.tag) + 1 }] : [];
   });

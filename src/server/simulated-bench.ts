@@ -2,6 +2,7 @@ import { connect } from 'node:net';
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
+import { parseAddress, type Address } from '@/core/shop/address';
 import { handsSchema, simUnitSchema } from '@/core/shop/live';
 import { Lines } from '@/devices/logger/protocol';
 import { link } from './live';
@@ -20,7 +21,6 @@ export async function workBench(db: Knex, input: unknown): Promise<Outcome<unkno
   if (!parsed.success) return invalid(parsed.error.issues);
   const line = await link(db);
   if (!line?.status.simulated) return refused({ code: 'refused', message: NOT_SIMULATED });
-  const [host = '', port = ''] = line.address.split(':');
   const unit = 'hands' in parsed.data ? null : await unitFor(db, parsed.data.unit);
   const kind = unit?.kind;
   if (kind && !FAMILIES[kind].motion)
@@ -29,10 +29,11 @@ export async function workBench(db: Knex, input: unknown): Promise<Outcome<unkno
       message: `${FAMILIES[kind].name}: the simulated bench has none of these.`,
     });
   const message = unit ? { unit } : parsed.data;
-  const answer = await say(host, Number(port) + 1, message);
-  return answer?.ok
-    ? done(answer)
-    : refused({ code: 'refused', message: answer?.why ?? 'The simulated bench does not answer.' });
+  const at = parseAddress(line.address);
+  const hands = at && parseAddress(`${at.host}:${at.port + 1}`);
+  const answer = hands && (await say(hands, message));
+  if (answer?.ok) return done(answer);
+  return refused({ code: 'refused', message: answer?.why ?? 'The simulated bench does not answer.' });
 }
 
 async function unitFor(
@@ -45,22 +46,38 @@ async function unitFor(
   return { ...rest, kind: found.kind, profile: found.context.profile, room: { barometer_Pa, temperature_K } };
 }
 
-/** Says one thing to the hands at the simulated bench. @returns null where nothing answers in time */
-function say(host: string, port: number, message: object): Promise<{ ok: boolean; why?: string } | null> {
+/** What the hands answer: whether it is done, with what is so then, or why not. */
+const answerSchema = z.looseObject({ ok: z.boolean(), why: z.string().max(400).optional() });
+type HandsSay = z.infer<typeof answerSchema>;
+
+/** Says one thing to the hands at the simulated bench. @returns null where nothing that can be read answers in time */
+function say(at: Address, message: object): Promise<HandsSay | null> {
   return new Promise((resolve) => {
-    const socket = connect({ host, port });
+    const socket = connect(at);
     const lines = new Lines();
-    const end = (answer: { ok: boolean; why?: string } | null) => {
+    const end = (answer: HandsSay | null) => {
+      clearTimeout(timer);
       socket.destroy();
       resolve(answer);
     };
-    socket.setTimeout(ANSWER_MS, () => end(null));
+    // From the question on: what dribbles has no more time than what is silent.
+    const timer = setTimeout(() => end(null), ANSWER_MS);
     socket.setEncoding('utf8');
     socket.on('error', () => end(null));
+    socket.on('close', () => end(null));
     socket.on('connect', () => socket.write(`${JSON.stringify(message)}\n`));
     socket.on('data', (text: string) => {
-      const [line] = lines.push(text) ?? [];
-      if (line) end(JSON.parse(line) as { ok: boolean });
+      const found = lines.push(text);
+      if (!found) end(null);
+      else if (found[0] !== undefined) end(answerIn(found[0]));
     });
   });
+}
+
+function answerIn(line: string): HandsSay | null {
+  try {
+    return answerSchema.safeParse(JSON.parse(line)).data ?? null;
+  } catch {
+    return null;
+  }
 }

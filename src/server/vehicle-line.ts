@@ -1,4 +1,5 @@
 import type { Heard } from '@/core/contract/vehicle-interface';
+import { notAnAddress, parseAddress } from '@/core/shop/address';
 import { identifierWith, valuesOf, type Identifier, type IdentifierMap } from '@/core/shop/identifier-map';
 import {
   CONTROL_S,
@@ -117,13 +118,12 @@ export class VehicleLine {
   }
 
   private async open(): Promise<boolean> {
-    const [host = '', port = ''] = this.address.split(':');
-    const address = {
-      host,
-      port: Number(port),
-      tester: parseInt(this.map.tester, 16),
-      unit: parseInt(this.map.unit, 16),
-    };
+    const at = parseAddress(this.address);
+    if (!at) {
+      this.be({ state: 'lost', trouble: notAnAddress(this.address) });
+      return false;
+    }
+    const address = { ...at, tester: parseInt(this.map.tester, 16), unit: parseInt(this.map.unit, 16) };
     const opened = await VehicleLink.open(address, this.times);
     if (!opened.ok) {
       this.be({ state: 'lost', trouble: `${opened.why} Trying again.` });

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { FAMILY_KINDS } from '../families/registry';
+import type { Instrument } from '../metrology/instrument';
+import { findUnit } from '../quantities/units';
 
 /** One channel of a bench logger: an instrument by its tag, what it reads in, and its range in that. */
 export interface LoggerChannel {
@@ -8,6 +10,13 @@ export interface LoggerChannel {
   readonly low: number;
   readonly high: number;
 }
+
+/** Time between two samples, s, from which on they are two recordings: nothing is known of what lies between. */
+export const LONGEST_GAP_S = 600;
+
+/** Whether a channel can be this gauge: its unit measures what the gauge does. */
+export const isRead = ({ unit }: Pick<LoggerChannel, 'unit'>, { quantity }: Pick<Instrument, 'quantity'>) =>
+  findUnit(unit)?.measures.includes(quantity) ?? false;
 
 /** How it stands with the bench logger, with a sentence where something is wrong. */
 export interface LoggerStatus {

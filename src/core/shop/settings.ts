@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { addressField } from './address';
 import { standardPressure_Pa } from '../air/atmosphere';
 import { SUPPLY_KINDS } from '../air/supply';
 import { UNIT_SETS } from '../quantities/units';
@@ -62,23 +63,10 @@ export const settingsSchema = z
       .meta({ title: 'Fails to a probability of', quantity: 'percent' }),
     captureKey: key('Capture key, or foot-switch'),
     strikeKey: key('Take-back key'),
-    logger: z
-      .string()
-      .trim()
-      .max(200)
-      .regex(
-        /^$|^[\w.-]+:\d{1,5}$/,
-        'Bench logger: a name and a port, as in 127.0.0.1:5025, or nothing where there is none.',
-      )
-      .meta({ title: 'Bench logger, as 127.0.0.1:5025 (empty: none)' }),
-    vehicle: z
-      .string()
-      .trim()
-      .max(200)
-      .regex(
-        /^$|^[\w.-]+:\d{1,5}$/,
-        'Vehicle interface: a name and a port, as in 127.0.0.1:13400, or nothing where there is none.',
-      )
+    logger: addressField('Bench logger', '127.0.0.1:5025').meta({
+      title: 'Bench logger, as 127.0.0.1:5025 (empty: none)',
+    }),
+    vehicle: addressField('Vehicle interface', '127.0.0.1:13400')
       .default('')
       .meta({ title: 'Vehicle interface, as 127.0.0.1:13400 (empty: none)' }),
     sound: z.boolean().meta({ title: 'Sound when a reading is taken and when a wait is over' }),

@@ -1,7 +1,8 @@
 import { connect, type Socket } from 'node:net';
 import { findUnit, toSI, type Unit } from '@/core/quantities/units';
-import type { LoggerStatus } from '@/core/shop/live';
-import { Lines, NO_ERROR, parseCatalogue, parseSample } from './protocol';
+import type { LoggerChannel, LoggerStatus } from '@/core/shop/live';
+import { canTell, channelTrouble, Lines, NO_ERROR, parseCatalogue, parseSample } from './protocol';
+import { SampleClock } from './sample-clock';
 import { lineTrouble } from '../line-trouble';
 
 /** A sample in SI, one value to a channel; NaN where the channel could not be read. */
@@ -16,6 +17,8 @@ const SILENCE_MS = 3000;
 const RETRY_MS = [250, 500, 1000, 2000, 4000] as const;
 /** Lines in a row that are no samples before the logger is said to talk nonsense. */
 const MOST_NONSENSE = 20;
+/** What was wrong with a sample is said for so long at least, ms: it may be wrong with every tenth. */
+const SAID_MS = 1000;
 /** Samples in a second above which a logger floods: more than anything here asked for. */
 const FLOOD_PER_S = 5000;
 
@@ -33,6 +36,8 @@ export class LoggerClient {
   private units: Unit[] = [];
   private waiting: ((line: string) => void) | null = null;
   private nonsense = 0;
+  private clock = new SampleClock();
+  private troubled_ms = -Infinity;
   private second = { from_ms: 0, samples: 0 };
 
   constructor(
@@ -109,13 +114,21 @@ export class LoggerClient {
         throw new Error(
           `Channel ${channels[strange]!.tag} reads in “${channels[strange]!.unit}”, a unit not known here.`,
         );
+      const trouble = channelTrouble(channels);
+      if (trouble) throw new Error(trouble);
       this.units = units as Unit[];
+      this.clock = new SampleClock();
       socket.write(`STR:RATE ${this.rate_Hz}\n`);
       const error = await this.ask(socket, 'SYST:ERR?');
       if (error !== NO_ERROR) throw new Error(`It refused the rate: ${error.slice(0, 80)}.`);
       socket.write('STR:STAR\n');
       this.nonsense = 0;
-      this.tell({ state: 'streaming', name: name.slice(0, 120), channels, trouble: null });
+      this.tell({
+        state: 'streaming',
+        name: name.replace(/[^ -~]/g, '').slice(0, 120),
+        channels,
+        trouble: null,
+      });
       this.heard();
     } catch (error) {
       this.fail(socket, (error as Error).message);
@@ -125,18 +138,19 @@ export class LoggerClient {
   private ask(socket: Socket, question: string): Promise<string> {
     return new Promise((resolve, reject) => {
       const timer = setTimeout(() => {
-        this.waiting = null;
+        if (this.waiting === answered) this.waiting = null;
         reject(
           new Error(
             `What is at this address does not answer ${question}: it is no bench logger, or it is busy.`,
           ),
         );
       }, ANSWER_MS);
-      this.waiting = (line) => {
+      const answered = (line: string) => {
         clearTimeout(timer);
         this.waiting = null;
         resolve(line);
       };
+      this.waiting = answered;
       socket.write(`${question}\n`);
     });
   }
@@ -155,9 +169,29 @@ export class LoggerClient {
     if (this.floods()) return;
     this.nonsense = 0;
     this.tries = 0;
-    if (this.status.trouble) this.tell({ trouble: null });
     this.heard();
-    this.on.sample({ t_s: sample.t_s, values: sample.values.map((value, i) => toSI(value, this.units[i]!)) });
+    const { channels } = this.status;
+    const { isLater, trouble } = this.clock.read(sample.t_s, this.now());
+    const lies = channels.findIndex((channel, i) => {
+      const value = sample.values[i]!;
+      return !Number.isNaN(value) && !canTell(channel, value);
+    });
+    this.say(trouble ?? (lies >= 0 ? beyondRange(channels[lies]!) : null));
+    if (!isLater) return;
+    this.on.sample({
+      t_s: sample.t_s,
+      values: sample.values.map((value, i) =>
+        canTell(channels[i]!, value) ? toSI(value, this.units[i]!) : NaN,
+      ),
+    });
+  }
+
+  /** Says what is wrong with a sample, and takes it back once samples have been right for a while. */
+  private say(trouble: string | null): void {
+    const now = this.now();
+    if (trouble) this.troubled_ms = now;
+    else if (now - this.troubled_ms < SAID_MS) return;
+    if (trouble !== this.status.trouble) this.tell({ trouble });
   }
 
   private babble(): void {
@@ -186,3 +220,6 @@ export class LoggerClient {
     }, SILENCE_MS);
   }
 }
+
+const beyondRange = ({ tag, unit, low, high }: LoggerChannel) =>
+  `${tag} tells what a gauge from ${low} to ${high} ${unit} cannot show: those readings are left out.`;

@@ -285,6 +285,75 @@ describe('the stand-in and its reader', () => {
       await until(() => /reads in “FURLONG”, a unit not known/.test(last()?.trouble ?? ''));
       client.stop();
     });
+    /** A logger that answers as it should, with these channels, and then streams these lines. */
+    const lying = (catalogue: string, lines: readonly string[], now?: () => number) =>
+      stranger((line, say) => {
+        if (line === '*IDN?') say('X\n');
+        if (line === 'CHAN:CAT?') say(`${catalogue}\n`);
+        if (line === 'SYST:ERR?') say('0,"No error"\n');
+        if (line === 'STR:STAR') say(`${lines.join('\n')}\n`);
+      }, now);
+    const said = () => statuses.map(({ trouble }) => trouble).join(' ');
+    const times = () => samples.map(({ t_s }) => t_s);
+
+    test.each([
+      ['two channels of one tag', '"A","BAR",0,1;"A","KPA",0,100', /two channels named A/],
+      [
+        'a range the wrong way round',
+        '"A","BAR",0,1;"B","BAR",10,0',
+        /B reads from 10 to 0 BAR, which is no range/,
+      ],
+      ['a range of nothing', '"A","BAR",5,5', /from 5 to 5 BAR/],
+      ['a range without end', '"A","BAR",0,1E999', /from 0 to Infinity BAR/],
+      ['a range beyond any gauge', '"A","BAR",0,1E13', /which is no range/],
+      ['a name that no screen can show', '"A\t","BAR",0,1', /list of channels cannot be read/],
+    ])('a catalogue of %s is refused', async (_name, catalogue, why) => {
+      await lying(catalogue, ['#1,1']);
+      await until(() => why.test(said()));
+      expect(statuses.some(({ state }) => state === 'streaming')).toBe(false);
+      expect(samples).toEqual([]);
+      client.stop();
+    });
+    test('tells what no gauge of that range can show: left out, and said until it is right for a second', async () => {
+      // A quarter of a range of 10 bar beyond its ends is told yet; the clock goes on by half a second a sample.
+      const told = ['12.5', '-2.5', '12.6', '1e308', '-2.6', '5', '6', '7', '8'];
+      let now_ms = 0;
+      await lying(
+        '"A","BAR",0,10;"B","BAR",0,1',
+        told.map((value, i) => `#${i},${value},NAN`),
+        () => (now_ms += 100),
+      );
+      await until(() => samples.length === told.length);
+      expect(samples.map(({ values }) => values[0]! / BAR)).toEqual([12.5, -2.5, NaN, NaN, NaN, 5, 6, 7, 8]);
+      expect(samples.every(({ values }) => Number.isNaN(values[1]))).toBe(true);
+      expect(said()).toMatch(/A tells what a gauge from 0 to 10 BAR cannot show/);
+      expect(last().trouble).toBeNull();
+      client.stop();
+    });
+    test('has a clock that stands still: one reading of a time is taken', async () => {
+      await lying('"A","BAR",0,1', Array<string>(40).fill('#7,1'));
+      await until(() => /clock of the logger stands still/.test(said()));
+      expect(times()).toEqual([7]);
+      client.stop();
+    });
+    test('begins its time anew up to three times in ten seconds; then nothing of it is taken', async () => {
+      const onAndOff = [0, 1, 2, 0, 1, 900, 901, 5, 6];
+      await lying(
+        '"A","BAR",0,1',
+        [...onAndOff, 3, 4].map((t) => `#${t},1`),
+        () => 1_000_000,
+      );
+      await until(() => /runs back or leaps again and again/.test(said()));
+      expect(times()).toEqual(onAndOff);
+      client.stop();
+    });
+    test('counts to where no clock counts', async () => {
+      await lying('"A","BAR",0,1', Array<string>(30).fill('#1e300,1'));
+      await until(() => /lines that are no readings/.test(said()));
+      expect(samples).toEqual([]);
+      client.stop();
+    });
+
     test('floods: within one second, which here stands still however slow the machine is', async () => {
       await stranger(
         (line, say) => {

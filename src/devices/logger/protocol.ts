@@ -26,7 +26,7 @@ export const catalogueText = (channels: readonly LoggerChannel[]): string =>
 /** Reads a catalogue. @returns null where it is none */
 export function parseCatalogue(text: string): LoggerChannel[] | null {
   const channels = text.split(';').map((entry): LoggerChannel | null => {
-    const m = /^"([^"]{1,40})","([^"]{1,20})",(-?[\d.]+(?:E[+-]?\d+)?),(-?[\d.]+(?:E[+-]?\d+)?)$/i.exec(
+    const m = /^"([ !#-~]{1,40})","([ !#-~]{1,20})",(-?[\d.]+(?:E[+-]?\d+)?),(-?[\d.]+(?:E[+-]?\d+)?)$/i.exec(
       entry.trim(),
     );
     return m ? { tag: m[1]!, unit: m[2]!, low: Number(m[3]), high: Number(m[4]) } : null;
@@ -35,6 +35,33 @@ export function parseCatalogue(text: string): LoggerChannel[] | null {
     ? (channels as LoggerChannel[])
     : null;
 }
+
+/** No range of a gauge ends beyond this, in any unit. */
+const FARTHEST_END = 1e12;
+
+/** What is wrong with the channels that a logger says it has, in a sentence; null where nothing is. */
+export function channelTrouble(channels: readonly LoggerChannel[]): string | null {
+  const tags = channels.map(({ tag }) => tag);
+  const twice = tags.find((tag, i) => tags.indexOf(tag) !== i);
+  if (twice !== undefined)
+    return `It has two channels named ${twice}: which of them is the gauge cannot be told.`;
+  const turned = channels.find(
+    ({ low, high }) => !(low < high && -FARTHEST_END <= low && high <= FARTHEST_END),
+  );
+  return turned
+    ? `Channel ${turned.tag} reads from ${turned.low} to ${turned.high} ${turned.unit}, which is no range.`
+    : null;
+}
+
+/** Share of its range by which a channel may read beyond the ends of it. */
+const BEYOND = 0.25;
+
+/** Whether a channel of this range can tell such a value. One that could not be read (NaN) tells none. */
+export const canTell = ({ low, high }: LoggerChannel, value: number): boolean =>
+  value >= low - BEYOND * (high - low) && value <= high + BEYOND * (high - low);
+
+/** Farthest that a logger's clock counts, s: some thirty years. */
+const LONGEST_S = 1e9;
 
 /** A streamed sample: `#12.340,1.502,5.407`; a channel that could not be read is `NAN`. */
 export const sampleText = (t_s: number, values: readonly number[]): string =>
@@ -52,7 +79,7 @@ export function parseSample(line: string, channels: number): { t_s: number; valu
   const garbled = numbers.some(
     (n, i) => n === Infinity || n === -Infinity || (Number.isNaN(n) && !/^nan$/i.test(cells[i]!)),
   );
-  return garbled || !Number.isFinite(t_s) ? null : { t_s, values };
+  return garbled || !(Math.abs(t_s) <= LONGEST_S) ? null : { t_s, values };
 }
 
 /** Cuts what comes in from a socket into lines, and never holds more than one. */

@@ -3,7 +3,7 @@ import { gauges, rig } from '@/core/scenarios/bench';
 import { EMPTY_RUN } from '@/core/procedure/run';
 import { type RunState } from '@/core/contract/run-state';
 import type { LiveMoment } from '@/core/shop/live';
-import { gaugeNow, portsNow, seenByEye } from './live-gauges';
+import { gaugeNow, momentOf, portsNow, seenByEye, unreadNow } from './live-gauges';
 
 const BAR = 1e5;
 const moment = (shown: Record<string, number>, settled: readonly string[] = []): LiveMoment => ({
@@ -23,6 +23,24 @@ describe('the gauge that reads now', () => {
   });
   test('none where the logger has none of the port', () => {
     expect(gaugeNow(rig.input, moment({ 'OUT-H': BAR }))).toBeNull();
+  });
+});
+
+describe('a channel that is not the gauge of its name', () => {
+  const channel = (tag: string, unit: string) => ({ tag, unit, low: 0, high: 100 });
+  const now = moment({ 'IN-L': 6 * BAR, 'IN-H': 6.1 * BAR });
+  test('is left out, and named among those that cannot be read', () => {
+    const channels = [channel('IN-L', 'DEGC'), channel('IN-H', 'BAR'), channel('X-9', 'V')];
+    const seen = momentOf(now, channels, rig.input);
+    expect(seen.shown).toEqual({ 'IN-H': 6.1 * BAR });
+    expect(unreadNow(seen, channels, rig.input)).toBe('The logger cannot read IN-L.');
+  });
+  test('where all are what they are called, the moment stays as it is', () => {
+    const channels = [channel('IN-L', 'BAR'), channel('IN-H', 'KPA')];
+    expect(momentOf(now, channels, rig.input)).toBe(now);
+    expect(unreadNow(now, channels, rig.input)).toBeNull();
+    // One that the logger does not have is read by eye.
+    expect(unreadNow(moment({}), [], rig.input)).toBeNull();
   });
 });
 

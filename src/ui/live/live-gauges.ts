@@ -4,7 +4,7 @@ import type { LivePorts } from '@/core/procedure/live';
 import type { Port } from '@/core/contract/family';
 import type { RunState } from '@/core/contract/run-state';
 import type { Quantity } from '@/core/quantities/units';
-import type { LiveMoment, LoggerChannel } from '@/core/shop/live';
+import { isRead, type LiveMoment, type LoggerChannel } from '@/core/shop/live';
 import type { Rig } from '@/core/contract/run-context';
 
 /** The gauge of a port that reads now: of a tied pair the low one until its end, then the high one. */
@@ -33,6 +33,32 @@ export function seenByEye(
       ? []
       : [{ name: place.name, value_SI, quantity: place.quantity }];
   });
+}
+
+/** What a logger's moment says of these gauges: a channel in a unit of something else is not the gauge of its name. */
+export function momentOf(
+  moment: LiveMoment,
+  channels: readonly LoggerChannel[],
+  gauges: readonly Pick<Instrument, 'tag' | 'quantity'>[],
+): LiveMoment {
+  const others = gauges.flatMap((gauge) => {
+    const channel = channels.find(({ tag }) => tag === gauge.tag);
+    return channel && !isRead(channel, gauge) ? [gauge.tag] : [];
+  });
+  if (others.length === 0) return moment;
+  const shown = Object.entries(moment.shown).filter(([tag]) => !others.includes(tag));
+  return { ...moment, shown: Object.fromEntries(shown) };
+}
+
+/** Which of these gauges the logger has and cannot read now, in a sentence; null where it reads them all. */
+export function unreadNow(
+  { shown }: LiveMoment,
+  channels: readonly LoggerChannel[],
+  gauges: readonly Pick<Instrument, 'tag'>[],
+): string | null {
+  const tags = gauges.map(({ tag }) => tag);
+  const unread = channels.flatMap(({ tag }) => (tags.includes(tag) && shown[tag] === undefined ? [tag] : []));
+  return unread.length > 0 ? `The logger cannot read ${unread.join(', ')}.` : null;
 }
 
 /** What every port of the bench shows now, vented zeros taken off. */

@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { faultsOf } from '@/core/contract/family';
 import { portName } from '@/core/families/port-names';
 import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
-import { PRACTICE_LOGGER, type LoggerChannel } from '@/core/shop/live';
+import { isRead, PRACTICE_LOGGER, type LoggerChannel } from '@/core/shop/live';
 import type { StoredInstrument } from '@/core/records/views';
 import { findUnit, INHG_PA, toSI, unitFor } from '@/core/quantities/units';
 import { call } from '../api';
@@ -62,6 +62,7 @@ export function LoggerPage({ instruments }: { instruments: readonly StoredInstru
                   channel={channel}
                   gauge={instruments.find(({ body }) => body.tag === channel.tag)}
                   now={moment?.shown[channel.tag]}
+                  reads={moment !== null}
                   still={moment?.settled.includes(channel.tag) ?? false}
                 />
               ))}
@@ -90,29 +91,41 @@ interface ChannelRowProps {
   readonly gauge: StoredInstrument | undefined;
   readonly now: number | undefined;
   readonly still: boolean;
+  /** The logger reads now: a channel without a value could not be read. */
+  readonly reads: boolean;
 }
 
-function ChannelRow({ channel, gauge, now, still }: ChannelRowProps) {
+function ChannelRow({ channel, gauge, now, still, reads }: ChannelRowProps) {
   const print = usePrint();
   const { unitSet } = useSettings();
   const unit = findUnit(channel.unit);
-  const quantity = gauge?.body.quantity ?? unit?.measures[0] ?? 'pressure';
+  const fits = gauge && isRead(channel, gauge.body);
+  const quantity = (fits ? gauge.body.quantity : unit?.measures[0]) ?? 'pressure';
   const end = unit ? print.value(toSI(channel.high, unit), quantity) : `${channel.high} ${channel.unit}`;
   return (
     <TableRow>
       <TableCell sx={{ fontWeight: 700 }}>{channel.tag}</TableCell>
-      <TableCell>{gauge?.body.name ?? 'Not on the Shelf: it cannot be captured from'}</TableCell>
+      <TableCell>{gaugeWords(channel, gauge?.body)}</TableCell>
       <TableCell>
         {gauge?.body.usualPort ? portName(gauge.body.usualPort, gauge.body.quantity) : ''}
       </TableCell>
       <TableCell>to {end}</TableCell>
       <TableCell sx={{ fontFamily: 'monospace', whiteSpace: 'nowrap' }}>
         {now === undefined
-          ? ''
+          ? reads
+            ? 'cannot be read'
+            : ''
           : `${print.value(now, quantity, { bare: true, u_SI: gauge?.body.step_Pa })} ${unitFor(quantity, unitSet).symbol}${still ? '' : ' · moving'}`}
       </TableCell>
     </TableRow>
   );
+}
+
+function gaugeWords(channel: LoggerChannel, gauge: StoredInstrument['body'] | undefined): string {
+  if (!gauge) return 'Not on the Shelf: it cannot be captured from';
+  return isRead(channel, gauge)
+    ? gauge.name
+    : `${gauge.name} reads no ${channel.unit}: it cannot be captured from`;
 }
 
 /** What stands on the simulated bench, and what is hidden in it. */

@@ -15,12 +15,16 @@ interface RunHeadProps {
   readonly held: BenchOwner | null;
   /** The logger was not brought to what this run tests. */
   readonly elsewhere: boolean;
+  /** Gauges of this run that the logger has and cannot read, in a sentence. */
+  readonly unread: string | null;
   readonly onTake: () => Promise<unknown>;
   readonly done: ReturnType<typeof progress>;
 }
 
 /** What is tested, what is live now, how the bench logger does, how far the run is. */
-export function RunHead({ title, known, livePorts, status, held, elsewhere, onTake, done }: RunHeadProps) {
+export function RunHead(props: RunHeadProps) {
+  const { title, known, livePorts, status, held, elsewhere, unread, onTake, done } = props;
+  const wrong = status?.trouble ?? unread;
   return (
     <Box
       sx={{
@@ -48,9 +52,9 @@ export function RunHead({ title, known, livePorts, status, held, elsewhere, onTa
       {status && status.state !== 'off' && !held && !(elsewhere && status.state === 'streaming') && (
         <Box
           role="status"
-          sx={{ fontWeight: 600, color: status.trouble ? 'error.main' : 'text.secondary', maxWidth: 520 }}
+          sx={{ fontWeight: 600, color: wrong ? 'error.main' : 'text.secondary', maxWidth: 520 }}
         >
-          {loggerWords(status)}
+          {wrong ? `${wrong} Type the readings meanwhile.` : loggerWords(status)}
         </Box>
       )}
       <Box sx={{ ml: 'auto', color: 'text.secondary' }}>
@@ -60,8 +64,7 @@ export function RunHead({ title, known, livePorts, status, held, elsewhere, onTa
   );
 }
 
-function loggerWords({ trouble, state, simulated }: LiveStatus): string {
-  if (trouble) return `${trouble} Type the readings meanwhile.`;
+function loggerWords({ state, simulated }: LiveStatus): string {
   if (state !== 'streaming') return 'Bench logger: connecting';
   return simulated ? 'Simulated bench reads' : 'Bench logger reads';
 }

@@ -10,7 +10,7 @@ import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import type { RepairBefore } from '@/core/records/repair-before';
 import type { StoredJob, StoredRun } from '@/core/records/views';
-import { portsNow, seenByEye } from '../live/live-gauges';
+import { momentOf, portsNow, seenByEye, unreadNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
 import { useVehicle } from '../live/use-vehicle';
@@ -88,7 +88,9 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
   const onVehicle = context.procedure.setting === 'vehicle';
   const elsewhere = onVehicle && status?.owner?.run !== stored.id;
   const streaming = status?.state === 'streaming' && !held && !elsewhere;
-  const moment = held || elsewhere ? null : heard;
+  const own = useMemo(() => Object.values(context.rig).flat(), [context.rig]);
+  const channels = status?.channels ?? [];
+  const moment = held || elsewhere || !heard ? null : momentOf(heard, channels, own);
   const [handsFree, setHandsFree] = useState(false);
   const { logged, takeOver } = useStepTraces(
     stored.id,
@@ -138,6 +140,7 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
         status={status}
         held={held}
         elsewhere={elsewhere}
+        unread={moment && unreadNow(moment, channels, own)}
         onTake={takeOver}
         done={progress(context.procedure, state)}
       />
