@@ -17,8 +17,9 @@ const config: NextConfig = {
     Promise.resolve([
       { source: '/:path*', headers: Object.entries(HEADERS).map(([key, value]) => ({ key, value })) },
     ]),
-  // A little above the largest job file: what is larger is then seen to be larger, not cut off unseen.
-  experimental: { proxyClientMaxBodySize: '110mb' },
+  // The proxy holds a body whole before anything looks at it. A little above the largest of JSON: what is larger is then seen to be larger,
+  // not cut off unseen. Files do not come that way.
+  experimental: { proxyClientMaxBodySize: '2mb' },
   devIndicators: false,
   // Types are checked once, by `npm run types`.
   typescript: { ignoreBuildErrors: true },

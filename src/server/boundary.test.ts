@@ -5,7 +5,7 @@ import { canonicalJson } from '@/core/records/canonical';
 import { openDatabase } from './database';
 import { Desk, FINDING, newId, taken, WORK, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
-import { bodyOf } from './http';
+import { bodyOf } from './request';
 import { exportJob, importJob } from './job-files';
 import { addJob } from './jobs';
 import { addInstrument, calibrate, listInstruments, replaceInstrument } from './shelf';

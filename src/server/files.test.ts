@@ -11,7 +11,7 @@ import { contextWith, faultyTruth } from '@/core/scenarios/bench';
 import { PRINTING, recordOf } from '@/core/scenarios/job-records';
 import { Desk, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
-import { bytesOf, paperOf } from './http';
+import { bytesOf, paperOf } from './request';
 import { pdfOf } from './pdf';
 import { exportProfile, importProfile } from './profile-files';
 import { findRunWithRecord } from './record';

@@ -1,17 +1,20 @@
 /** @jest-environment node */
 import type { Knex } from 'knex';
+import sharp from 'sharp';
 import { nextAction } from '@/core/procedure/next-action';
 import { NO_HASH, sealOf } from '@/core/records/chain';
 import { canonicalJson } from '@/core/records/canonical';
 import type { JobEntry } from '@/core/records/entries';
 import { byWhom } from '@/core/records/job-record';
 import { stateOf } from '@/core/records/judged-run';
+import { photosGone } from './altered';
 import { openDatabase } from './database';
 import { Desk, FINDING, newId, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
 import { exportJob, importJob } from './job-files';
 import { write } from './jobs';
 import { sha256 } from './journal';
+import { addPhoto, readPicture, shownPictures } from './photos';
 import { findRun } from './runs';
 import { readRecord } from './record';
 import { addTechnician, signJob } from './technicians';
@@ -70,6 +73,44 @@ const openTag = async () => {
     .first('jobs.tag');
   return row.tag as string;
 };
+
+test('a photo of a file is shown and printed as a picture made here, and kept and given on as its seal has it', async () => {
+  const tag = 'GF-0424';
+  const job = await desk.jobOf(tag);
+  const plain = { create: { width: 60, height: 30, channels: 3, background: '#a42' } } as const;
+  // A picture that tells where it was taken, with a page hung on behind it.
+  const theirs = Buffer.concat([
+    await sharp(plain)
+      .withExif({ IFD0: { Model: 'Somecam' }, IFD3: { GPSLatitude: '51/1 30/1 0/1', GPSLatitudeRef: 'N' } })
+      .jpeg()
+      .toBuffer(),
+    Buffer.from('<html><script>alert(1)</script>'),
+  ]);
+  const ours = await sharp(plain).jpeg().toBuffer();
+  taken(await addPhoto(desk.db, job.id, { id: newId(), point: null, caption: '' }, ours, NOW));
+  const name = sha256(theirs);
+  const text = forged(await fileOf(tag), (draft) => {
+    const file = draft as Draft & { photos: { sha256: string; jpeg: string }[] };
+    for (const line of file.entries)
+      if (line.entry.type === 'photo')
+        line.entry.photo = { ...(line.entry.photo as object), sha256: name, bytes: theirs.length };
+    file.photos = [{ sha256: name, jpeg: theirs.toString('base64') }];
+  });
+  const { id } = taken(await importJob(other, text, NOW));
+  const shown = taken(await readPicture(other, name));
+  const { exif, width, height } = await sharp(shown).metadata();
+  expect([exif, width, height]).toEqual([undefined, 60, 30]);
+  expect(shown.includes('script')).toBe(false);
+  expect([...(await shownPictures(other, [name, 'none'])).keys()]).toEqual([name]);
+  // The record holds, and goes on to another shop as it came.
+  expect((await verify(other)).alterations).toEqual([]);
+  expect(await photosGone(other, (await readRecord(other, id))!)).toBe(0);
+  expect(taken(await exportJob(other, id))).toContain(theirs.toString('base64'));
+  // One of our own is not made twice.
+  const [own] = (await readRecord(desk.db, job.id))!.photos;
+  const stored = await desk.db('photos').where({ sha256: own!.what.sha256 }).first();
+  expect(taken(await readPicture(desk.db, own!.what.sha256))).toEqual(stored.jpeg);
+});
 
 async function refusesWhole(text: string, sentence: RegExp): Promise<void> {
   const why = whyNot(await importJob(other, text, NOW));

@@ -2,7 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { database } from './database';
-import { answer, bodyOf, changeOf } from './http';
+import { answer } from './http';
+import { bodyOf, changeOf } from './request';
 import { done, invalid, refused } from './outcome';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-http-'));

@@ -39,9 +39,14 @@ export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string
  * Takes in a job file: all of it or nothing. A job that is here already is carried on where the file goes further;
  * where the two have gone different ways, nothing is touched.
  */
-export async function importJob(db: Knex, text: string, at: string): Promise<Outcome<StoredJob>> {
+export async function importJob(
+  db: Knex,
+  sent: string | Uint8Array,
+  at: string,
+): Promise<Outcome<StoredJob>> {
   // Off the main thread: a file may be long, and whoever reads a gauge meanwhile is not to wait for it.
-  const read = (await inThread<ReadJobFile>('job-file-thread', text))!;
+  const bytes = Uint8Array.from(typeof sent === 'string' ? Buffer.from(sent) : sent);
+  const read = (await inThread<ReadJobFile>('job-file-thread', bytes, { given: [bytes.buffer] }))!;
   if (!read.ok) return refused({ code: 'refused', message: read.why });
   const { file, links, judged, judgedNow } = read.value;
   for (const { jpeg } of file.photos) {
@@ -75,7 +80,7 @@ export async function importJob(db: Knex, text: string, at: string): Promise<Out
           'A bench test of this file has the name of one in another job here. Nothing was taken in.',
         );
       for (const { sha256: name, jpeg } of file.photos)
-        await storePicture(trx, name, Buffer.from(jpeg, 'base64'));
+        await storePicture(trx, name, Buffer.from(jpeg, 'base64'), false);
       const fresh = links.slice(here.length);
       for (let from = 0; from < fresh.length; from += AT_ONCE)
         await trx('journal').insert(fresh.slice(from, from + AT_ONCE).map((link) => rowOf(chain, link)));

@@ -9,6 +9,7 @@ import { recordings } from './migrations/007-recordings';
 import { listColumns } from './migrations/008-list-columns';
 import { preCharges } from './migrations/009-pre-charges';
 import { pins } from './migrations/011-pins';
+import { photosMadeHere } from './migrations/012-photos-made-here';
 import { traceSeals } from './migrations/010-trace-seals';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
@@ -24,6 +25,7 @@ const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '009-pre-charges': preCharges,
   '010-trace-seals': traceSeals,
   '011-pins': pins,
+  '012-photos-made-here': photosMadeHere,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */

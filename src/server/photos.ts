@@ -5,6 +5,7 @@ import type { JobRecord } from '@/core/records/job-record';
 import { sha256 } from './journal';
 import { write } from './jobs';
 import { done, invalid, type Outcome } from './outcome';
+import { roomOf } from './room';
 import { missing } from './store';
 import { Undone } from './undone';
 
@@ -70,7 +71,7 @@ export async function addPhoto(
   const photo = { sha256: sha256(jpeg), width, height, bytes: jpeg.length, point, caption };
   return db
     .transaction(async (trx) => {
-      await storePicture(trx, photo.sha256, jpeg);
+      await storePicture(trx, photo.sha256, jpeg, true);
       const outcome = await write(trx, jobId, { id, at, entry: { type: 'photo', photo } });
       if (!outcome.ok) throw new Undone(outcome);
       return outcome;
@@ -86,15 +87,61 @@ export async function addPicture(db: Knex, bytes: Buffer): Promise<Outcome<{ sha
   const kept = await keptPicture(bytes);
   if (!kept.ok) return kept;
   const name = sha256(kept.value.jpeg);
-  await storePicture(db, name, kept.value.jpeg);
+  await storePicture(db, name, kept.value.jpeg, true);
   return done({ sha256: name });
 }
 
-/** Keeps a picture under its own seal; the same picture is kept once. */
-export const storePicture = (trx: Knex, name: string, jpeg: Buffer) =>
-  trx('photos').insert({ sha256: name, jpeg }).onConflict('sha256').ignore();
+/**
+ * Keeps a picture under its own seal; the same picture is kept once.
+ *
+ * @param madeHere it is as `keptPicture` made it, and not as a file brought it
+ */
+export const storePicture = (trx: Knex, name: string, jpeg: Buffer, madeHere: boolean) =>
+  trx('photos').insert({ sha256: name, jpeg, made_here: madeHere }).onConflict('sha256').ignore();
+
+/** Pictures made anew to be shown, the one shown last at the end: a page asks for each of its own several times. */
+const shown = new Map<string, Buffer>();
+const MOST_SHOWN = 40;
+
+/**
+ * A picture as it is shown and printed. What a file brought is kept as its seal has it, and is never shown so: it is decoded here, and made
+ * anew with nothing in it but the picture.
+ *
+ * @returns null where it is no picture
+ */
+async function shownPicture({ sha256: name, jpeg, made_here: madeHere }: PictureRow): Promise<Buffer | null> {
+  if (madeHere) return jpeg;
+  const made =
+    shown.get(name) ??
+    (await roomOf('pictures').within(async () => {
+      const kept = await keptPicture(jpeg);
+      return kept.ok ? kept.value.jpeg : null;
+    }, true));
+  if (!made) return null;
+  shown.delete(name);
+  shown.set(name, made);
+  if (shown.size > MOST_SHOWN) shown.delete(shown.keys().next().value!);
+  return made;
+}
+
+interface PictureRow {
+  readonly sha256: string;
+  readonly jpeg: Buffer;
+  readonly made_here: number;
+}
+
+/** These pictures as they are shown, by their seals; those that are not there are left out. */
+export async function shownPictures(db: Knex, names: readonly string[]): Promise<Map<string, Buffer>> {
+  const rows: PictureRow[] = await db('photos').whereIn('sha256', names);
+  const pictures = new Map<string, Buffer>();
+  for (const row of rows) {
+    const picture = await shownPicture(row);
+    if (picture) pictures.set(row.sha256, picture);
+  }
+  return pictures;
+}
 
 export async function readPicture(db: Knex, name: string): Promise<Outcome<Buffer>> {
-  const row = await db('photos').where({ sha256: name }).first();
-  return row ? done(row.jpeg as Buffer) : missing('photo');
+  const picture = (await shownPictures(db, [name])).get(name);
+  return picture ? done(picture) : missing('photo');
 }

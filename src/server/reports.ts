@@ -12,6 +12,7 @@ import { photosGone, recordToPrint, runToPrint } from './altered';
 import { csvOf } from './csv';
 import { done, refused, type Outcome } from './outcome';
 import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
+import { shownPictures } from './photos';
 import { readSettings } from './shelf';
 import { loggedIn } from './traces';
 
@@ -53,8 +54,7 @@ async function picturesOf(db: Knex, { blocks }: Document): Promise<Map<string, B
         ? (block.logo ?? [])
         : [],
   );
-  const rows = (await db('photos').whereIn('sha256', names)) as { sha256: string; jpeg: Buffer }[];
-  return new Map(rows.map(({ sha256, jpeg }) => [sha256, jpeg]));
+  return shownPictures(db, names);
 }
 
 /** The report of a run as PDF, with the sheet for whoever fits the unit behind it where one was made. */

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { Worker } from 'node:worker_threads';
+import { Worker, type TransferListItem } from 'node:worker_threads';
 
 /** Threads of the server, made by the build. */
 export type ThreadName = 'diagnosis-thread' | 'job-file-thread';
@@ -8,13 +8,21 @@ export type ThreadName = 'diagnosis-thread' | 'job-file-thread';
  * Has one thing worked out off the main thread.
  *
  * @param asked what the thread is given
+ * @param given of that, what is handed over and not copied: it is empty here afterwards
  * @returns what it answers; null where the sender went away meanwhile
  * @throws what the thread throws
  */
-export async function inThread<T>(name: ThreadName, asked: unknown, signal?: AbortSignal): Promise<T | null> {
+export async function inThread<T>(
+  name: ThreadName,
+  asked: unknown,
+  { signal, given }: { readonly signal?: AbortSignal; readonly given?: readonly TransferListItem[] } = {},
+): Promise<T | null> {
   if (signal?.aborted) return null;
   const file = path.join(/*turbopackIgnore: true*/ process.cwd(), '.workers', `${name}.cjs`);
-  const worker = new Worker(/*turbopackIgnore: true*/ file, { workerData: asked });
+  const worker = new Worker(/*turbopackIgnore: true*/ file, {
+    workerData: asked,
+    transferList: [...(given ?? [])],
+  });
   return new Promise<T | null>((resolve, reject) => {
     worker.once('message', resolve);
     worker.once('error', reject);

@@ -5,6 +5,7 @@ import type { TraceProduct } from '@/workers/trace-product';
 import { now } from './http';
 import { findJob } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
+import { searchOf } from './request';
 import { findProfile } from './shelf';
 import { readLog } from './trace-job';
 import { aboutFor, keepTrace, type StoredTrace } from './traces';
@@ -64,7 +65,7 @@ export async function analyseLog(db: Knex, request: Request): Promise<Outcome<Om
   return done(rest);
 }
 
-const asked = (request: Request) => Object.fromEntries(new URL(request.url).searchParams);
+const asked = (request: Request) => Object.fromEntries(searchOf(request));
 
 async function productOfRequest(
   db: Knex,

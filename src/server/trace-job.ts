@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
+import { piecesOf } from './request';
 import type { About } from '@/core/signals/analysis';
 import type { LogLayout } from '@/core/signals/csv/layout';
 import type { Trace } from '@/core/signals/trace';
@@ -33,7 +34,7 @@ export async function readLog(
   return withWorker(async (talk) => {
     await talk({ type: 'begin', ...reading });
     let length = 0;
-    for await (const piece of pieces(body)) {
+    for await (const piece of piecesOf(body)) {
       if (signal?.aborted) return { ok: false, why: 'Reading was stopped. Nothing was taken in.' };
       length += piece.length;
       if (length > MOST_LOG_BYTES) return { ok: false, why: TOO_LARGE };
@@ -74,14 +75,4 @@ function conversation(worker: Worker): Talk {
       settle = { resolve, reject };
       worker.postMessage(message);
     });
-}
-
-async function* pieces(body: ReadableStream<Uint8Array> | null): AsyncGenerator<Uint8Array> {
-  if (!body) return;
-  const reader = body.getReader();
-  try {
-    for (let part = await reader.read(); !part.done; part = await reader.read()) yield part.value;
-  } finally {
-    await reader.cancel().catch(() => undefined);
-  }
 }

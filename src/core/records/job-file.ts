@@ -7,16 +7,15 @@ import { judgementSchema, type Judgement } from './judgement';
 import { byOwnSteps } from '../procedure/own-steps';
 import { admitEntry, intoEntry, jobRecord, recordRefusalSentence, type JobRecord } from './job-record';
 import { judgementOf } from './judged-run';
-import { unkeptText, unkeptWords } from './text';
+import { DEEPEST, isDeeperThan, unkeptText, unkeptWords } from './text';
 import type { StoredRun } from './views';
 import { presentEntry, storedEntrySchema, storedJudgementSchema } from './stored-entry';
 
 export const JOB_FILE_FORMAT = 'hard-pedal-job';
 export const JOB_FILE_VERSION = 2;
 
-/** No job has more entries, nor is any file nested more deeply. */
+/** No job has more entries. */
 const MOST_ENTRIES = 20_000;
-const DEEPEST = 100;
 const TOO_MANY = `more than ${MOST_ENTRIES.toLocaleString('en').replace(',', ' ')} entries, which no job has`;
 
 const seal = z.string().regex(/^[0-9a-f]{64}$/);
@@ -109,21 +108,6 @@ const POISON = new Set(['__proto__', 'constructor', 'prototype']);
 function poisoned(value: unknown): boolean {
   if (value === null || typeof value !== 'object') return false;
   return Object.entries(value).some(([name, member]) => POISON.has(name) || poisoned(member));
-}
-
-/** Whether JSON is nested more deeply than so many lists and objects: known before it is read, since reading goes as deep. */
-function isDeeperThan(most: number, text: string): boolean {
-  let depth = 0;
-  let within = false;
-  for (let i = 0; i < text.length; i += 1) {
-    const char = text[i]!;
-    if (within && char === '\\') i += 1;
-    else if (char === '"') within = !within;
-    else if (!within && (char === '[' || char === '{')) depth += 1;
-    else if (!within && (char === ']' || char === '}')) depth -= 1;
-    if (depth > most) return true;
-  }
-  return false;
 }
 
 /**

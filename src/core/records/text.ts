@@ -23,3 +23,21 @@ export const unkeptWords = (where: readonly string[]): string =>
 
 /** A text as it can be kept: what cannot be is replaced by the mark for that. */
 export const keptText = (text: string): string => text.toWellFormed().replaceAll('\0', '\uFFFD');
+
+/** Nothing that is sent or kept here is nested more deeply. */
+export const DEEPEST = 100;
+
+/** Whether JSON is nested more deeply than so many lists and objects: known before it is read, since reading goes as deep. */
+export function isDeeperThan(most: number, text: string): boolean {
+  let depth = 0;
+  let within = false;
+  for (let i = 0; i < text.length; i += 1) {
+    const char = text[i]!;
+    if (within && char === '\\') i += 1;
+    else if (char === '"') within = !within;
+    else if (!within && (char === '[' || char === '{')) depth += 1;
+    else if (!within && (char === ']' || char === '}')) depth -= 1;
+    if (depth > most) return true;
+  }
+  return false;
+}

@@ -1,4 +1,5 @@
 import { damage } from '@/server/database';
+import { searchOf } from '@/server/request';
 import { answer } from '@/server/http';
 import { done } from '@/server/outcome';
 import { StoreTrouble } from '@/server/trouble';
@@ -9,7 +10,7 @@ export const dynamic = 'force-dynamic';
 export const GET = (request: Request) =>
   answer(async (db) => {
     await db.raw('select 1');
-    const why = new URL(request.url).searchParams.has('whole') ? await damage(db) : null;
+    const why = searchOf(request).has('whole') ? await damage(db) : null;
     if (why) throw new StoreTrouble(why);
     return done({ status: 'ok' });
   });

@@ -1,4 +1,5 @@
-import { answer, bodyOf, now } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { bodyOf, searchOf } from '@/server/request';
 import { jobQuerySchema } from '@/core/records/job-query';
 import { searchJobs } from '@/server/job-list';
 import { addJob } from '@/server/jobs';
@@ -6,7 +7,7 @@ import { done } from '@/server/outcome';
 
 export const GET = (request: Request) =>
   answer(async (db) => {
-    const query = jobQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
+    const query = jobQuerySchema.parse(Object.fromEntries(searchOf(request)));
     return done(await searchJobs(db, query));
   });
 

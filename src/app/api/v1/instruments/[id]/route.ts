@@ -1,4 +1,5 @@
-import { answer, changeOf, now } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { changeOf } from '@/server/request';
 import { deleteInstrument, replaceInstrument } from '@/server/shelf';
 
 interface Place {

@@ -1,4 +1,5 @@
-import { answer, changeOf, now } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { changeOf } from '@/server/request';
 import { done } from '@/server/outcome';
 import { missing } from '@/server/store';
 import { changeTrace, deleteTrace, findTrace } from '@/server/traces';

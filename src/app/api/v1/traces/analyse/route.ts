@@ -1,5 +1,6 @@
-import { answerUnproxied } from '@/server/http';
+import { answerUpload } from '@/server/http';
+import { MOST_LOG_BYTES } from '@/server/trace-job';
 import { analyseLog } from '@/server/trace-import';
 
-/** Works everything out of a log and keeps nothing. */
-export const POST = (request: Request) => answerUnproxied(request, (db) => analyseLog(db, request));
+export const POST = (request: Request) =>
+  answerUpload(request, { most: MOST_LOG_BYTES, room: 'logs' }, (db) => analyseLog(db, request));

@@ -1,5 +1,6 @@
-import { answerUnproxied } from '@/server/http';
+import { answerUpload } from '@/server/http';
+import { MOST_LOG_BYTES } from '@/server/trace-job';
 import { importLog } from '@/server/trace-import';
 
-/** The log is the body; how it is to be read, and what it is of, is in the query. */
-export const POST = (request: Request) => answerUnproxied(request, (db) => importLog(db, request), 201);
+export const POST = (request: Request) =>
+  answerUpload(request, { most: MOST_LOG_BYTES, room: 'logs' }, (db) => importLog(db, request), 201);

@@ -1,4 +1,5 @@
-import { answer, bodyOf } from '@/server/http';
+import { answer } from '@/server/http';
+import { bodyOf } from '@/server/request';
 import { rememberedLayout } from '@/server/traces';
 
 /** The layout confirmed last time for a log with these columns. */

@@ -1,4 +1,5 @@
-import { answer, bodyOf, now } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { bodyOf } from '@/server/request';
 import { controlVehicle } from '@/server/vehicle';
 
 export const POST = (request: Request) =>

@@ -1,4 +1,5 @@
-import { answer, changeOf, now } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { changeOf } from '@/server/request';
 import { done } from '@/server/outcome';
 import { identifierMap, writeMap } from '@/server/vehicle';
 

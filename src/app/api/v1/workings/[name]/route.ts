@@ -1,4 +1,5 @@
-import { answer, bodyOf } from '@/server/http';
+import { answer } from '@/server/http';
+import { bodyOf } from '@/server/request';
 import { callWorking } from '@/server/workings';
 
 interface Place {

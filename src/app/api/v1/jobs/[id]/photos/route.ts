@@ -1,5 +1,6 @@
-import { answer, bytesOf, now } from '@/server/http';
+import { answerFileSent, now } from '@/server/http';
 import { addPhoto, MOST_PHOTO_BYTES } from '@/server/photos';
+import { searchOf } from '@/server/request';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -7,13 +8,12 @@ interface Place {
 
 /** The picture is the body; what it shows is in the query. */
 export const POST = (request: Request, { params }: Place) =>
-  answer(async (db) => {
-    const asked = new URL(request.url).searchParams;
+  answerFileSent(request, { most: MOST_PHOTO_BYTES, room: 'pictures' }, async (db, bytes) => {
+    const asked = searchOf(request);
     const about = {
       id: asked.get('id'),
       point: asked.get('point') || null,
       caption: asked.get('caption') ?? '',
     };
-    const bytes = await bytesOf(request, MOST_PHOTO_BYTES);
     return addPhoto(db, (await params).id, about, bytes, now());
-  }, 201);
+  });

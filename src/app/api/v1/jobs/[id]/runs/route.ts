@@ -1,4 +1,5 @@
-import { answer, now, technicianOf } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { technicianOf } from '@/server/request';
 import { startRun } from '@/server/runs';
 
 interface Place {

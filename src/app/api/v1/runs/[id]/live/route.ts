@@ -1,4 +1,5 @@
-import { answer, bodyOf, now } from '@/server/http';
+import { answer, now } from '@/server/http';
+import { bodyOf } from '@/server/request';
 import { recordStep } from '@/server/live-recording';
 
 interface Place {

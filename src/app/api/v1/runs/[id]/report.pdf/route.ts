@@ -1,4 +1,5 @@
-import { answerFile, paperOf } from '@/server/http';
+import { answerFile } from '@/server/http';
+import { paperOf } from '@/server/request';
 import { reportPdf } from '@/server/reports';
 
 interface Place {
