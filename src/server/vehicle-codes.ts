@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { JobRecord } from '@/core/records/job-record';
 import { notSaved, type TroubleCode } from '@/core/records/trouble-codes';
 import type { VehicleLink } from '@/devices/vehicle/client';
-import { findEntry } from './journal';
+import { findEntry, NAMED_ALREADY } from './journal';
 import { write } from './jobs';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { readRecord } from './record';
@@ -36,7 +36,9 @@ export async function readCodes(
   const record = await readRecord(db, jobId);
   if (!record) return missing('job');
   // Sent twice it is done once: what was cleared is not cleared again.
-  if (await findEntry(db, id)) return done(record);
+  const known = record.codes.find((one) => one.id === id);
+  if (known?.what.clears === clears) return done(record);
+  if (known || (await findEntry(db, id))) return no(NAMED_ALREADY);
   if (record.signed) return no('This job is signed. Open it again with a reason first.');
   const saved = clears === null ? null : record.codes.find((one) => one.id === clears);
   if (saved === undefined) return no('Those codes are not saved in this job: read and save them first.');

@@ -97,6 +97,16 @@ describe('trouble codes', () => {
         what: { found: [], clears: saved },
       });
     expect(car.cleared).toBe(1);
+    // Under a name that stands for something else nothing is read, and nothing cleared.
+    const entries = (await readRecord(desk.db, job))!.length;
+    const { id: elsewhere } = await desk.db('journal').whereNot({ chain: `job/${job}` }).first('id');
+    for (const [clears, id] of [
+      [null, clearing],
+      [saved, saved],
+      [saved, elsewhere],
+    ] as const)
+      expect(whyNot(await read(clears, id))).toMatch(/stands for something else already/);
+    expect([car.cleared, (await readRecord(desk.db, job))!.length]).toEqual([1, entries]);
     expect((await verify(desk.db)).alterations).toEqual([]);
   });
   test('one that comes back at once is written down behind the clearing', async () => {

@@ -34,8 +34,12 @@ describe('how often a fault counts', () => {
   });
   test('sent twice under one name is written once', async () => {
     const id = '00000000-0000-4000-8000-000000000001';
-    const [once, twice] = [await change({ id, weight: 3 }), await change({ id, weight: 4 })];
+    const [once, twice] = [await change({ id, weight: 3 }), await change({ id, weight: 3 })];
     expect(twice).toEqual(once);
+    // Under that name nothing else is taken, of this kind or of another.
+    for (const other of [await change({ id, weight: 4 }), await change({ id, weight: 3 }, 'rod-servo')])
+      expect(other).toMatchObject({ ok: false, why: { code: expect.stringMatching(/refused|invalid/) as string } });
+    expect(await change({})).toMatchObject({ ok: true, value: { changes: { length: 4 } } });
   });
   test('nobody, no reason, no such fault, no such kind, nothing left that counts: a sentence', async () => {
     const fields = async (input: object, kind?: string) => {

@@ -9,8 +9,9 @@ import {
   type WeightEntry,
 } from '@/core/diagnosis/weights';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '@/core/families/registry';
-import { append, findEntry, linksOf, writtenFrom } from './journal';
-import { done, invalid, type Outcome } from './outcome';
+import { canonicalJson } from '@/core/records/canonical';
+import { append, findEntry, linksOf, NAMED_ALREADY, writtenFrom } from './journal';
+import { done, invalid, refused, type Outcome } from './outcome';
 import { missing } from './store';
 
 /** What is sent to change how often a fault counts. Sent twice under one name it is written once. */
@@ -49,15 +50,15 @@ export async function changeWeight(
   if (!family.faults.some((fault) => fault.id === change.fault))
     return invalid([{ path: ['fault'], message: `Fault: ${family.name} has none of that name.` }]);
   return db.transaction(async (trx) => {
-    if (await findEntry(trx, id)) return done(await read(trx, known));
+    const entry = { type: 'weighed', ...change } satisfies WeightEntry;
+    const written = await findEntry(trx, id);
+    if (written && (written.chain !== chainOf(known) || written.body !== canonicalJson(entry)))
+      return refused({ code: 'refused', message: NAMED_ALREADY });
+    if (written) return done(await read(trx, known));
     const { weights } = await read(trx, known);
     if (change.weight !== null && !anyCounts(family, { ...weights, [change.fault]: change.weight }))
       return invalid([{ path: ['weight'], message: 'Weight: no fault would be left that counts.' }]);
-    await append(trx, chainOf(known), {
-      id,
-      at,
-      entry: { type: 'weighed', ...change } satisfies WeightEntry,
-    });
+    await append(trx, chainOf(known), { id, at, entry });
     return done(await read(trx, known));
   });
 }
