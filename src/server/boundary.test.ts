@@ -106,13 +106,27 @@ describe('the name of an entry', () => {
         NOW,
       );
     expect(taken(await send(one!.id, known))).toEqual(run.events);
-    const changed = { ...known, at: '2026-11-27T10:00:00.000Z' };
+    const changed = { ...known, at: '2026-11-21T10:00:00.000Z' };
     for (const answer of [await send(one!.id, changed), await send(other!.id, known)]) {
       expect(answer.ok ? '' : answer.why.code).toBe('refused');
       expect(whyNot(answer)).toMatch(/name .* stands for something else/);
     }
     expect((await findRun(desk.db, one!.id))!.events).toEqual(run.events);
   });
+});
+
+test('an event by a clock that is ahead of the records’ own is refused: a wait would be over too soon', async () => {
+  const { id } = await desk.db('runs').whereNull('finished_at').first('id');
+  const run = (await findRun(desk.db, id))!;
+  const at = (ahead_s: number) => new Date(Date.parse(NOW) + ahead_s * 1000).toISOString();
+  const send = (ahead_s: number) => {
+    const event = { id: newId(), at: at(ahead_s), type: 'acknowledged', step: 'cautions' };
+    return appendEvent(desk.db, id, { expectedVersion: run.events.length, events: [event] }, NOW);
+  };
+  expect(whyNot(await send(61))).toMatch(/clock of this screen is ahead/);
+  expect((await findRun(desk.db, id))!.events).toEqual(run.events);
+  const soon = await send(60);
+  expect(soon.ok ? '' : soon.why.message).not.toMatch(/ahead/);
 });
 
 describe('a day that cannot be meant', () => {

@@ -189,7 +189,7 @@ describe('a test that is not finished', () => {
         for (const item of step.items) {
           delete item.gate;
           delete item.stopAt_Pa;
-          if (item.kind === 'wait') item.duration_s = 0;
+          if (item.kind === 'wait') item.duration_s = 0.001;
         }
       }
     });
@@ -197,6 +197,14 @@ describe('a test that is not finished', () => {
     expect((await findRun(other, id))!.context.procedure).toEqual(
       (await findRun(desk.db, id))!.context.procedure,
     );
+  });
+
+  test('with a wait of nothing is refused', async () => {
+    const text = forged(await fileOf(await openTag()), (draft) => {
+      for (const step of stepsOf(draft))
+        for (const item of step.items) if (item.kind === 'wait') item.duration_s = 0;
+    });
+    await refusesWhole(text, /expected number to be >0/);
   });
 
   test('has the safety steps that its file took out', async () => {

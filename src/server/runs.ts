@@ -301,6 +301,11 @@ export const appendSchema = z.strictObject({
   events: z.array(runEventSchema).min(1).max(100),
 });
 
+/** By how much the clock of a screen may be ahead of the application's, s: a wait would be over too soon. */
+const MOST_AHEAD_S = 60;
+const AHEAD =
+  'The clock of this screen is ahead of the clock of the machine that keeps the records. Set it right; nothing was recorded.';
+
 /**
  * Adds what was done to a run: one small transaction, acknowledged only after it is on disk. An event sent twice is
  * recorded once; one made on an outdated view of the run is refused together with what happened meanwhile.
@@ -314,6 +319,8 @@ export async function appendEvent(
   const parsed = appendSchema.safeParse(input);
   if (!parsed.success) return invalid(parsed.error.issues);
   const { events, expectedVersion } = parsed.data;
+  const ahead_s = Math.max(...events.map(({ at }) => Date.parse(at) - Date.parse(now))) / 1000;
+  if (ahead_s > MOST_AHEAD_S) return refused({ code: 'refused', message: AHEAD });
   const alone = events.length === 1 ? await addAlone(db, runId, events[0]!, expectedVersion, now) : null;
   if (alone) return done(alone);
   let after: Standing | null = null;

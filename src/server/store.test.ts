@@ -50,6 +50,9 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+/** When a test was begun that is over by now. */
+const MORNING = '2026-11-23T06:00:00.000Z';
+
 async function freshRun() {
   const job = (await listJobs(db)).find(({ body }) => body.tag === 'GF-0425')!;
   const run = await startRun(db, job.id, NOW);
@@ -67,7 +70,7 @@ async function broughtTo(run: StoredRun, item: string | null): Promise<readonly 
     noise_steps: 0,
   };
   const random = seeded(run.events.length + 1);
-  const options = { random, startAt: NOW, from: run.events, until: item ?? undefined };
+  const options = { random, startAt: MORNING, from: run.events, until: item ?? undefined };
   const events = rehearse(FAMILIES[run.kind], run.context, truth, options).filter(
     ({ type }) => type !== 'finished',
   );

@@ -92,7 +92,7 @@ const waitItemSchema = z.strictObject({
   kind: z.literal('wait'),
   id: name,
   prompt: prose,
-  duration_s: SI,
+  duration_s: SI.positive(),
   /** 'key': starts when the technician says so. 'reading': started when the reading before it was captured. */
   starts: z.enum(['key', 'reading']),
 });

@@ -141,6 +141,25 @@ describe('the report as a document', () => {
     expect(words).toContain('Switch and bleed threads:');
     expect(words).toContain('Plugged for the test');
   });
+  test('says first where the clock was set back during the test', () => {
+    const event = {
+      id: uuid(77),
+      at: '2026-11-22T14:00:00.000Z',
+      type: 'gone-on',
+      item: 'threads',
+      reason: 'Plugged for the test',
+    } as const;
+    const report = reportOf(
+      recordOf(truthWith(), contextWith(), [{ type: 'run-event', run: uuid(2), event }]),
+    );
+    expect(report.blocks[0]).toMatchObject({
+      kind: 'paragraph',
+      text: expect.stringMatching(
+        /^The clock of the machine was set back by \d+ h \d+ min.*before 14:00:00/,
+      ) as string,
+    });
+    expect(wordsIn(reportOf(recordOf(truthWith(), contextWith(), [])))).not.toContain('set back');
+  });
   test('what was taken back is not in it; a signature and a correction are', () => {
     const record = recordOf(truthWith(), contextWith(), [finding]);
     const id = record.findings[0]!.id;

@@ -16,6 +16,7 @@ import { customerPage } from './customer-page';
 import { cell, type Block, type Cell, type Document } from './document';
 import type { JobRecord } from '../records/job-record';
 import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from '../records/judged-run';
+import { clockSetBack, setBackOnPaper } from '../procedure/clock';
 import { photosGoneWords } from './photos-gone';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
@@ -42,8 +43,11 @@ export function reportDocument(
   const content = reportContent(run.context, judged.state, judged.results, judged.assessment);
   const page = customerPage({ record, run, judged, content, printing });
   const appendix = new Appendix(record, run, judged, content, printing, logged);
-  const gone: Block[] =
-    photosGone > 0 ? [{ kind: 'paragraph', strong: true, text: photosGoneWords(photosGone) }] : [];
+  const warnings = [
+    ...(photosGone > 0 ? [photosGoneWords(photosGone)] : []),
+    ...clockSetBack(run.events).map((one) => setBackOnPaper(one, printing.time(one.at))),
+  ];
+  const gone = warnings.map((text): Block => ({ kind: 'paragraph', strong: true, text }));
   return {
     name: `${record.job.tag} bench test`,
     blocks: [...gone, ...page.blocks, { kind: 'page-break' }, ...appendix.blocks(page.left)],

@@ -3,6 +3,7 @@ import type { RunState } from '../contract/run-state';
 import { liveWords, nextSource, sourceState, type SourceSet } from '../contract/sources';
 import { findItem, type Procedure, type Step } from '../contract/steps';
 import { printNames } from '../quantities/sentence';
+import { LEAST_SET_BACK_S, SET_BACK_IN_WAIT } from './clock';
 import { needsFirst, nextAction, stoppedAt, waitingIn } from './next-action';
 import { gatesShut, notProved } from './opening';
 import { makesSafe, waitStart } from './run';
@@ -18,6 +19,7 @@ export type RunRefusal =
   | { code: 'unknown-event' }
   | { code: 'stopped'; say: string }
   | { code: 'not-over' }
+  | { code: 'clock-back' }
   | { code: 'mandatory'; step: string }
   | { code: 'not-started'; item: string }
   | { code: 'live-source'; said: readonly string[] }
@@ -152,6 +154,7 @@ function admitItem(
     const from = waitStart(procedure, state, event.item);
     if (!from) return { code: 'not-started', item: event.item };
     const waited_s = (Date.parse(event.at) - Date.parse(from)) / 1000;
+    if (waited_s <= -LEAST_SET_BACK_S) return { code: 'clock-back' };
     if (!event.early && waited_s < item.duration_s - CLOCK_S) return { code: 'not-over' };
   }
   return null;
@@ -182,6 +185,8 @@ export function runRefusalSentence(
       return `The test is stopped. ${why.say}`;
     case 'not-over':
       return 'The wait is not over. Ending it early has to be confirmed.';
+    case 'clock-back':
+      return SET_BACK_IN_WAIT;
     case 'mandatory':
       return `“${why.step}” cannot be skipped: it keeps people safe.`;
     case 'not-started':

@@ -85,6 +85,8 @@ describe('what hangs on a reading is asked for again when that is done anew', ()
     expect(end(58)).toBe('not-over');
     expect(end(58, true)).toBeNull();
     expect(end(60)).toBeNull();
+    // By a clock that was set back it never ends, early or not: it is begun anew.
+    expect([end(-29), end(-30), end(-30, true)]).toEqual(['not-over', 'clock-back', 'clock-back']);
   });
 });
 

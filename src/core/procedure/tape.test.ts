@@ -58,6 +58,18 @@ describe('the tape', () => {
     const line = tape([...list, struck]).find((l) => l.id === last.id);
     expect(line).toMatchObject({ kind: 'reading', capture: { struck: true } });
   });
+  test('a clock that was set back is a mark across the tape, before the first that was done by it', () => {
+    const list = upTo('bypass.2.input');
+    const at = new Date(Date.parse(list.at(-1)!.at) - 3600_000).toISOString();
+    const later: RunEvent = { ...list.at(-1)!, id: '00000000-0000-4000-8000-00000000aaaa', at };
+    const lines = tape([...list, later]);
+    expect(lines.at(-2)).toMatchObject({
+      kind: 'clock',
+      words: expect.stringMatching(/by 1 h 0 min/) as string,
+    });
+    expect(lines.at(-1)!.id).toBe(later.id);
+    expect(tape(list).some(({ kind }) => kind === 'clock')).toBe(false);
+  });
   test('a wait says how long it really was', () => {
     const waits = tape(events).flatMap((line) =>
       line.kind === 'wait' ? [[line.prompt, Math.round(line.seconds)]] : [],

@@ -1,6 +1,7 @@
 import type { RunEvent } from '../contract/events';
 import { sourceState } from '../contract/sources';
 import { findItem, type Procedure } from '../contract/steps';
+import { clockSetBack, setBackWords } from './clock';
 import { waitStart } from './run';
 import { type Capture, type RunState } from '../contract/run-state';
 
@@ -22,6 +23,8 @@ export type TapeLine =
   | { kind: 'wait'; id: string; prompt: string; seconds: number; back: boolean }
   | { kind: 'source'; id: string; words: string; back: boolean }
   | { kind: 'disturbed'; id: string; why: string }
+  /** The clock was set back before what follows. */
+  | { kind: 'clock'; id: string; words: string }
   | { kind: 'skip'; id: string; what: string; reason: string; back: boolean }
   /** The test went on in spite of an answer that stops it, or ended there. */
   | { kind: 'decided'; id: string; words: string; back: boolean }
@@ -75,8 +78,11 @@ export function tapeOf(
       lines.push({ kind: 'logged', id: trace.id });
     }
   };
+  const setBack = new Map(clockSetBack(events).map((one) => [one.event, one]));
   for (const [i, event] of events.entries()) {
     logged(i);
+    const clock = setBack.get(event.id);
+    if (clock) lines.push({ kind: 'clock', id: `clock-${event.id}`, words: setBackWords(clock) });
     under(stepOf(procedure, event) ?? lastStep);
     const line = lineOf(procedure, run, event, back.has(event.id));
     if (line) lines.push(line);

@@ -3,6 +3,7 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Answer, ObservationItem, Step, WaitItem } from '@/core/contract/steps';
+import { LEAST_SET_BACK_S, SET_BACK_IN_WAIT } from '@/core/procedure/clock';
 import { isDone, waitStart } from '@/core/procedure/run';
 import { Key, useKeys } from '../keys';
 import { useSettings } from '../settings-context';
@@ -261,7 +262,13 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
           >
             {clock(left_s ?? item.duration_s)}
           </Box>
-          {from && <Box>The bench keeps counting if you leave or reload.</Box>}
+          {from && (
+            <Box>
+              {left_s !== null && left_s >= item.duration_s + LEAST_SET_BACK_S
+                ? SET_BACK_IN_WAIT
+                : 'The bench keeps counting if you leave or reload.'}
+            </Box>
+          )}
         </Box>
       }
       primary={

@@ -98,6 +98,16 @@ function UnrolledTape({
   );
 }
 
+/** A mark across the tape: what follows stands otherwise than what came before. */
+const Mark = ({ children }: { children: ReactNode }) => (
+  <Box
+    component="li"
+    sx={{ my: 0.8, py: 0.4, borderTop: 2, borderBottom: 2, borderColor: 'warning.main', fontWeight: 650 }}
+  >
+    {children}
+  </Box>
+);
+
 interface LineProps extends Pick<TapeProps, 'ports' | 'context' | 'results' | 'logged' | 'onSelect'> {
   readonly line: TapeLine;
   readonly selected: boolean;
@@ -129,21 +139,9 @@ function Line({ line, ports, context, results, logged, selected, onSelect }: Lin
     case 'source':
       return <Plain back={line.back}>{line.words}</Plain>;
     case 'disturbed':
-      return (
-        <Box
-          component="li"
-          sx={{
-            my: 0.8,
-            py: 0.4,
-            borderTop: 2,
-            borderBottom: 2,
-            borderColor: 'warning.main',
-            fontWeight: 650,
-          }}
-        >
-          {line.why}: readings that this can have moved no longer count
-        </Box>
-      );
+      return <Mark>{line.why}: readings that this can have moved no longer count</Mark>;
+    case 'clock':
+      return <Mark>{line.words}</Mark>;
     case 'skip':
       return (
         <Plain back={line.back}>
