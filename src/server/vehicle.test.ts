@@ -99,7 +99,10 @@ describe('trouble codes', () => {
     expect(car.cleared).toBe(1);
     // Under a name that stands for something else nothing is read, and nothing cleared.
     const entries = (await readRecord(desk.db, job))!.length;
-    const { id: elsewhere } = await desk.db('journal').whereNot({ chain: `job/${job}` }).first('id');
+    const { id: elsewhere } = await desk
+      .db('journal')
+      .whereNot({ chain: `job/${job}` })
+      .first('id');
     for (const [clears, id] of [
       [null, clearing],
       [saved, saved],

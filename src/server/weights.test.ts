@@ -38,7 +38,10 @@ describe('how often a fault counts', () => {
     expect(twice).toEqual(once);
     // Under that name nothing else is taken, of this kind or of another.
     for (const other of [await change({ id, weight: 4 }), await change({ id, weight: 3 }, 'rod-servo')])
-      expect(other).toMatchObject({ ok: false, why: { code: expect.stringMatching(/refused|invalid/) as string } });
+      expect(other).toMatchObject({
+        ok: false,
+        why: { code: expect.stringMatching(/refused|invalid/) as string },
+      });
     expect(await change({})).toMatchObject({ ok: true, value: { changes: { length: 4 } } });
   });
   test('nobody, no reason, no such fault, no such kind, nothing left that counts: a sentence', async () => {
