@@ -3,12 +3,14 @@ import {
   existsSync,
   mkdirSync,
   mkdtempSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs';
+import { spawnSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { jobQuerySchema } from '@/core/records/job-query';
@@ -22,6 +24,7 @@ import { seedDemo } from './demo/seed';
 import { finishRestore, noteBackup, readyFolder, restoreSteps } from './folder';
 import { answer } from './http';
 import { searchJobs } from './job-list';
+import { MIGRATION_NAMES } from './migrations';
 import { done } from './outcome';
 import { leftOutWords } from './readable';
 import { openRuns } from './runs';
@@ -296,4 +299,51 @@ test.each([
 test('what is no trouble of the disk has none', () => {
   expect(troubleWords(new TypeError('x is not a function'))).toBeNull();
   expect(whyNot(done(1))).toBe('');
+});
+
+describe('the command line', () => {
+  const say = (command: string, ...words: string[]) => {
+    const { status, stdout, stderr } = spawnSync('npx', ['tsx', `src/server/cli/${command}.ts`, ...words], {
+      env: { ...process.env, HARD_PEDAL_DATA: folder },
+      encoding: 'utf8',
+    });
+    return { status, said: stdout + stderr };
+  };
+  test.each([
+    ['verify', []],
+    ['pin', ['P.', 'Tarn']],
+    ['backup', ['/tmp/hard-pedal-not-made.sqlite']],
+  ])(
+    '%s in a folder without a shop says so, and makes nothing',
+    (command, words) => {
+      expect(say(command, ...words)).toMatchObject({
+        status: 1,
+        said: expect.stringContaining(`There is no shop in ${folder}`) as string,
+      });
+      expect(readdirSync(folder)).toEqual([]);
+      expect(existsSync('/tmp/hard-pedal-not-made.sqlite')).toBe(false);
+    },
+    60_000,
+  );
+  test('verify looks and touches nothing: a sound shop, one of an older program, and no database at all', async () => {
+    backUp(desk.file('hard-pedal.sqlite'), file());
+    const before = readFileSync(file());
+    expect(say('verify')).toMatchObject({
+      status: 0,
+      said: expect.stringMatching(/are as they were written/) as string,
+    });
+    expect(readFileSync(file()).equals(before)).toBe(true);
+    const older = await openDatabase(file());
+    await older('knex_migrations').where({ name: MIGRATION_NAMES.at(-1) }).delete();
+    await older.destroy();
+    expect(say('verify')).toMatchObject({
+      status: 1,
+      said: expect.stringMatching(/An older Hard Pedal wrote this/) as string,
+    });
+    writeFileSync(file(), 'none'.repeat(2000));
+    expect(say('verify')).toMatchObject({
+      status: 1,
+      said: expect.stringMatching(/^The database is damaged\./m) as string,
+    });
+  }, 120_000);
 });

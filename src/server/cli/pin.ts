@@ -2,10 +2,12 @@ import { createInterface } from 'node:readline/promises';
 import { database } from '../database';
 import { pinSchema, setPin } from '../pins';
 import { listTechnicians } from '../technicians';
+import { atTheCommandLine, shopHere } from './at-the-command-line';
 
 /** `npm run pin -- NAME`: a PIN for a technician who has none here, or has forgotten it. The application is stopped. */
 async function main() {
   const name = process.argv.slice(2).join(' ').trim();
+  shopHere();
   const db = await database();
   const all = await listTechnicians(db);
   const found = all.find((one) => one.name === name);
@@ -22,7 +24,4 @@ async function main() {
   console.log(`${name} has a new PIN.`);
 }
 
-main().catch((error: Error) => {
-  console.error(error.message);
-  process.exit(1);
-});
+atTheCommandLine(main);

@@ -2,6 +2,7 @@ import path from 'node:path';
 import { restore } from '../backup';
 import { dataFolder } from '../folder';
 import { runningServer } from '../running';
+import { atTheCommandLine } from './at-the-command-line';
 
 async function main() {
   const [file] = process.argv.slice(2);
@@ -16,7 +17,4 @@ async function main() {
   if (verification.alterations.length > 0) process.exitCode = 1;
 }
 
-main().catch((error: Error) => {
-  console.error(error.message);
-  process.exit(1);
-});
+atTheCommandLine(main);
