@@ -3,6 +3,9 @@ import { breaksIn, NO_HASH } from '@/core/records/chain';
 import type { JobRecord } from '@/core/records/job-record';
 import type { Alteration, SealFound } from '@/core/records/verification';
 import type { StoredRun } from '@/core/records/views';
+import { photosGoneWords } from '@/core/documents/photos-gone';
+import { losses, lossWords, type NoticedLoss } from './head-file';
+import { isListed } from './job-index';
 import { jobChain, runOf, sha256, type JournalRow } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { recordOf, rowsOf, type RecordRows } from './record';
@@ -46,8 +49,10 @@ function entryIn({ body }: JournalRow): { type?: unknown; head?: unknown } | und
 }
 
 /** Why nothing of a job is printed or sent out as tested: its record is not as it was written. Null where it is. */
-export const whyNotPrinted = async (db: Knex, jobId: string): Promise<string | null> =>
-  alteredWords(jobId, await rowsOf(db, jobId));
+export async function whyNotPrinted(db: Knex, jobId: string): Promise<string | null> {
+  const found = await recordToPrint(db, jobId);
+  return found.ok || found.why.code === 'not-found' ? null : found.why.message;
+}
 
 function alteredWords(jobId: string, { links, judged }: RecordRows): string | null {
   const [first] = [
@@ -65,7 +70,46 @@ export async function recordToPrint(db: Knex, jobId: string): Promise<Outcome<Jo
   const why = alteredWords(jobId, rows);
   if (why) return refused({ code: 'refused', message: why });
   const record = await recordOf(db, jobId, rows);
-  return record ? done(record) : missing('job');
+  if (!record) return missing('job');
+  return (await isListed(db, record)) ? done(record) : refused({ code: 'refused', message: NOT_AS_LISTED });
+}
+
+/** What a record says of itself that is whole, and not what the list has it as. */
+const NOT_AS_LISTED =
+  'This record is not what the list of jobs says of it: entries at its end may have been taken out. Nothing is printed as tested.';
+
+/** What is not known of a record that is as it was written as far as it goes: said on its page, and first on what is printed of it. */
+export async function doubtsOf(db: Knex, record: JobRecord): Promise<string[]> {
+  const gone = await photosGone(db, record);
+  const last = (await db<JournalRow>('journal')
+    .where({ chain: jobChain(record.id) })
+    .orderBy('place', 'desc')
+    .first())!;
+  const lost = (await losses(db)).filter(({ at }) => last.at < at).map(lostEndWords);
+  const lines = await linesGone(db, last.seq);
+  return [
+    ...(gone > 0 ? [photosGoneWords(gone)] : []),
+    ...lost,
+    ...(lines > 0 && lost.length === 0 ? [linesGoneWords(lines)] : []),
+  ];
+}
+
+const lostEndWords = ({ at, loss }: NoticedLoss): string =>
+  `${lossWords(loss)} That was ${at.slice(0, 10)}; what was entered last before then for this job may be missing here.`;
+
+const linesGoneWords = (count: number): string =>
+  `${count === 1 ? 'An entry' : `${count} entries`} written after the last one of this job ${count === 1 ? 'is' : 'are'} gone from the journal; of which job, nobody can tell. Verify all records.`;
+
+/** How many lines of the journal behind one of them are not there: it counts up without a gap. */
+async function linesGone(db: Knex, behind: number): Promise<number> {
+  const { n, last } = (await db('journal')
+    .where('seq', '>', behind)
+    .count({ n: '*' })
+    .max({ last: 'seq' })
+    .first())!;
+  const counted = (await db('sqlite_sequence').where({ name: 'journal' }).first('seq')) as
+    { seq: number } | undefined;
+  return Math.max(Number(last ?? behind), counted?.seq ?? 0) - behind - Number(n);
 }
 
 /** A run with its record, for printing: refused where that is not as it was written. */

@@ -74,8 +74,14 @@ export async function noticeLoss(db: Knex, at: string): Promise<void> {
   await keepHead(db);
 }
 
+/** A loss, and when it was noticed. */
+export interface NoticedLoss {
+  readonly at: string;
+  readonly loss: Loss;
+}
+
 /** Losses that were noticed, the last one last. */
-export async function losses(db: Knex): Promise<{ readonly at: string; readonly loss: Loss }[]> {
+export async function losses(db: Knex): Promise<NoticedLoss[]> {
   const links = await linksOf(db, LOSSES);
   return links.map((link) => ({ at: link.at, loss: writtenFrom<Loss>(link).entry }));
 }

@@ -12,6 +12,46 @@ import { readRecord } from './record';
 /** Raised when what is derived from the journal changes: the index is then made anew at start. */
 export const INDEX_VERSION = 4;
 
+/** What of a job's row follows without judging anything. */
+function plainRow(record: JobRecord) {
+  return {
+    id: record.id,
+    version: record.version,
+    tag: record.job.tag,
+    profile_id: record.profile.id,
+    created_at: record.createdAt,
+    promised_on: record.job.promisedOn,
+    body: canonicalJson(record.job),
+    deleted: Number(record.deleted),
+    signed: Number(record.signed),
+    archived: Number(record.archived),
+    open_run: Number(record.runs.some(({ finishedAt }) => !finishedAt)),
+  };
+}
+
+/** Whether a row says what is wanted of it, whatever else it says. */
+export const rowSays = (have: Record<string, unknown> | undefined, want: Record<string, unknown>): boolean =>
+  have !== undefined && Object.entries(want).every(([column, value]) => have[column] === value);
+
+/**
+ * Whether the list has a job as its record has it, as far as that can be told without judging its tests: a record whose last entries were
+ * taken out is not what the list shows of it.
+ */
+export async function isListed(db: Knex, record: JobRecord): Promise<boolean> {
+  if (!rowSays(await db('jobs').where({ id: record.id }).first(), plainRow(record))) return false;
+  const stored: { id: string; finished_at: string | null }[] = await db('runs').where({ job_id: record.id });
+  const wanted = record.runs.map(({ id, finishedAt }) => ({ id, finished_at: finishedAt }));
+  return (
+    stored.length === wanted.length &&
+    wanted.every((run) =>
+      rowSays(
+        stored.find(({ id }) => id === run.id),
+        run,
+      ),
+    )
+  );
+}
+
 /** Rows that lists and searches go by, made from a job's record alone. */
 export function indexRows(record: JobRecord) {
   const runs = record.runs.map((run) => {
@@ -31,17 +71,7 @@ export function indexRows(record: JobRecord) {
   const last = runs.findLast(({ finished_at }) => finished_at);
   return {
     job: {
-      id: record.id,
-      version: record.version,
-      tag: record.job.tag,
-      profile_id: record.profile.id,
-      created_at: record.createdAt,
-      promised_on: record.job.promisedOn,
-      body: canonicalJson(record.job),
-      deleted: Number(record.deleted),
-      signed: Number(record.signed),
-      archived: Number(record.archived),
-      open_run: Number(runs.some(({ finished_at }) => !finished_at)),
+      ...plainRow(record),
       headline: last?.headline ?? null,
       call: last?.call ?? null,
     },

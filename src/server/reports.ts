@@ -8,7 +8,7 @@ import { ratioChart } from '@/core/documents/ratio-svg';
 import { readingsTable } from '@/core/documents/readings-table';
 import type { Printing } from '@/core/documents/printing';
 import { reportDocument } from '@/core/documents/report-document';
-import { photosGone, recordToPrint, runToPrint } from './altered';
+import { doubtsOf, recordToPrint, runToPrint } from './altered';
 import { csvOf } from './csv';
 import { done, refused, type Outcome } from './outcome';
 import { FONT_FILES, pdfOf, type PaperSize } from './pdf';
@@ -57,18 +57,30 @@ async function picturesOf(db: Knex, { blocks }: Document): Promise<Map<string, B
   return shownPictures(db, names);
 }
 
-/** The report of a run as PDF, with the sheet for whoever fits the unit behind it where one was made. */
-export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promise<Outcome<File>> {
+/** The report of a run, with the sheet for whoever fits the unit behind it where one was made. */
+export async function reportOf(db: Knex, runId: string): Promise<Outcome<Document>> {
   const found = await runToPrint(db, runId);
   if (!found.ok) return found;
   const { record, run } = found.value;
   const how = await printing(db);
-  const gone = await photosGone(db, record);
-  const report = reportDocument(record, run, judgedRun(run), how, await loggedIn(db, runId), gone);
+  const report = reportDocument(
+    record,
+    run,
+    judgedRun(run),
+    how,
+    await loggedIn(db, runId),
+    await doubtsOf(db, record),
+  );
   const sheet = record.fitting ? installationDocument(record, how).blocks : [];
   const blocks =
     sheet.length > 0 ? [...report.blocks, { kind: 'page-break' } as const, ...sheet] : report.blocks;
-  return asPdf(db, { ...report, blocks }, size);
+  return done({ ...report, blocks });
+}
+
+/** The same as PDF. */
+export async function reportPdf(db: Knex, runId: string, size: PaperSize): Promise<Outcome<File>> {
+  const report = await reportOf(db, runId);
+  return report.ok ? asPdf(db, report.value, size) : report;
 }
 
 /** The sheet for whoever fits the unit, as PDF. */

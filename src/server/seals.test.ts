@@ -3,16 +3,17 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import type { Knex } from 'knex';
 import { canonicalJson } from '@/core/records/canonical';
 import { NO_HASH, sealOf } from '@/core/records/chain';
-import { photosGone, recordToPrint, whereSealed } from './altered';
+import { doubtsOf, photosGone, recordToPrint, whereSealed, whyNotPrinted } from './altered';
 import { openDatabase } from './database';
-import { Desk, newId, picture, taken, whyNot } from './demo/desk';
+import { Desk, FINDING, newId, picture, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW as NOW } from './demo/fixture';
-import { keepHead, lossWords, losses } from './head-file';
+import { keepHead, lossWords, losses, noticeLoss } from './head-file';
 import { exportJob } from './job-files';
 import { jobChain, linksOf, sha256 } from './journal';
+import { addNote } from './notes';
 import { addPhoto } from './photos';
 import { readRecord } from './record';
-import { chartFile, installationPdf, readingsCsv, reportPdf } from './reports';
+import { chartFile, installationPdf, readingsCsv, reportOf, reportPdf } from './reports';
 import { signJob } from './technicians';
 import { loggedIn, analysisOf } from './traces';
 import { verify } from './verify';
@@ -95,6 +96,75 @@ describe('what is printed', () => {
     expect(await photosGone(db, record)).toBe(1);
     expect(whyNot(await exportJob(db, job.id))).toMatch(/photo of this job is missing.*No file is made/);
     expect(taken(await reportPdf(db, job.runs[0]!.id, 'A4')).body.length).toBeGreaterThan(1000);
+  });
+});
+
+describe('a record whose end was taken out, which breaks no seal', () => {
+  /** What stands before all else on a report, in place of its title. */
+  const saidFirst = async (runId: string) => {
+    const { blocks } = taken(await reportOf(db, runId));
+    const strong = blocks.slice(
+      0,
+      blocks.findIndex(({ kind }) => kind !== 'paragraph'),
+    );
+    return strong.map((block) => (block.kind === 'paragraph' ? block.text : '')).join(' ');
+  };
+  const takeOutLast = async (jobId: string) => {
+    const { seq } = (await linksOf(db, jobChain(jobId))).at(-1)!;
+    await db('journal').where({ seq }).delete();
+  };
+
+  test('is not printed where the list still shows what stood there', async () => {
+    const job = await signed('GF-0421');
+    await takeOutLast(job.id);
+    const why = /not what the list of jobs says of it.*Nothing is printed as tested/;
+    expect(whyNot(await reportPdf(db, job.runs[0]!.id, 'A4'))).toMatch(why);
+    expect(whyNot(await exportJob(db, job.id))).toMatch(why);
+    expect(await whyNotPrinted(db, job.id)).toMatch(why);
+  });
+  test('nor where a test is not in the list, or one too many', async () => {
+    const job = await desk.jobOf('GF-0421');
+    const [run] = await db('runs').where({ job_id: job.id });
+    await db('runs').insert({ ...run, id: newId() });
+    expect(await whyNotPrinted(db, job.id)).toMatch(/list of jobs/);
+    await db('runs').where({ job_id: job.id }).delete();
+    expect(await whyNotPrinted(db, job.id)).toMatch(/list of jobs/);
+    await db('runs').insert({ ...run, finished_at: null });
+    expect(await whyNotPrinted(db, job.id)).toMatch(/list of jobs/);
+  });
+  test('is printed with the words that entries are gone, and so is every other that may have had them', async () => {
+    const [job, other] = [await desk.jobOf('GF-0421'), await desk.jobOf('GF-0412')];
+    for (const one of [job, job, other]) taken(await desk.note(one.id, FINDING));
+    expect(await saidFirst(job.runs[0]!.id)).toBe('');
+    // The list shows nothing of a finding but to a search.
+    await takeOutLast(job.id);
+    const gone =
+      /An entry written after the last one of this job is gone from the journal; of which job, nobody can tell/;
+    expect(await saidFirst(job.runs[0]!.id)).toMatch(gone);
+    // What was written behind it was not of a job that goes on behind it.
+    expect(await saidFirst(other.runs[0]!.id)).toBe('');
+    expect((await doubtsOf(db, (await readRecord(db, (await desk.jobOf('GF-0418')).id))!)).join()).toMatch(
+      gone,
+    );
+    // The last of all, with nothing behind it but the count.
+    await takeOutLast(other.id);
+    for (const { runs } of [job, other])
+      expect(await saidFirst(runs[0]!.id)).toMatch(/2 entries written after .* are gone/);
+  });
+  test('is printed with the words that the end of the journal was lost, until something is entered for the job', async () => {
+    const job = await desk.jobOf('GF-0421');
+    await desk.note(job.id, FINDING);
+    await keepHead(db);
+    await takeOutLast(job.id);
+    await db('sqlite_sequence')
+      .where({ name: 'journal' })
+      .update({ seq: db('journal').max('seq') });
+    await noticeLoss(db, '2026-11-23T12:00:00.000Z');
+    expect(await saidFirst(job.runs[0]!.id)).toMatch(
+      /The last entry that was written .* was gone.* That was 2026-11-23; what was entered last before then for this job may be missing/,
+    );
+    taken(await addNote(db, job.id, { id: newId(), entry: FINDING }, '2026-11-23T12:00:01.000Z'));
+    expect(await saidFirst(job.runs[0]!.id)).toBe('');
   });
 });
 

@@ -9,7 +9,7 @@ import type { Alteration, Verification } from '@/core/records/verification';
 import { alteredEntries } from './altered';
 import { IN_MEMORY, openDatabase } from './database';
 import { losses, lossWords, shortOfHead } from './head-file';
-import { indexRows } from './job-index';
+import { indexRows, rowSays } from './job-index';
 import { jobChain, jobEntryFrom, sha256, writtenFrom, type JournalRow } from './journal';
 import { judgementsFrom } from './record';
 import type { ShelfEntry } from './store';
@@ -194,21 +194,17 @@ function nameOf(chain: string, links: readonly JournalRow[]): string {
   }
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-
 /** Lists and searches must show what the record says. */
 async function indexAlterations(db: Knex, record: JobRecord, where: string): Promise<Alteration[]> {
   const { job, runs, text } = indexRows(record);
   const row = await db('jobs').where({ id: job.id }).first();
   const found: Alteration[] = [];
-  const differs = (have: Record<string, unknown> | undefined, want: Record<string, unknown>) =>
-    !have || Object.entries(want).some(([column, value]) => !same(have[column], value));
-  if (differs(row, job))
+  if (!rowSays(row, job))
     found.push({ where, entry: null, what: 'The list of jobs does not show what its record says.' });
   const stored: Record<string, unknown>[] = await db('runs').where({ job_id: job.id });
   for (const run of runs)
     if (
-      differs(
+      !rowSays(
         stored.find(({ id }) => id === run.id),
         run,
       )

@@ -334,7 +334,9 @@ describe('the command line', () => {
     });
     expect(readFileSync(file()).equals(before)).toBe(true);
     const older = await openDatabase(file());
-    await older('knex_migrations').where({ name: MIGRATION_NAMES.at(-1) }).delete();
+    await older('knex_migrations')
+      .where({ name: MIGRATION_NAMES.at(-1) })
+      .delete();
     await older.destroy();
     expect(say('verify')).toMatchObject({
       status: 1,

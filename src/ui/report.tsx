@@ -18,17 +18,17 @@ interface ReportProps {
   readonly run: StoredRun;
   /** What the logger recorded during the run. */
   readonly logged: readonly LoggedTrace[];
-  /** Photos of the job that are not there any more. */
-  readonly photosGone: number;
+  /** What is not known of the record. */
+  readonly doubts: readonly string[];
 }
 
 /** The report, on screen and on paper, and as files: a page for the customer, then the numbers behind it. */
-export function Report({ record, run, logged, photosGone }: ReportProps) {
+export function Report({ record, run, logged, doubts }: ReportProps) {
   const shop = useSettings();
   const { unitSet } = shop;
   const document = useMemo(
-    () => reportDocument(record, run, judgedRun(run), { set: unitSet, shop, day, time }, logged, photosGone),
-    [record, run, unitSet, shop, logged, photosGone],
+    () => reportDocument(record, run, judgedRun(run), { set: unitSet, shop, day, time }, logged, doubts),
+    [record, run, unitSet, shop, logged, doubts],
   );
   useKeys([
     { key: 'p', label: 'Print the report', run: () => window.print() },

@@ -17,7 +17,6 @@ import { cell, type Block, type Cell, type Document } from './document';
 import type { JobRecord } from '../records/job-record';
 import { judgedWords, otherwiseSentences, saidOtherwise, type JudgedRun } from '../records/judged-run';
 import { clockSetBack, setBackOnPaper } from '../procedure/clock';
-import { photosGoneWords } from './photos-gone';
 import { loggedBlocks, type LoggedTrace } from './logged-traces';
 import { ratioChart } from './ratio-svg';
 import { reportContent, type ReportContent, onVacuum } from './report';
@@ -30,7 +29,7 @@ const SAID: readonly string[] = ['at-aim', 'at-zero', 'as-last-supply'];
 /**
  * The report of a run: a page for the customer in plain words, then the numbers behind it.
  *
- * @param photosGone photos of the job that are not there any more: said before all else
+ * @param doubts what is not known of the record: said before all else
  */
 export function reportDocument(
   record: JobRecord,
@@ -38,13 +37,13 @@ export function reportDocument(
   judged: JudgedRun,
   printing: Printing,
   logged: readonly LoggedTrace[] = [],
-  photosGone = 0,
+  doubts: readonly string[] = [],
 ): Document {
   const content = reportContent(run.context, judged.state, judged.results, judged.assessment);
   const page = customerPage({ record, run, judged, content, printing });
   const appendix = new Appendix(record, run, judged, content, printing, logged);
   const warnings = [
-    ...(photosGone > 0 ? [photosGoneWords(photosGone)] : []),
+    ...doubts,
     ...clockSetBack(run.events).map((one) => setBackOnPaper(one, printing.time(one.at))),
   ];
   const gone = warnings.map((text): Block => ({ kind: 'paragraph', strong: true, text }));

@@ -6,7 +6,6 @@ import { useState } from 'react';
 import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
 import type { JobEntry } from '@/core/records/entries';
-import { photosGoneWords } from '@/core/documents/photos-gone';
 import { BLEEDING_ORDERS } from '@/core/records/installation';
 import { byWhom, type JobRecord } from '@/core/records/job-record';
 import type { Retest } from '@/core/records/staleness';
@@ -34,8 +33,8 @@ export interface JobSheetProps {
   readonly visits: readonly Visit[];
   /** Why nothing of its record is printed as tested; null where it is as it was written. */
   readonly altered: string | null;
-  /** Photos of it that are not there any more. */
-  readonly photosGone: number;
+  /** What is not known of its record. */
+  readonly doubts: readonly string[];
   readonly retest: Retest | null;
   /** What a signature would leave open. */
   readonly unconfirmed: readonly string[];
@@ -144,7 +143,9 @@ export function JobSheet(props: JobSheetProps) {
       }
     >
       {props.altered && <AlteredWords why={props.altered} />}
-      {props.photosGone > 0 && <AlteredWords why={photosGoneWords(props.photosGone)} />}
+      {props.doubts.map((why) => (
+        <AlteredWords key={why} why={why} />
+      ))}
       <Box role="alert" sx={{ color: 'error.main', fontWeight: 600, mb: problem ? 1.5 : 0 }}>
         {problem?.title}
       </Box>

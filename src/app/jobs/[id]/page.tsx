@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
 import { retestOf } from '@/core/records/staleness';
 import { unconfirmed } from '@/core/records/unconfirmed';
-import { photosGone, whyNotPrinted } from '@/server/altered';
+import { doubtsOf, whyNotPrinted } from '@/server/altered';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { findJob, tagsOf } from '@/server/jobs';
@@ -46,7 +46,7 @@ export default async function JobPage({ params }: Place) {
     <JobSheet
       job={job}
       altered={altered}
-      photosGone={await photosGone(db, whole)}
+      doubts={await doubtsOf(db, whole)}
       record={record}
       visits={visits}
       retest={retestOf(whole, today())}

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { photosGone, runToPrint } from '@/server/altered';
+import { doubtsOf, runToPrint } from '@/server/altered';
 import { database } from '@/server/database';
 import { loggedIn } from '@/server/traces';
 import { Altered } from '@/ui/altered';
@@ -19,11 +19,6 @@ export default async function ReportPage({ params }: Place) {
     return found.why.code === 'not-found' ? notFound() : <Altered title="Report" why={found.why.message} />;
   const { record, run } = found.value;
   return (
-    <Report
-      record={record}
-      run={run}
-      logged={await loggedIn(db, id)}
-      photosGone={await photosGone(db, record)}
-    />
+    <Report record={record} run={run} logged={await loggedIn(db, id)} doubts={await doubtsOf(db, record)} />
   );
 }
