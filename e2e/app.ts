@@ -60,6 +60,13 @@ export class App extends Site {
     return app;
   }
 
+  /** The same over a data folder that there is already. */
+  static async over(data: string): Promise<App> {
+    const app = new App(data, await freePort(), null, null);
+    await app.up();
+    return app;
+  }
+
   /** Starts the server and waits until it answers. */
   async up(): Promise<void> {
     const server = spawn('npm', ['start', '--silent', '--', '-p', String(this.port)], {
