@@ -233,6 +233,28 @@ describe('a test that is not finished', () => {
   });
 });
 
+test('an entry of the name of another, in the same file or in another job here, is refused', async () => {
+  const text = await fileOf('GF-0421');
+  const twice = forged(text, ({ entries }) => {
+    entries.at(-1)!.id = entries[1]!.id;
+  });
+  await refusesWhole(twice, /name|identity|once|same/i);
+  const theirs = await desk
+    .db('journal')
+    .where('chain', 'like', 'job/%')
+    .whereNot({ chain: `job/${(await desk.jobOf('GF-0421')).id}` })
+    .first('id', 'chain');
+  taken(await importJob(other, taken(await exportJob(desk.db, (theirs.chain as string).slice(4))), NOW));
+  const before = await other('journal').count({ n: '*' });
+  const stolen = forged(text, ({ entries }) => {
+    entries.at(-1)!.id = theirs.id as string;
+  });
+  expect(whyNot(await importJob(other, stolen, NOW))).toMatch(
+    /stands in another job here. Nothing was taken in/,
+  );
+  expect(await other('journal').count({ n: '*' })).toEqual(before);
+});
+
 describe('a signature', () => {
   test('over anything but what stands before it is refused', async () => {
     const text = forged(await fileOf('GF-0421'), (draft) => {

@@ -331,6 +331,11 @@ describe('the demo world', () => {
       ['Assist and current', { power: 'on' }],
       ['Four wheels at their targets', expect.objectContaining({ ignition: 'on', power: 'on' })],
     ]);
+    // Every gauge of each of them is in use, so that none is taken for another.
+    const [remote] = now;
+    const { rig } = (await findRun(db, remote!.runId))!.context;
+    expect(remote!.gauges).toEqual(Object.values(rig).flatMap((own) => own.map(({ tag }) => tag)));
+    expect(remote!.gauges).toEqual(expect.arrayContaining(['G-11', 'G-12', 'G-22', 'V-31', 'V-41']));
   });
   test('each finished run comes out as what is hidden in it', async () => {
     const calls = Object.fromEntries(

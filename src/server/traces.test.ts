@@ -152,6 +152,8 @@ describe('a trace that is kept', () => {
     expect(lines).toHaveLength(rows + 1);
     expect(lines[0]).toContain('Time [s],In [Pa]');
     expect(lines[CHUNK + 1]).toBe(`${CHUNK / 1000},${CHUNK}`);
+    // Line by line in the order in which it was logged.
+    expect(lines.slice(1).findIndex((line, i) => line !== `${i / 1000},${i}`)).toBe(-1);
     expect(lines.at(-1)).toBe(`${(rows - 1) / 1000},${rows - 1}`);
   });
   test('is found by its job, by an index and not by looking through all', async () => {

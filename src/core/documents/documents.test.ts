@@ -26,7 +26,7 @@ import { tapedOf, toldBy, type LoggedTrace } from './logged-traces';
 import type { JobRecord } from '../records/job-record';
 import { judgedRun } from '../records/judged-run';
 import { plainColours, Plot, ticks } from '../plot/plot';
-import { ratioChart } from './ratio-svg';
+import { curvePlot, ratioChart } from './ratio-svg';
 import { readingsTable } from './readings-table';
 import { unconfirmed } from '../records/unconfirmed';
 import { reportDocument } from './report-document';
@@ -365,6 +365,19 @@ describe('charts', () => {
     expect(chart.svg.match(/<circle/g)).toHaveLength(7);
     expect(ratioChart({ ...run, events: run.events.slice(0, 20) }, 'mixed')).toBeNull();
   });
+  test('its bend is marked where a healthy unit bends, and left out where the curve ends before it', () => {
+    const run = recordOf(truthWith({ supply_Pa: 15 * INHG })).runs[0]!;
+    const drawn = (greatest: number) => curvePlot(run, [], { supply_Pa: 15 * INHG, greatest, set: 'mixed' });
+    const { knee, place, plot } = drawn(40e5);
+    const [, bar] = /runout of a healthy unit at (\d+\.\d) bar/.exec(ratioChart(run, 'mixed')!.label)!;
+    expect(knee / 1e5).toBeCloseTo(Number(bar), 1);
+    const [x] = place(knee, 0);
+    // A line up the field, at the bend and nowhere else.
+    expect(plot.svg('').match(/<path d="M([\d.]+) [\d.]+ V/g)).toEqual([
+      expect.stringContaining(`M${x.toFixed(1)} `),
+    ]);
+    expect(drawn(knee * 0.99).plot.svg('')).not.toContain('runout expected');
+  });
 });
 
 describe('logged traces in a report', () => {
@@ -470,6 +483,15 @@ describe('before and after', () => {
   });
   test('a test broken off early: the results are shown, the parameters are not guessed', () => {
     const early = runOf(truthWith());
+    const same = beforeAfter(early, early).results;
+    // All of a result's readings are behind both: carried over. One of them taken anew, and it is a result of its own.
+    const hold = same.find(({ id }) => id === 'hold-loss')!;
+    expect([hold.carried, hold.before!.captures.length > 1]).toEqual([true, true]);
+    const [renamed] = hold.before!.captures;
+    const anew = early.events.map((event) => (event.id === renamed ? { ...event, id: uuid(9001) } : event));
+    const other = beforeAfter(early, { ...early, events: anew }).results;
+    expect(other.find(({ id }) => id === 'hold-loss')!.carried).toBe(false);
+    expect(other.filter(({ carried }) => carried).length).toBeGreaterThan(3);
     const found = beforeAfter({ ...early, events: early.events.slice(0, 25) }, early);
     expect(found).toMatchObject({ ok: false, why: expect.stringMatching(/too few readings/) as string });
     expect(found.results.length).toBeGreaterThan(10);

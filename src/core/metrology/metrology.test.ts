@@ -34,6 +34,11 @@ describe('instruments', () => {
     const b = gauge({ accuracy: { kind: 'asme-b40.100', grade: 'B' } });
     expect([10, 50, 90].map((p) => permissibleError_SI(b, p * BAR) / BAR)).toEqual([3, 2, 3]);
   });
+  test('the middle half of an ASME scale begins at its quarter and ends at its three quarters, both within', () => {
+    const b = gauge({ accuracy: { kind: 'asme-b40.100', grade: 'B' } });
+    const at = (parts: readonly number[]) => parts.map((p) => permissibleError_SI(b, p * BAR) / BAR);
+    expect(at([0, 24.99, 25, 75, 75.01, 100])).toEqual([3, 3, 2, 2, 3, 3]);
+  });
   test('percent of reading follows the reading', () => {
     expect(
       permissibleError_SI(gauge({ accuracy: { kind: 'percent-of-reading', percent: 2 } }), 30 * BAR),

@@ -38,6 +38,17 @@ describe('what is expected before a reading is taken', () => {
     const read = predict(family, context, before('ratio.1.output', high), item('ratio.1.output'))!;
     expect(read.expected / BAR).toBeCloseTo(3.6 * 12.6, 6);
   });
+  test('a reading that it rests on counts by the slope there, and no input is taken below none for it', () => {
+    const slopesAt = (id: string, list = events) =>
+      predict(family, context, before(id, list), item(id))!.terms.map((term) => term.sensitivity);
+    // Between cracking and runout a bar in is 3.6 bar out; the supply does not count there.
+    expect(slopesAt('ratio.1.output')).toEqual([expect.closeTo(-3.6, 6)]);
+    // With the assist off a bar in is a bar out, at an input that reads none as well: half of its doubt would be below none.
+    const none = events.map((e) =>
+      e.type === 'captured' && e.item === 'bypass.1.input' ? { ...e, value_SI: 0 } : e,
+    );
+    expect(slopesAt('bypass.1.output', none)).toEqual([expect.closeTo(-1, 6)]);
+  });
   test('with the assist off the supply counts as none', () => {
     expect(at('bypass.2.output')!.inputs.supply_Pa).toBe(0);
     expect(at('bypass.2.output')!.expected / BAR).toBeCloseTo(45, 0);

@@ -4,7 +4,7 @@ import { bench, contextWith, family, faultyTruth, INHG, profile, truthWith } fro
 import { fitTwin } from '../procedure/fit-run';
 import { compareFits } from './compare';
 import { placeOf } from '../model/vectors';
-import type { TwinFit } from './fit';
+import { fitReadings, type TwinFit } from './fit';
 import { cholesky, solve, times, transpose } from '../numeric/linear';
 
 const fitOf = (truth: ReturnType<typeof truthWith>, seed = 1): TwinFit => {
@@ -34,6 +34,35 @@ test.each([0.3, 0.5, 0.6, 0.7, 0.9])(
     if (severity === 0.3) expect(told).toBe(true);
   },
 );
+
+describe('what counts as told', () => {
+  /** A unit of one parameter, 10 when healthy and 14 with its one fault: units differ by 4. A reading shows it as it is. */
+  const toy = {
+    ...family,
+    parameters: [family.parameters[0]!],
+    healthy: () => ({ values: [10], tolerances: [0] }),
+    faults: [{ id: 'fault', apply: () => [14], signs: {} }],
+    faultsOf: undefined,
+    steady: (vector: readonly number[]) => [vector[0]!],
+  } as unknown as Parameters<typeof fitReadings>[0];
+  const fitted = (...us: readonly number[]) => {
+    const readings = us.map((u, i) => ({
+      ...{ item: `reading.${i}`, place: 0, value: 12, inputs: [], random: u },
+      ...{ shared: { gauge: `gauge.${i}`, u: 0 }, inputDoubts: [] },
+    }));
+    const outcome = fitReadings(toy, null, readings);
+    if (!outcome.ok) throw new Error(outcome.why);
+    return outcome.fit.parameters[0]!;
+  };
+  test('is where readings make up three quarters of the value, the rest being what was assumed of such units', () => {
+    // Weights 1/u² against 1/4²: a part of 16/(16 + u²). Three quarters are at u² = 16/3, u = 2.309.
+    expect([2.3, 2.32].map((u) => fitted(u).told)).toEqual([true, false]);
+    // Two readings have half the variance of one: at u = 3.266 they make it up.
+    expect([3.2, 3.3].map((u) => fitted(u, u).told)).toEqual([true, false]);
+    // The value lies between what was read and what was assumed, by those parts: 10 + 2·16/(16 + 4) at u = 2.
+    expect(fitted(2).value).toBeCloseTo(11.6, 6);
+  });
+});
 
 describe('linear algebra', () => {
   test('a system worked by hand: [[4, 2], [2, 3]]·x = [2, 5] has x = (−½, 2)', () => {

@@ -280,6 +280,36 @@ describe('the stand-in and its reader', () => {
       await until(() => /does not answer \*IDN\?/.test(last()?.trouble ?? ''));
       client.stop();
     });
+    test('refuses the rate: what it says of it is said', async () => {
+      await stranger((line, say) => {
+        if (line === '*IDN?') say('X\n');
+        if (line === 'CHAN:CAT?') say('"A","BAR",0,1\n');
+        if (line === 'SYST:ERR?') say('-224,"Illegal parameter value"\n');
+      });
+      await until(() => /It refused the rate: -224,"Illegal parameter value"\./.test(said()));
+      expect(samples).toEqual([]);
+      client.stop();
+      expect(last()).toMatchObject({ state: 'off', trouble: null });
+    });
+    test('its name and channels are told as it says them, each value with its own channel and unit', async () => {
+      await lying('"A","BAR",0,10;"B","KPA",-5,100;"C","V",0,5', ['#1,2,30,4', '#2,3,NAN,5']);
+      await until(() => samples.length === 2);
+      expect(last()).toEqual({
+        state: 'streaming',
+        name: 'X',
+        trouble: null,
+        channels: [
+          { tag: 'A', unit: 'BAR', low: 0, high: 10 },
+          { tag: 'B', unit: 'KPA', low: -5, high: 100 },
+          { tag: 'C', unit: 'V', low: 0, high: 5 },
+        ],
+      });
+      expect(samples).toEqual([
+        { t_s: 1, values: [2 * BAR, 30_000, 4] },
+        { t_s: 2, values: [3 * BAR, NaN, 5] },
+      ]);
+      client.stop();
+    });
     test('has a catalogue that cannot be read, or units not known', async () => {
       await stranger((line, say) => say(line === '*IDN?' ? 'X\n' : '"A","FURLONG",0,1\n'));
       await until(() => /reads in “FURLONG”, a unit not known/.test(last()?.trouble ?? ''));

@@ -149,6 +149,13 @@ describe('a database of the first version', () => {
     const db = await openDatabase(file);
     const run = (await findRun(db, RUN))!;
     expect(run.events).toHaveLength(events);
+    // With every gauge that it was read on, where it stood, and what lay on the shelf beside.
+    const tags = (of: readonly { tag: string }[]) => of.map(({ tag }) => tag);
+    const { rig, shelf } = run.context;
+    const tagged = (of: typeof rig) =>
+      Object.fromEntries(Object.entries(of).map(([port, gauges]) => [port, tags(gauges)]));
+    expect(tagged(rig)).toEqual(tagged(usualRig(FAMILIES['remote-vacuum'].ports, demoInstruments, 'dot4')));
+    expect(tags(shelf)).toEqual(tags(demoInstruments));
     expect(judgedRun(run).assessment.call).toBe('healthy');
     expect(await findJob(db, JOB)).toMatchObject({ body: { tag: 'OLD-1' }, call: 'healthy', signed: false });
     expect((await readRecord(db, JOB))!.length).toBe(2 + events);

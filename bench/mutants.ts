@@ -1,0 +1,174 @@
+import { spawnSync } from 'node:child_process';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import ts from 'typescript';
+import { seeded } from '../src/core/numeric/chance';
+
+/**
+ * Small faults put into the code at random, one at a time, in a copy of it: which of them do the tests find? A fault is tried against the
+ * tests that import its file, straight or by one file between; the first that fails has found it.
+ *
+ * npx tsx --tsconfig tsconfig.json bench/mutants.ts ROOM COUNT [SEED]      ROOM as src/devices
+ */
+const [room = 'src/devices', countText = '20', seedText = String(Date.now() % 100_000)] =
+  process.argv.slice(2);
+const random = seeded(Number(seedText));
+const below = (most: number) => Math.floor(random() * most);
+const pick = <T>(list: readonly T[]): T => list[below(list.length)]!;
+
+const filesIn = (folder: string) =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .map((name) => path.join(folder, name))
+    .filter((name) => /[.]tsx?$/.test(name) && !/[.]d[.]ts$|\/(kept|demo|cli|migrations)\//.test(name));
+
+interface Fault {
+  readonly file: string;
+  readonly line: number;
+  readonly was: string;
+  readonly is: string;
+  readonly text: string;
+}
+
+const SWAPS: Readonly<Record<string, readonly string[]>> = {
+  '<': ['<=', '>'],
+  '<=': ['<', '>'],
+  '>': ['>=', '<'],
+  '>=': ['>', '<'],
+  '===': ['!=='],
+  '!==': ['==='],
+  '&&': ['||'],
+  '||': ['&&'],
+  '??': ['&&'],
+  '+': ['-'],
+  '-': ['+'],
+  '*': ['/'],
+  '/': ['*'],
+};
+
+/** Every small fault that a file can have. */
+function faultsOf(file: string): Fault[] {
+  const text = readFileSync(file, 'utf8');
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const found: Fault[] = [];
+  const put = (node: ts.Node, is: string) => {
+    const [from, to] = [node.getStart(source), node.getEnd()];
+    const { line } = source.getLineAndCharacterOfPosition(from);
+    const was = text.slice(from, to);
+    if (was !== is)
+      found.push({ file, line: line + 1, was, is, text: text.slice(0, from) + is + text.slice(to) });
+  };
+  const visit = (node: ts.Node): void => {
+    // Types are looked at by the compiler, and imports by the linker.
+    if (
+      ts.isTypeNode(node) ||
+      ts.isInterfaceDeclaration(node) ||
+      ts.isTypeAliasDeclaration(node) ||
+      ts.isImportDeclaration(node)
+    )
+      return;
+    if (ts.isBinaryExpression(node))
+      for (const swap of SWAPS[node.operatorToken.getText(source)] ?? []) put(node.operatorToken, swap);
+    if (ts.isNumericLiteral(node)) {
+      const value = Number(node.text.replaceAll('_', ''));
+      put(node, String(value === 0 ? 1 : value * 2));
+      put(node, String(value + 1));
+    }
+    if (node.kind === ts.SyntaxKind.TrueKeyword) put(node, 'false');
+    if (node.kind === ts.SyntaxKind.FalseKeyword) put(node, 'true');
+    if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken)
+      put(node, node.operand.getText(source));
+    if (ts.isConditionalExpression(node)) {
+      put(node, node.whenTrue.getText(source));
+      put(node, node.whenFalse.getText(source));
+    }
+    if (ts.isIfStatement(node)) put(node.expression, 'false');
+    if (ts.isExpressionStatement(node) && ts.isCallExpression(node.expression)) put(node, ';');
+    if (ts.isSpreadElement(node) && ts.isArrayLiteralExpression(node.parent)) put(node, '');
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
+
+/** Files that import one, by its path without ending. */
+function importersOf(file: string, among: readonly string[]): string[] {
+  const target = path.resolve(file).replace(/[.]tsx?$/, '');
+  return among.filter((other) =>
+    [...readFileSync(other, 'utf8').matchAll(/from '([^']+)'/g)].some(([, where]) => {
+      const at = where!.startsWith('@/')
+        ? path.resolve('src', where!.slice(2))
+        : where!.startsWith('.')
+          ? path.resolve(path.dirname(other), where!)
+          : '';
+      return at === target;
+    }),
+  );
+}
+
+const all = filesIn('src');
+const isTest = (file: string) => /[.]test[.]tsx?$/.test(file);
+function testsOf(file: string): string[] {
+  const direct = importersOf(file, all);
+  const near = direct.filter(isTest);
+  return near.length > 0
+    ? near
+    : [...new Set(direct.flatMap((between) => importersOf(between, all).filter(isTest)))];
+}
+
+const copy = mkdtempSync(path.join(tmpdir(), 'hard-pedal-mutants-'));
+for (const name of [
+  'src',
+  '.workers',
+  'e2e',
+  'docs',
+  'scripts',
+  'package.json',
+  'tsconfig.json',
+  'jest.config.mjs',
+  'next.config.ts',
+  'next-env.d.ts',
+  'jest.setup.ts',
+])
+  if (existsSync(name)) cpSync(name, path.join(copy, name), { recursive: true });
+symlinkSync(path.resolve('node_modules'), path.join(copy, 'node_modules'));
+
+const sources = filesIn(room).filter((file) => !isTest(file));
+const faults = sources.flatMap(faultsOf);
+let found = 0;
+let tried = 0;
+while (tried < Number(countText)) {
+  const fault = pick(faults);
+  const tests = testsOf(fault.file);
+  const name = `${fault.file}:${fault.line}  ${fault.was.slice(0, 60).replaceAll(/\s+/g, ' ')}  →  ${fault.is.slice(0, 40).replaceAll(/\s+/g, ' ')}`;
+  tried += 1;
+  if (tests.length === 0) {
+    console.log(`NO TEST NEAR  ${name}`);
+    continue;
+  }
+  writeFileSync(path.join(copy, fault.file), fault.text);
+  const { status } = spawnSync(
+    'npx',
+    ['jest', '--bail', '--silent', '--forceExit', '--runTestsByPath', ...tests.slice(0, 6)],
+    {
+      cwd: copy,
+      stdio: 'ignore',
+      timeout: 240_000,
+      killSignal: 'SIGKILL',
+    },
+  );
+  cpSync(fault.file, path.join(copy, fault.file));
+  if (status !== 0) found += 1;
+  else console.log(`NOT FOUND     ${name}`);
+}
+console.log(JSON.stringify({ room, seed: Number(seedText), tried, found }));
+rmSync(copy, { recursive: true });
