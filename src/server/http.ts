@@ -51,7 +51,7 @@ export function answerUpload<T>(
 export const answerFileSent = <T>(
   request: Request,
   upload: Upload,
-  work: (db: Knex, bytes: Buffer) => Promise<Outcome<T>>,
+  work: (db: Knex, bytes: Buffer<ArrayBuffer>) => Promise<Outcome<T>>,
 ): Promise<Response> =>
   answerUpload(request, upload, async (db) => work(db, await bytesOf(request, upload.most)), 201);
 

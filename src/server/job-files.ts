@@ -12,11 +12,13 @@ import { done, refused, type Outcome } from './outcome';
 import { keptPicture, storePicture } from './photos';
 import { appendFromFile, appendJudgement, judgedLinks, readRecord } from './record';
 import { addProfile } from './shelf';
-import { inThread } from './thread';
+import { inThread, TooMuch } from './thread';
 import { Undone } from './undone';
 
 /** Largest job file read, bytes: a job with some hundred photos. */
 export const MOST_FILE_BYTES = 100_000_000;
+
+const TOO_MUCH = 'This file takes more memory to read than any job file does. Nothing was taken in.';
 
 /** So many entries are written by one statement. */
 const AT_ONCE = 500;
@@ -41,12 +43,18 @@ export async function exportJob(db: Knex, jobId: string): Promise<Outcome<string
  */
 export async function importJob(
   db: Knex,
-  sent: string | Uint8Array,
+  sent: string | Uint8Array<ArrayBuffer>,
   at: string,
 ): Promise<Outcome<StoredJob>> {
-  // Off the main thread: a file may be long, and whoever reads a gauge meanwhile is not to wait for it.
-  const bytes = Uint8Array.from(typeof sent === 'string' ? Buffer.from(sent) : sent);
-  const read = (await inThread<ReadJobFile>('job-file-thread', bytes, { given: [bytes.buffer] }))!;
+  // Off the main thread: a file may be long, and whoever reads a gauge meanwhile is not to wait for it. It is handed over, not copied.
+  const bytes = typeof sent === 'string' ? new TextEncoder().encode(sent) : sent;
+  const read = await inThread<ReadJobFile>('job-file-thread', bytes, { given: [bytes.buffer] }).catch(
+    (error: unknown) => {
+      if (error instanceof TooMuch) return null;
+      throw error;
+    },
+  );
+  if (!read) return refused({ code: 'refused', message: TOO_MUCH });
   if (!read.ok) return refused({ code: 'refused', message: read.why });
   const { file, links, judged, judgedNow } = read.value;
   for (const { jpeg } of file.photos) {

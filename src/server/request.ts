@@ -1,4 +1,4 @@
-import { DEEPEST, isDeeperThan, unkeptText, unkeptWords } from '@/core/records/text';
+import { jsonExcess, unkeptText, unkeptWords } from '@/core/records/text';
 
 /** Largest request body of JSON read, bytes: ten thousand times a capture, and far from hurting the server. */
 export const MOST_BYTES = 1_000_000;
@@ -67,24 +67,28 @@ export async function* piecesOf(
   }
 }
 
-/** Reads a body of bounded size; of one that is larger, no more than that is ever held. */
-export async function bytesOf(request: Request, most: number, pace?: Pace): Promise<Buffer> {
+/** Reads a body of bounded size; of one that is larger, no more than that is ever held, and nothing of it twice where it says its size. */
+export async function bytesOf(request: Request, most: number, pace?: Pace): Promise<Buffer<ArrayBuffer>> {
   assertDeclared(request.headers, most);
-  const parts: Uint8Array[] = [];
+  let bytes = Buffer.from(new ArrayBuffer(Number(request.headers.get('content-length') ?? 0)));
   let length = 0;
   for await (const piece of piecesOf(request.body, pace)) {
+    if (length + piece.length > most) throw tooLarge(most);
+    if (length + piece.length > bytes.length) {
+      const larger = Buffer.from(new ArrayBuffer(Math.min(most, 2 * (length + piece.length))));
+      bytes.copy(larger, 0, 0, length);
+      bytes = larger;
+    }
+    bytes.set(piece, length);
     length += piece.length;
-    if (length > most) throw tooLarge(most);
-    parts.push(piece);
   }
-  return Buffer.concat(parts);
+  return bytes.subarray(0, length);
 }
 
 /** Reads a JSON body of bounded size. */
 export async function bodyOf(request: Request): Promise<unknown> {
   const text = (await bytesOf(request, MOST_BYTES)).toString('utf8');
-  if (isDeeperThan(DEEPEST, text))
-    throw new BadBody(400, 'The request is nested more deeply than anything here.');
+  if (jsonExcess(text)) throw new BadBody(400, 'The request is nested more deeply than anything here.');
   let body: unknown;
   try {
     body = JSON.parse(text);

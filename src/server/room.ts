@@ -47,9 +47,8 @@ export class Room {
 const ROOMS = {
   /** Pictures while they are made anew: a large one takes some hundred MB. */
   pictures: { most: 2, mostWaiting: 6, what: 'other pictures' },
-  /** Files of a job or a profile: one of 100 MB takes some 400 MB while it is read. */
-  files: { most: 1, mostWaiting: 2, what: 'another file' },
-  logs: { most: 2, mostWaiting: 2, what: 'other logs' },
+  /** Files of a job, of a profile, of a logger: one of 100 MB takes some hundred MB while it is read. */
+  files: { most: 1, mostWaiting: 4, what: 'another file' },
   diagnoses: { most: 2, mostWaiting: 4, what: 'other questions' },
 } as const satisfies Record<string, Bounds>;
 

@@ -4,13 +4,19 @@ import { Worker, type TransferListItem } from 'node:worker_threads';
 /** Threads of the server, made by the build. */
 export type ThreadName = 'diagnosis-thread' | 'job-file-thread';
 
+/** Memory that a thread may take for objects and texts, MB. */
+const MOST_MB = 400;
+
+/** A thread needed more memory than there is for it. */
+export class TooMuch extends Error {}
+
 /**
  * Has one thing worked out off the main thread.
  *
  * @param asked what the thread is given
  * @param given of that, what is handed over and not copied: it is empty here afterwards
  * @returns what it answers; null where the sender went away meanwhile
- * @throws what the thread throws
+ * @throws TooMuch where it takes more memory than that, and what the thread throws
  */
 export async function inThread<T>(
   name: ThreadName,
@@ -22,10 +28,13 @@ export async function inThread<T>(
   const worker = new Worker(/*turbopackIgnore: true*/ file, {
     workerData: asked,
     transferList: [...(given ?? [])],
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
   });
   return new Promise<T | null>((resolve, reject) => {
     worker.once('message', resolve);
-    worker.once('error', reject);
+    worker.once('error', (error: NodeJS.ErrnoException) =>
+      reject(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TooMuch() : error),
+    );
     signal?.addEventListener('abort', () => resolve(null), { once: true });
   }).finally(() => worker.terminate());
 }

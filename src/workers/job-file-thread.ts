@@ -5,6 +5,10 @@ import { readJobFile } from '@/core/records/job-file';
 const sha256 = (data: string | Buffer) => createHash('sha256').update(data).digest('hex');
 const base64 = (text: string) => sha256(Buffer.from(text, 'base64'));
 
-const text = Buffer.from((workerData as Uint8Array).buffer).toString('utf8');
+/** What was handed over, as a text; the bytes are let go of, and not held beside it as the data of the thread are. */
+function textOf({ buffer, byteOffset, byteLength }: Uint8Array<ArrayBuffer>): string {
+  const own = structuredClone(buffer, { transfer: [buffer] });
+  return Buffer.from(own, byteOffset, byteLength).toString('utf8');
+}
 
-parentPort!.postMessage(readJobFile(text, { text: sha256, base64 }));
+parentPort!.postMessage(readJobFile(textOf(workerData as Uint8Array<ArrayBuffer>), { text: sha256, base64 }));

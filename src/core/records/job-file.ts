@@ -7,7 +7,7 @@ import { judgementSchema, type Judgement } from './judgement';
 import { byOwnSteps } from '../procedure/own-steps';
 import { admitEntry, intoEntry, jobRecord, recordRefusalSentence, type JobRecord } from './job-record';
 import { judgementOf } from './judged-run';
-import { DEEPEST, isDeeperThan, unkeptText, unkeptWords } from './text';
+import { jsonExcess, unkeptText, unkeptWords } from './text';
 import type { StoredRun } from './views';
 import { presentEntry, storedEntrySchema, storedJudgementSchema } from './stored-entry';
 
@@ -115,7 +115,9 @@ function poisoned(value: unknown): boolean {
  * entry must be one that the application itself would have written, and every run must be one that can be judged.
  */
 export function readJobFile(text: string, digests: Digests): ReadJobFile {
-  if (isDeeperThan(DEEPEST, text)) return no('This file is nested more deeply than any job file.');
+  const excess = jsonExcess(text);
+  if (excess === 'depth') return no('This file is nested more deeply than any job file.');
+  if (excess === 'parts') return no('This file has more parts than any job file.');
   let raw: unknown;
   try {
     raw = JSON.parse(text);

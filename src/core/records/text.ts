@@ -24,20 +24,28 @@ export const unkeptWords = (where: readonly string[]): string =>
 /** A text as it can be kept: what cannot be is replaced by the mark for that. */
 export const keptText = (text: string): string => text.toWellFormed().replaceAll('\0', '\uFFFD');
 
-/** Nothing that is sent or kept here is nested more deeply. */
-export const DEEPEST = 100;
+/** Nothing that is sent or kept here is nested more deeply, or has more members of lists and objects. */
+export const JSON_BOUNDS = { deepest: 100, parts: 3_000_000 } as const;
 
-/** Whether JSON is nested more deeply than so many lists and objects: known before it is read, since reading goes as deep. */
-export function isDeeperThan(most: number, text: string): boolean {
+/**
+ * What JSON has too much of, known before it is read: reading goes as deep as it is nested, and takes memory for every member.
+ *
+ * @returns null where it keeps within the bounds
+ */
+export function jsonExcess(text: string): 'depth' | 'parts' | null {
   let depth = 0;
+  let parts = 0;
   let within = false;
   for (let i = 0; i < text.length; i += 1) {
     const char = text[i]!;
     if (within && char === '\\') i += 1;
     else if (char === '"') within = !within;
-    else if (!within && (char === '[' || char === '{')) depth += 1;
-    else if (!within && (char === ']' || char === '}')) depth -= 1;
-    if (depth > most) return true;
+    else if (within) continue;
+    else if (char === '[' || char === '{') [depth, parts] = [depth + 1, parts + 1];
+    else if (char === ']' || char === '}') depth -= 1;
+    else if (char === ',') parts += 1;
+    if (depth > JSON_BOUNDS.deepest) return 'depth';
+    if (parts > JSON_BOUNDS.parts) return 'parts';
   }
-  return false;
+  return null;
 }

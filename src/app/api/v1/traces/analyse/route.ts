@@ -3,4 +3,4 @@ import { MOST_LOG_BYTES } from '@/server/trace-job';
 import { analyseLog } from '@/server/trace-import';
 
 export const POST = (request: Request) =>
-  answerUpload(request, { most: MOST_LOG_BYTES, room: 'logs' }, (db) => analyseLog(db, request));
+  answerUpload(request, { most: MOST_LOG_BYTES, room: 'files' }, (db) => analyseLog(db, request));
