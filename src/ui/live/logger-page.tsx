@@ -125,7 +125,7 @@ function gaugeWords(channel: LoggerChannel, gauge: StoredInstrument['body'] | un
   if (!gauge) return 'Not on the Shelf: it cannot be captured from';
   return isRead(channel, gauge)
     ? gauge.name
-    : `${gauge.name} reads no ${channel.unit}: it cannot be captured from`;
+    : `${gauge.name}: it reads no ${channel.unit}, so it cannot be captured from`;
 }
 
 /** What stands on the simulated bench, and what is hidden in it. */

@@ -24,7 +24,7 @@ interface RunHeadProps {
 /** What is tested, what is live now, how the bench logger does, how far the run is. */
 export function RunHead(props: RunHeadProps) {
   const { title, known, livePorts, status, held, elsewhere, unread, onTake, done } = props;
-  const wrong = status?.trouble ?? unread;
+  const wrong = [status?.trouble, unread].filter(Boolean).join(' ');
   return (
     <Box
       sx={{
