@@ -105,18 +105,23 @@ async function main() {
       }
     }
   }
-  async function others() {
+  async function imports() {
+    for (let file = files.pop(); file; file = files.pop()) {
+      if (!(await post('/job-files', file.text)).ok) continue;
+      counts.imports += 1;
+      imported.push(file.job);
+    }
+  }
+  async function logs() {
     for (;;) {
-      const file = files.pop();
-      if (file && (await post('/job-files', file.text)).ok) {
-        counts.imports += 1;
-        imported.push(file.job);
-      }
       const log = await post('/traces/import?name=k', LOG, 'text/csv');
-      if (log.ok) {
-        counts.traces += 1;
-        traced.push(((await log.json()) as { id: string }).id);
-      }
+      if (!log.ok) continue;
+      counts.traces += 1;
+      traced.push(((await log.json()) as { id: string }).id);
+    }
+  }
+  async function backups() {
+    for (;;) {
       await (await fetch(`${app.url}/api/v1/backup`)).arrayBuffer();
       counts.backups += 1;
     }
@@ -133,8 +138,10 @@ async function main() {
     const from = kept.length;
     const fromImports = imported.length;
     const fromTraces = traced.length;
-    const ended = [work(tested, run), work(noted, null), others()].map((one) => one.catch(() => undefined));
-    await new Promise((soon) => setTimeout(soon, 30 + Math.random() * 600));
+    const ended = [work(tested, run), work(noted, null), imports(), logs(), backups()].map((one) =>
+      one.catch(() => undefined),
+    );
+    await new Promise((soon) => setTimeout(soon, 30 + Math.random() * 2500));
     await app.kill();
     await Promise.all(ended);
     await app.up();
