@@ -85,7 +85,7 @@ export async function doubtsOf(db: Knex, record: JobRecord): Promise<string[]> {
     .where({ chain: jobChain(record.id) })
     .orderBy('place', 'desc')
     .first())!;
-  const lost = (await losses(db)).filter(({ at }) => last.at < at).map(lostEndWords);
+  const lost = (await losses(db)).filter(({ seq }) => last.seq < seq).map(lostEndWords);
   const lines = await linesGone(db, last.seq);
   return [
     ...(gone > 0 ? [photosGoneWords(gone)] : []),

@@ -74,16 +74,17 @@ export async function noticeLoss(db: Knex, at: string): Promise<void> {
   await keepHead(db);
 }
 
-/** A loss, and when it was noticed. */
+/** A loss, when it was noticed, and at which line that was written down. */
 export interface NoticedLoss {
   readonly at: string;
+  readonly seq: number;
   readonly loss: Loss;
 }
 
 /** Losses that were noticed, the last one last. */
 export async function losses(db: Knex): Promise<NoticedLoss[]> {
   const links = await linksOf(db, LOSSES);
-  return links.map((link) => ({ at: link.at, loss: writtenFrom<Loss>(link).entry }));
+  return links.map((link) => ({ at: link.at, seq: link.seq, loss: writtenFrom<Loss>(link).entry }));
 }
 
 /** What was lost, in a sentence. */

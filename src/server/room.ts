@@ -45,7 +45,7 @@ export class Room {
 }
 
 const ROOMS = {
-  /** Pictures while they are made anew: a large one takes some hundred MB. */
+  /** Pictures while they are made anew: one of 100 million pixels takes some 30 MB. */
   pictures: { most: 2, mostWaiting: 6, what: 'other pictures' },
   /** Files of a job, of a profile, of a logger: one of 100 MB takes some hundred MB while it is read. */
   files: { most: 1, mostWaiting: 4, what: 'another file' },

@@ -172,18 +172,14 @@ export class LoggerClient {
     this.heard();
     const { channels } = this.status;
     const { isLater, trouble } = this.clock.read(sample.t_s, this.now());
-    const lies = channels.findIndex((channel, i) => {
-      const value = sample.values[i]!;
-      return !Number.isNaN(value) && !canTell(channel, value);
+    let lying: LoggerChannel | null = null;
+    const values = sample.values.map((value, i) => {
+      if (canTell(channels[i]!, value)) return toSI(value, this.units[i]!);
+      if (!Number.isNaN(value)) lying ??= channels[i]!;
+      return NaN;
     });
-    this.say(trouble ?? (lies >= 0 ? beyondRange(channels[lies]!) : null));
-    if (!isLater) return;
-    this.on.sample({
-      t_s: sample.t_s,
-      values: sample.values.map((value, i) =>
-        canTell(channels[i]!, value) ? toSI(value, this.units[i]!) : NaN,
-      ),
-    });
+    this.say(trouble ?? (lying && beyondRange(lying)));
+    if (isLater) this.on.sample({ t_s: sample.t_s, values });
   }
 
   /** Says what is wrong with a sample, and takes it back once samples have been right for a while. */

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { judgedRun, saidOtherwise } from '@/core/records/judged-run';
 import { retestOf } from '@/core/records/staleness';
 import { unconfirmed } from '@/core/records/unconfirmed';
-import { doubtsOf, whyNotPrinted } from '@/server/altered';
+import { doubtsOf, recordToPrint } from '@/server/altered';
 import { database } from '@/server/database';
 import { today } from '@/server/http';
 import { findJob, tagsOf } from '@/server/jobs';
@@ -33,12 +33,10 @@ export default async function JobPage({ params }: Place) {
   });
   if (job instanceof StoreTrouble) return <Altered title="Job" why={job.message} />;
   if (!job) notFound();
-  const altered = await whyNotPrinted(db, id);
-  const whole = await readRecord(db, id).catch((error: unknown) => {
-    // What was altered may be past reading.
-    if (altered) return null;
-    throw error;
-  });
+  const found = await recordToPrint(db, id);
+  const altered = found.ok || found.why.code === 'not-found' ? null : found.why.message;
+  // What was altered is shown all the same, where it is not past reading.
+  const whole = found.ok ? found.value : await readRecord(db, id).catch(() => null);
   if (!whole) return altered ? <Altered title={job.body.tag} why={altered} /> : notFound();
   const { runs, ...record } = whole;
   const visits = runs.map((run): Visit => ({ run, ...judgedRun(run), otherwise: saidOtherwise(run) }));
