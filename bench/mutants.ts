@@ -16,7 +16,7 @@ import { seeded } from '../src/core/numeric/chance';
 
 /**
  * Small faults put into the code at random, one at a time, in a copy of it: which of them do the tests find? A fault is tried against the
- * tests that import its file, straight or by one file between; the first that fails has found it.
+ * tests that import its file, straight or by the fewest files between; the first that fails has found it.
  *
  * npx tsx --tsconfig tsconfig.json bench/mutants.ts ROOM COUNT [SEED]      ROOM as src/devices
  */
@@ -117,12 +117,17 @@ function importersOf(file: string, among: readonly string[]): string[] {
 
 const all = filesIn('src');
 const isTest = (file: string) => /[.]test[.]tsx?$/.test(file);
+/** The tests nearest to a file: those that import it, else those by one file between, and so on. */
 function testsOf(file: string): string[] {
-  const direct = importersOf(file, all);
-  const near = direct.filter(isTest);
-  return near.length > 0
-    ? near
-    : [...new Set(direct.flatMap((between) => importersOf(between, all).filter(isTest)))];
+  const seen = new Set([file]);
+  for (let ring = [file]; ring.length > 0; ) {
+    const next = [...new Set(ring.flatMap((one) => importersOf(one, all)))].filter((one) => !seen.has(one));
+    const near = next.filter(isTest);
+    if (near.length > 0) return near;
+    for (const one of next) seen.add(one);
+    ring = next;
+  }
+  return [];
 }
 
 const copy = mkdtempSync(path.join(tmpdir(), 'hard-pedal-mutants-'));

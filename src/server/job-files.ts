@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { judgedChain, writeJobFile, type ReadJobFile } from '@/core/records/job-file';
+import { judgedChain, writeJobFile } from '@/core/records/job-file';
 import type { Link } from '@/core/records/chain';
 import type { StoredJob } from '@/core/records/views';
+import type { JobFileAnswer } from '@/workers/job-file-thread';
 import { photosGoneWords } from '@/core/documents/photos-gone';
 import { photosGone, recordToPrint } from './altered';
 import { indexJob } from './job-index';
@@ -48,17 +49,19 @@ export async function importJob(
 ): Promise<Outcome<StoredJob>> {
   // Off the main thread: a file may be long, and whoever reads a gauge meanwhile is not to wait for it. It is handed over, not copied.
   const bytes = typeof sent === 'string' ? new TextEncoder().encode(sent) : sent;
-  const read = await inThread<ReadJobFile>('job-file-thread', bytes, { given: [bytes.buffer] }).catch(
+  const answer = await inThread<JobFileAnswer>('job-file-thread', bytes, { given: [bytes.buffer] }).catch(
     (error: unknown) => {
       if (error instanceof TooMuch) return null;
       throw error;
     },
   );
-  if (!read) return refused({ code: 'refused', message: TOO_MUCH });
+  if (!answer) return refused({ code: 'refused', message: TOO_MUCH });
+  const { read, pictures } = answer;
   if (!read.ok) return refused({ code: 'refused', message: read.why });
   const { file, links, judged, judgedNow } = read.value;
+  const pictureOf = (jpeg: string) => Buffer.from(pictures.get(jpeg) ?? Buffer.from(jpeg, 'base64'));
   for (const { jpeg } of file.photos) {
-    const picture = await keptPicture(Buffer.from(jpeg, 'base64'));
+    const picture = await keptPicture(pictureOf(jpeg));
     if (!picture.ok)
       return refused({
         code: 'refused',
@@ -88,7 +91,7 @@ export async function importJob(
           'A bench test of this file has the name of one in another job here. Nothing was taken in.',
         );
       for (const { sha256: name, jpeg } of file.photos)
-        await storePicture(trx, name, Buffer.from(jpeg, 'base64'), false);
+        await storePicture(trx, name, pictureOf(jpeg), false);
       const fresh = links.slice(here.length);
       for (let from = 0; from < fresh.length; from += AT_ONCE)
         await trx('journal').insert(fresh.slice(from, from + AT_ONCE).map((link) => rowOf(chain, link)));
