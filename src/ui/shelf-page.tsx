@@ -30,6 +30,7 @@ export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
       title="Shelf"
       actions={
         <>
+          <LinkButton href="/shelf/works">How it works</LinkButton>
           <LinkButton href="/shelf/workings">Workings</LinkButton>
           <LinkButton href="/shelf/faults">Faults</LinkButton>
           <LinkButton href="/shelf/logger">Bench logger</LinkButton>

@@ -10,7 +10,7 @@ const MOST_RECORD_BYTES = 40_000_000;
 /** A job file that was read, and its pictures by the text that stands for them in it. */
 export interface JobFileAnswer {
   readonly read: ReadJobFile;
-  readonly pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
 }
 
 const sha256 = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');

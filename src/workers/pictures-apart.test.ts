@@ -15,9 +15,15 @@ const noise = (length: number, seed: number) =>
 
 test('a long picture is taken out, and is the bytes that its text stood for', () => {
   const long = [noise(5000, 1), noise(7001, 2)];
-  const file = JSON.stringify({ job: 'é', photos: long.map((one) => ({ jpeg: one.toString('base64') })), end: 1 });
+  const file = JSON.stringify({
+    job: 'é',
+    photos: long.map((one) => ({ jpeg: one.toString('base64') })),
+    end: 1,
+  });
   const { json, pictures } = picturesApart(Buffer.from(file));
-  expect([...pictures.values()].map((one) => one.equals(long[[...pictures.values()].indexOf(one)]!))).toEqual([true, true]);
+  expect([...pictures.values()].map((one) => one.equals(long[[...pictures.values()].indexOf(one)]!))).toEqual(
+    [true, true],
+  );
   expect(json.length).toBeLessThan(150);
   const read = JSON.parse(json.toString('utf8')) as { job: string; photos: { jpeg: string }[]; end: number };
   expect([read.job, read.end]).toEqual(['é', 1]);

@@ -30,7 +30,7 @@ export function picturesApart(file: Buffer): Apart {
     const start = found + BEFORE.length;
     const end = found < 0 ? -1 : file.indexOf(QUOTE, start);
     if (end < 0) break;
-    const letters = end - start < LEAST_LETTERS ? '' : file.latin1Slice(start, end);
+    const letters = end - start < LEAST_LETTERS ? '' : file.toString('latin1', start, end);
     if (letters === '' || !isBase64(letters)) {
       rest.push(file.subarray(from, end));
     } else {

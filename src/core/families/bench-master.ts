@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { SHOWN_BY_UNIT, type MemberFolder, type Port } from '../contract/family';
+import type { Descriptor } from '../model/descriptor';
 import type { Member } from '../model/member';
 import type { Motion } from '../model/motion';
 import { benchMaster } from './bench-members';
@@ -33,6 +34,14 @@ export const benchMasterFolder: MemberFolder<BenchMasterProfile> = {
   parts: [line('bench-line', 'Line of the bench’s master cylinder', [SHOWN_BY_UNIT.pressure], ['output'])],
 };
 
+const PARTS = [
+  { id: 'master', name: 'Pistons of the bench master', quantity: 'travel' },
+  { id: 'caliper', name: 'Calipers of the bench', quantity: 'pressure' },
+] as const satisfies readonly Descriptor[];
+
+/** Figures at the far end of a drawing. */
+const FAR = { master_m: 0.016, caliper_Pa: 1e7 } as const;
+
 /** The same with a true gauge on one of a bench's ports. */
 export const benchMasterOn = (ports: readonly Port[], port: string): Member<BenchMasterProfile> => {
   const motion = benchMaster.motion!;
@@ -42,6 +51,10 @@ export const benchMasterOn = (ports: readonly Port[], port: string): Member<Benc
     shown: (_y, _at, out) => {
       out[place] = at.nodes[0]!.effort / parameters[0]!;
     },
+    parts: (_y, _at, out) => {
+      out.master = { at: at.nodes[0]!.passed, of: FAR.master_m };
+      out.caliper = { at: at.nodes[0]!.effort / parameters[0]!, of: FAR.caliper_Pa };
+    },
   });
-  return { ...benchMaster, motion: { ...motion, with: shown } };
+  return { ...benchMaster, motion: { ...motion, parts: PARTS, with: shown } };
 };

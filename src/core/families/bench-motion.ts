@@ -116,6 +116,7 @@ export const loadCellMotion: Motion = {
 export const chargingMotion = ({ command, turns }: PumpDrive): Motion => ({
   states: [],
   commands: [command],
+  parts: [{ id: 'pump', name: 'Pump, turning', quantity: 'percent' }],
   owns: ['charge'],
   with: ([charge_Pa = 0], { nodes }) => {
     const charge = nodes[0]!;
@@ -123,6 +124,9 @@ export const chargingMotion = ({ command, turns }: PumpDrive): Motion => ({
       atRest: () => [],
       efforts: (_y, { hands }) => {
         charge.effort = turns(hands) ? charge_Pa : 0;
+      },
+      parts: (_y, { hands }, out) => {
+        out.pump = { at: Number(turns(hands)), of: 1 };
       },
     };
   },

@@ -1,7 +1,7 @@
 import type { FlowAt } from '../fluid/charging';
 import { orificeFlow_m3PerS } from '../fluid/fluid-pump';
 import { powerOutput_N, type PowerPiston } from '../fluid/power-piston';
-import type { NodeNow } from '../model/motion';
+import type { NodeNow, PartsNow } from '../model/motion';
 import { pistonOf, type Powered } from './power-booster';
 import { circle_m2 } from './profile-fields';
 
@@ -22,6 +22,9 @@ const RESPONSE = {
   /** A spool that is pressed fills, and one that is released lets its volume go, within this time, s. */
   spool_s: 0.2,
 } as const;
+
+/** Figures at the far end of a drawing. */
+const FAR = { piston_m: 0.016, chamber_Pa: 1e7 } as const;
 
 /** The way out of a chamber of ordinary make, m². Handbook-models 8.4. */
 export const USUAL_EXHAUST_M2 = circle_m2(3e-3);
@@ -100,6 +103,14 @@ export class PowerMotion {
     dy[from] = moves;
     dy[from + 1] = fills_PerS;
     return draws + lets;
+  }
+
+  /** Writes where its parts are. */
+  parts(y: Float64Array, input_N: number, out: PartsNow): void {
+    const { p, rod, from } = this;
+    out.spool = { at: input_N > p.opens_N ? 1 : 0, of: 1 };
+    out.piston = { at: Math.max(0, y[from]!), of: FAR.piston_m };
+    out.chamber = { at: rod.effort > 0 ? this.chamber_Pa(input_N, rod.effort) : 0, of: FAR.chamber_Pa };
   }
 
   /** How fast the piston goes where an opening lets fluid through at a difference, m/s. */

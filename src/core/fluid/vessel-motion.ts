@@ -55,6 +55,11 @@ export class VesselMotion {
     return Math.max(0, this.vessel.fluid_m3(this.charge(y)));
   }
 
+  /** How much of its shell is filled with fluid, 0 to 1. */
+  filled(y: Float64Array): number {
+    return this.fluid_m3(y) / this.vessel.of.shell_m3;
+  }
+
   /** Its gas, kept from filling the whole shell: a gauge on an empty one shows nothing. */
   private gasOf(y: Float64Array): number {
     return Math.min(y[this.from]!, this.vessel.of.shell_m3 * (1 - 1e-9));

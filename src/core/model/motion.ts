@@ -83,7 +83,28 @@ export interface Moving {
    * numbers in SI. Called once the efforts are known.
    */
   tells?(y: Float64Array, at: Instant, out: Told): void;
+  /** Writes where each of its parts is. Called once the efforts are known. */
+  parts?(y: Float64Array, at: Instant, out: PartsNow): void;
   readonly turns?: readonly Turn[];
+}
+
+/** Where a part is that moves, opens, fills or stands under pressure: SI of its quantity, and the figure of its far end, above zero. */
+export interface PartNow {
+  readonly at: number;
+  readonly of: number;
+}
+/** Where every part is, by its name. */
+export type PartsNow = Record<string, PartNow>;
+
+/** How far a part is from its rest, as a share of its way: from −1, for one that goes either way, to 1. */
+export const shareOf = ({ at, of }: PartNow): number => Math.max(-1, Math.min(1, at / of));
+
+/** What happens in a unit while it is in one state among others, as somebody tells it who shows how it works. */
+export interface Stage {
+  readonly id: string;
+  readonly says: string;
+  /** Whether that is what happens, by the share of each part. Of several that hold the last one is told. */
+  readonly holds: (share: (part: string) => number) => boolean;
 }
 
 /** What a vehicle tells of itself. */
@@ -113,6 +134,10 @@ export interface Motion {
   readonly commands: readonly Command[];
   /** Terminals of which it writes the effort: a node has one owner. */
   readonly owns: readonly string[];
+  /** Parts that a drawing of it shows. */
+  readonly parts?: readonly Descriptor[];
+  /** How it works, in the order of events. */
+  readonly stages?: readonly Stage[];
   readonly with: (parameters: Vector, place: Place) => Moving;
 }
 

@@ -1,12 +1,27 @@
-import type { Vector } from './descriptor';
+import type { Descriptor, Vector } from './descriptor';
 import { ROLES, terminalsOf, joins, type Members, type Role } from './installation';
-import type { Command, Instant, Motion, Moving, NodeNow, Place, StateDescriptor, Told, Turn } from './motion';
+import type {
+  Command,
+  Instant,
+  Motion,
+  Moving,
+  NodeNow,
+  PartsNow,
+  Place,
+  Stage,
+  StateDescriptor,
+  Told,
+  Turn,
+} from './motion';
 
 /** A source, a unit and a load over time, joined at their nodes. */
 export interface OverTime {
   /** Of the unit, the source, the load, in this order. */
   readonly states: readonly StateDescriptor[];
   readonly commands: readonly Command[];
+  /** Parts that a drawing shows, and how all of it works. */
+  readonly parts: readonly Descriptor[];
+  readonly stages: readonly Stage[];
   /** @param parameters those of the unit, the source and the load, as `installation` has them */
   readonly with: (parameters: Vector, inputs: Place['inputs']) => Together;
 }
@@ -18,6 +33,8 @@ export interface Together {
   readonly shown: (y: Float64Array, at: Instant, out: Float64Array) => void;
   /** What the vehicle tells of itself through its interface. */
   readonly tells: (y: Float64Array, at: Instant) => Told;
+  /** Where every part is. */
+  readonly parts: (y: Float64Array, at: Instant) => PartsNow;
   readonly turns: readonly Turn[];
 }
 
@@ -66,6 +83,8 @@ export function overTime(members: Members<never, never, never>): OverTime | null
   return {
     states: ROLES.flatMap((role) => motionOf[role].states),
     commands,
+    parts: ROLES.flatMap((role) => motionOf[role].parts ?? []),
+    stages: ROLES.flatMap((role) => motionOf[role].stages ?? []),
     with: (parameters, inputs) => {
       const nodes = terminals.unit.map((): NodeNow => ({
         effort: 0,
@@ -110,6 +129,13 @@ export function overTime(members: Members<never, never, never>): OverTime | null
           if (source.passes) source.passes(at);
           for (const role of ROLES) moving[role].tells?.(y, at, told);
           return told;
+        },
+        parts: (y, at) => {
+          const now: PartsNow = {};
+          efforts(y, at);
+          if (source.passes) source.passes(at);
+          for (const role of ROLES) moving[role].parts?.(y, at, now);
+          return now;
         },
         turns: ROLES.flatMap((role) => moving[role].turns ?? []).map(({ beyond, flip }) => ({
           beyond: (y, at) => {

@@ -1,6 +1,6 @@
 import { Integrator, type Solved, type System } from '../numeric/solver';
 import type { Vector } from './descriptor';
-import { handsOff, type Hands, type Instant, type Level, type Told } from './motion';
+import { handsOff, type Hands, type Instant, type Level, type PartsNow, type Told } from './motion';
 import type { OverTime, Together } from './over-time';
 
 /** Far below what a gauge shows: the error of each step adds up over a hold of minutes. */
@@ -148,6 +148,12 @@ export class Running implements System {
   tells(): Told {
     this.move(this.t_s);
     return this.together.tells(this.solver.y, this.at);
+  }
+
+  /** Where every part is now. */
+  parts(): PartsNow {
+    this.move(this.t_s);
+    return this.together.parts(this.solver.y, this.at);
   }
 
   private shownAt(t_s: number, y: Float64Array): Float64Array {

@@ -1,13 +1,13 @@
 'use client';
 
-import { Box, Button, Slider, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
-import { handsOff, type Command, type Hands, type Level } from '@/core/model/motion';
-import { fromSI, unitFor } from '@/core/quantities/units';
+import { handsOff, type Command, type Hands } from '@/core/model/motion';
 import { call } from '../api';
 import { Key, useKeys } from '../keys';
 import type { seenByEye } from './live-gauges';
-import { usePrint, useSettings } from '../settings-context';
+import { usePrint } from '../settings-context';
+import { CommandControl, LevelSlider } from './command-controls';
 
 interface SimHandleProps {
   /** What can be done by hand to what stands on the bench. Its first level is what the keys work. */
@@ -161,83 +161,4 @@ export function SimHandle({ commands, aim, most, input, runId, seen }: SimHandle
       </Box>
     </Box>
   );
-}
-
-interface LevelSliderProps {
-  readonly level: Level;
-  readonly most: number;
-  readonly value: number;
-  /** While it is dragged, and once it is let go: SI. */
-  readonly onMove: (value: number) => void;
-  readonly onSet: (value: number) => void;
-}
-
-/** Steps of a slider from one end to the other. */
-const SLIDER_STEPS = 700;
-
-function LevelSlider({ level, most, value, onMove, onSet }: LevelSliderProps) {
-  const unit = unitFor(level.quantity, useSettings().unitSet);
-  return (
-    <>
-      <b>{level.name}</b>
-      <Slider
-        size="small"
-        aria-label={level.name}
-        value={fromSI(value, unit)}
-        min={0}
-        max={Math.round(fromSI(most, unit))}
-        step={fromSI(most, unit) / SLIDER_STEPS}
-        getAriaValueText={(shown) => `${shown.toFixed(1)} ${unit.symbol}`}
-        onChange={(_event, shown) => onMove((shown as number) * unit.factor)}
-        onChangeCommitted={(_event, shown) => onSet((shown as number) * unit.factor)}
-        sx={{ flex: 1, mx: 1.5 }}
-      />
-    </>
-  );
-}
-
-interface CommandControlProps {
-  readonly command: Command;
-  readonly value: Hands[string];
-  /** Whether a choice has its name before it. */
-  readonly isNamed: boolean;
-  readonly onSet: (value: Hands[string]) => void;
-}
-
-/** A switch or a choice; a level has its slider. */
-function CommandControl({ command, value, isNamed, onSet }: CommandControlProps) {
-  switch (command.kind) {
-    case 'level':
-      return null;
-    case 'switch':
-      return (
-        <ToggleButton
-          size="small"
-          value={command.id}
-          selected={value === true}
-          onChange={() => onSet(value !== true)}
-        >
-          {command.name}
-        </ToggleButton>
-      );
-    case 'choice':
-      return (
-        <Box sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}>
-          {isNamed && <b>{command.name}</b>}
-          <ToggleButtonGroup
-            size="small"
-            exclusive
-            aria-label={command.name}
-            value={value}
-            onChange={(_event, chosen: string | null) => chosen && onSet(chosen)}
-          >
-            {command.choices.map(({ id, name }) => (
-              <ToggleButton key={id} value={id}>
-                {name}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
-        </Box>
-      );
-  }
 }

@@ -6,7 +6,7 @@ import { MasterAndWheels, PedalAndBulkhead, WHEEL_PLACES } from './wheels';
 export function HydraulicVehicleDrawing(props: SchematicProps) {
   return (
     <Drawing {...props} places={PLACES}>
-      <PedalAndBulkhead />
+      <PedalAndBulkhead part="piston" />
       <SteeredBooster />
       {/* steering gear, and the return behind it */}
       <path d="M182 160 v-72 h-96 v-44 h60 v-24 h-88 v24 h28" />

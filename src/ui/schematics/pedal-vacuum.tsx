@@ -1,4 +1,10 @@
+import { BoosterWorkings, Pushrod } from './booster-workings';
 import { Drawing, type SchematicProps, type Spot } from './drawing';
+import { Moves, Tint, Turns } from './moving';
+
+/** Way of the rods at the end of it, px, and what the lever turns by, °. */
+const WAY = 36;
+const LEVER = -17.5;
 
 /** Line drawing of a pedal booster by itself on a bench: bracket, lever, booster, bench master with a caliper, vacuum cock. */
 export function PedalVacuumDrawing(props: SchematicProps) {
@@ -7,18 +13,28 @@ export function PedalVacuumDrawing(props: SchematicProps) {
       {/* bench with its bracket, lever on its pivot, rod into the booster */}
       <path d="M40 290 h520 M172 290 v-56 M180 290 v-56 M164 234 h24" />
       <path d="M104 62 a7 7 0 1 0 14 0 a7 7 0 1 0 -14 0 M96 40 h30 M100 40 l-5 -8 M112 40 l-5 -8 M124 40 l-5 -8 M111 40 v15" />
-      <path d="M111 69 v176" strokeWidth="4" />
-      <path d="M96 245 h30 v9 h-30 z" />
-      <path d="M111 176 h97" strokeWidth="3" />
+      <Turns part="rod" by={LEVER} about={[111, 62]}>
+        <path d="M111 69 v176" strokeWidth="4" />
+        <path d="M96 245 h30 v9 h-30 z" />
+      </Turns>
+      <Moves part="rod" x={WAY}>
+        <path d="M111 176 h97" strokeWidth="3" />
+      </Moves>
       {/* booster: two shells, diaphragm with its spring, control valve and air intake */}
       <path d="M206 116 q-16 0 -16 16 v88 q0 16 16 16 h112 l24 -28 v-64 l-24 -28 z" />
-      <path d="M252 120 q-9 11 0 22 v68 q-9 11 0 22" strokeWidth="3" />
-      <path d="M258 176 l10 -22 l12 44 l12 -44 l12 44 l12 -44 l10 22" />
-      <path d="M180 162 h46 v28 h-46 M226 168 h14 v16 h-14" />
+      <BoosterWorkings left={190} diaphragm={252} right={342} middle={176} half={60} way={WAY} />
       <path d="M180 150 h-18 v12 h18 M168 150 v12" />
       {/* pushrod, bench master with its reservoir, line to the gauge and one caliper */}
-      <path d="M326 176 h40" strokeWidth="3" />
-      <path d="M342 158 h104 v36 h-104 z M366 160 v32" />
+      <path d="M342 158 h104 v36 h-104 z" />
+      <Tint
+        part="caliper"
+        ink="output"
+        d="M446 172 h84 v8 h-84 z M480 176 h8 v52 h-8 z M458 228 h52 v30 h-52 z"
+      />
+      <Moves part="master" x={WAY}>
+        <Pushrod from={326} to={366} y={176} />
+        <path d="M366 160 v32" />
+      </Moves>
       <path d="M374 158 v-10 h44 v10 M366 120 h60 v28 h-60 z M366 132 h60" />
       <path d="M446 176 h84 M484 176 v52" />
       <path d="M458 228 h52 v30 h-52 z M470 258 v10 M498 258 v10 M464 268 h40" />

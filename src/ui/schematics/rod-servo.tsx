@@ -1,4 +1,30 @@
 import { Drawing, type SchematicProps, type Spot } from './drawing';
+import { Coil, Moves, Through, Tint, useShares } from './moving';
+
+/** Way of the piston at the end of its stroke, px. */
+const WAY = 88;
+
+/** What moves in the cylinder: the two sides, the piston between them, its spring, and the rod. */
+function Workings() {
+  const [travel] = useShares('piston');
+  const piston = 288 + WAY * travel;
+  return (
+    <>
+      <Tint part="vacuumSide" ink="supply" d={`M${piston} 154 H396 q8 0 8 8 v100 q0 8 -8 8 H${piston} z`} />
+      <Tint
+        part="workingSide"
+        ink="activation"
+        d={`M${piston} 154 H232 q-8 0 -8 8 v100 q0 8 8 8 H${piston} z`}
+      />
+      <path d={`M${piston} 156 v112`} strokeWidth="4" data-part="piston" />
+      <path d={`M${piston} 158 q-8 4 -12 0 M${piston} 266 q-8 -4 -12 0`} />
+      <Coil from={piston + 4} to={404} axis={212} half={22} turns={4} />
+      <path d={`M${piston} 212 H${112 + WAY * travel}`} strokeWidth="3" />
+      {/* the cam lever, which the rod turns */}
+      <path d={`M92 116 L${112 + WAY * travel} 212`} strokeWidth="4" />
+    </>
+  );
+}
 
 /** Line drawing of a rod-acting servo, from the handbook: tank with non-return valve, three-land valve, cylinder, cam lever. */
 export function RodServoDrawing(props: SchematicProps) {
@@ -6,19 +32,34 @@ export function RodServoDrawing(props: SchematicProps) {
     <Drawing {...props} places={PLACES}>
       {/* servo cylinder, its piston with cup, the return spring on the vacuum side */}
       <path d="M232 152 h164 q10 0 10 10 v100 q0 10 -10 10 h-164 q-10 0 -10 -10 v-100 q0 -10 10 -10 z" />
-      <path d="M288 156 v112" strokeWidth="4" />
-      <path d="M288 158 q-8 4 -12 0 M288 266 q-8 -4 -12 0" />
-      <path d="M292 198 l12 -10 l16 44 l16 -44 l16 44 l16 -44 l16 44 l18 -34" />
-      {/* rod to the cam lever, its pivot and stop */}
-      <path d="M288 212 h-176" strokeWidth="3" />
+      <Workings />
+      {/* gland of the rod, pivot of the cam lever, stop */}
       <path d="M222 204 v16 M214 204 v16" />
-      <path d="M112 212 l-20 -96" strokeWidth="4" />
       <path d="M80 106 a10 10 0 1 0 20 0 a10 10 0 1 0 -20 0" />
       <path d="M62 92 h56 M66 92 l-6 -8 M80 92 l-6 -8 M94 92 l-6 -8 M108 92 l-6 -8" />
       <path d="M132 236 h-22 v16 h22 z M121 236 v-18" />
       {/* three-land valve, lifted by the fluid from above */}
       <path d="M238 74 h66 v60 h-66 z" />
-      <path d="M246 86 h50 M246 104 h50 M246 122 h50" strokeWidth="3" />
+      <Moves part="valve" y={8}>
+        <path d="M246 84 h50 M246 102 h50 M246 120 h50" strokeWidth="3" />
+      </Moves>
+      <Tint part="inputFluid" ink="input" d="M264 46 h14 v28 h-14 z" />
+      <Through
+        part="airPort"
+        ink="activation"
+        d="M206 96 h26 m-7 -5 l7 5 l-7 5 M257 136 v12 m-5 -6 l5 6 l5 -6"
+      />
+      <Through
+        part="vacuumPort"
+        ink="supply"
+        d="M257 150 v-12 m-5 6 l5 -6 l5 6 M316 104 h26 m-7 -5 l7 5 l-7 5"
+      />
+      <Tint
+        part="vacuumSide"
+        ink="supply"
+        d="M452 72 h112 q16 0 16 16 v32 q0 16 -16 16 h-112 q-14 0 -14 -16 v-32 q0 -16 14 -16 z"
+      />
+      <Through part="checkValve" ink="supply" d="M554 158 v20 m-5 -7 l5 7 l5 -7" />
       <path d="M264 74 v-28 M278 74 v-28" />
       <path d="M250 134 v18 M264 134 v18" />
       {/* air intake with its filter */}

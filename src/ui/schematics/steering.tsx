@@ -1,4 +1,22 @@
 import type { Spot } from './drawing';
+import { Coil, Moves, Rotor, Through, Tint, useShares } from './moving';
+import { WAY } from './wheels';
+
+/** The power piston's spring, and the chamber behind it. */
+function Piston() {
+  const [piston] = useShares('piston');
+  const at = 200 + WAY * piston;
+  return (
+    <>
+      <Tint part="chamber" ink="supply" d={`M190 184 H${at} V222 H190 z`} />
+      <g data-part="piston">
+        <path d={`M${at} 184 h16 v38 h-16 z`} />
+        <path d={`M${at + 16} 203 H${292 + WAY * piston}`} strokeWidth="3" />
+      </g>
+      <Coil from={at + 18} to={270} axis={213} half={7} turns={3} />
+    </>
+  );
+}
 
 /** Booster with its accumulator, the steering pump on its belt, its reservoir, and the pressure line between them. */
 export function SteeredBooster() {
@@ -6,21 +24,25 @@ export function SteeredBooster() {
     <>
       {/* booster: spool above, power piston and spring below it */}
       <path d="M134 160 h138 v66 h-138 z" />
-      <g id="spool">
+      <Moves part="spool" x={9}>
         <path d="M150 168 h12 v12 h-12 z M176 168 h12 v12 h-12 z M162 171 h14 M162 177 h14" />
-      </g>
-      <g id="piston">
-        <path d="M200 184 h16 v38 h-16 z" />
-        <path d="M216 203 h76" strokeWidth="3" />
-      </g>
-      <path d="M218 214 l8 -6 l8 12 l8 -12 l8 12 l8 -12 l8 6" />
+      </Moves>
+      <Piston />
       {/* accumulator on the booster */}
-      <path d="M240 160 v-10 M218 126 a22 13 0 0 1 44 0 v12 a22 12 0 0 1 -44 0 z M218 132 h44" />
+      <path d="M240 160 v-10 M218 126 a22 13 0 0 1 44 0 v12 a22 12 0 0 1 -44 0 z" />
+      <Moves part="stored" y={-22}>
+        <path d="M218 136 h44" />
+      </Moves>
       {/* pump on its belt, reservoir of the steering, pressure line */}
-      <path d="M372 60 a22 22 0 1 0 44 0 a22 22 0 1 0 -44 0 M384 66 l10 -16 l10 16" />
+      <path d="M372 60 a22 22 0 1 0 44 0 a22 22 0 1 0 -44 0" />
+      <Rotor part="pump" about={[394, 60]}>
+        <path d="M384 66 l10 -16 l10 16" />
+      </Rotor>
       <path d="M394 38 h70 M394 82 h70 M456 60 a22 22 0 1 0 44 0 a22 22 0 1 0 -44 0 M470 60 a8 8 0 1 0 16 0 a8 8 0 1 0 -16 0" />
       <path d="M340 14 h44 v30 h-44 z M346 26 h32 M366 44 l8 8" />
       <path d="M372 60 h-214 v100" />
+      <Tint part="line" ink="supply" d="M372 57 h-217 v103 h6 v-97 h211 z" />
+      <Through part="pump" ink="supply" d="M280 60 h-22 m7 -5 l-7 5 l7 5" />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { Drawing, type SchematicProps, type Spot } from './drawing';
 import { CIRCUIT_PLACES, StoredCircuits } from './stored-circuits';
+import { Tint } from './moving';
 import { PedalWithRod, WHEEL_PLACES } from './wheels';
 
 /** Line drawing of two circuits of stored pressure on a bench, from the handbook: what feeds them, and two calipers that they press. */
@@ -9,9 +10,11 @@ export function StoredPressureDrawing(props: SchematicProps) {
       {/* the bed of the bench, with the clamps */}
       <path d="M126 306 h390 M126 314 h390" />
       <path d="M146 226 v80 M258 226 v80 M304 206 v100" />
-      <PedalWithRod />
+      <PedalWithRod part="spool" />
       <StoredCircuits />
       {/* to a caliper of each circuit */}
+      <Tint part="frontBrakes" ink="output" d="M360 262 h60 v44 h-60 z" />
+      <Tint part="rearBrakes" ink="output" d="M440 164 h60 v44 h-60 z" />
       <path d="M180 226 v58 h180 M360 262 h60 v44 h-60 z M374 262 v44 M406 262 v44" />
       <path d="M236 226 v14 h190 v-54 h14 M440 164 h60 v44 h-60 z M454 164 v44 M486 164 v44" />
     </Drawing>

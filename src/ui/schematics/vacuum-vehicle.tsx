@@ -1,4 +1,10 @@
+import { BoosterWorkings, Pushrod } from './booster-workings';
 import { Drawing, type SchematicProps, type Spot } from './drawing';
+import { Moves, Rotor, Through, Tint, Turns } from './moving';
+
+/** Way of the rods at the end of it, px, and what the pedal turns by, °. */
+const WAY = 36;
+const PEDAL = -20;
 
 /** Line drawing of a vehicle's vacuum brake, from the handbook: pedal, booster, master cylinder, both axles, vacuum supply. */
 export function VacuumVehicleDrawing(props: SchematicProps) {
@@ -6,35 +12,39 @@ export function VacuumVehicleDrawing(props: SchematicProps) {
     <Drawing {...props} places={PLACES}>
       {/* bulkhead, pedal on its pivot, rod into the booster */}
       <path d="M150 70 v60 M150 236 v60 M142 70 v60 M142 236 v60" />
-      <g id="pedal">
+      <Turns part="rod" by={PEDAL} about={[80, 84]}>
         <path d="M74 84 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0" />
         <path d="M80 90 l14 150" strokeWidth="4" />
         <path d="M80 240 h30 v9 h-30 z" />
-      </g>
-      <path d="M90 184 h84" strokeWidth="3" />
+      </Turns>
+      <Moves part="rod" x={WAY}>
+        <path d="M90 184 h84" strokeWidth="3" />
+      </Moves>
       {/* booster: two shells, diaphragm with its spring, control valve and air intake */}
       <path d="M174 128 q-14 0 -14 14 v84 q0 14 14 14 h112 l22 -24 v-64 l-22 -24 z" />
-      <g id="diaphragm">
-        <path d="M218 132 q-8 10 0 20 v64 q-8 10 0 20" strokeWidth="3" />
-      </g>
-      <path d="M224 184 l10 -22 l12 44 l12 -44 l12 44 l12 -44 l10 22" />
-      <g id="valve">
-        <path d="M150 170 h44 v28 h-44 M194 176 h14 v16 h-14" />
-      </g>
+      <BoosterWorkings left={160} diaphragm={218} right={308} middle={184} half={56} way={WAY} />
       <path d="M150 158 h-18 v12 h18 M138 158 v12" />
       {/* pushrod, tandem master cylinder with its reservoir */}
-      <path d="M292 184 h40" strokeWidth="3" />
       <path d="M308 166 h126 v36 h-126 z" />
-      <path d="M332 168 v32 M384 168 v32" strokeWidth="3" />
+      <Moves part="master" x={WAY}>
+        <Pushrod from={292} to={332} y={184} />
+        <path d="M332 168 v32 M384 168 v32" strokeWidth="3" />
+      </Moves>
       <path d="M344 166 v-10 h62 v10 M336 126 h78 v30 h-78 z M336 138 h78" />
       {/* lines to the front, and past the combination valve to the rear */}
       <path d="M424 166 v-72 h84 M400 202 v62 h50 M486 264 h40" />
       <path d="M450 250 h36 v28 h-36 z M456 264 h24 M468 256 v16" />
+      <Tint part="frontBrakes" ink="output" d="M508 94 a30 30 0 1 1 60 0 a30 30 0 1 1 -60 0" />
+      <Tint part="rearBrakes" ink="output" d="M526 264 a26 26 0 1 1 52 0 a26 26 0 1 1 -52 0" />
       <path d="M508 94 a30 30 0 1 1 60 0 a30 30 0 1 1 -60 0 M530 94 a8 8 0 1 1 16 0 a8 8 0 1 1 -16 0 M512 74 q-10 20 0 40" />
       <path d="M526 264 a26 26 0 1 1 52 0 a26 26 0 1 1 -52 0 M536 264 a16 16 0 1 1 32 0 a16 16 0 1 1 -32 0" />
       {/* source of the vacuum, hose, check valve at the shell */}
       <path d="M222 26 h150 q10 0 10 10 v14 q0 10 -10 10 h-150 q-10 0 -10 -10 v-14 q0 -10 10 -10 z M240 60 v10 M276 60 v10 M312 60 v10" />
       <path d="M348 60 v30 h-82 v20 M356 60 v38 h-82 v12" />
+      <Rotor part="pump" about={[297, 43]}>
+        <path d="M289 49 l8 -14 l8 14 z" />
+      </Rotor>
+      <Through part="checkValve" ink="supply" d="M270 92 v-14 m-5 6 l5 -6 l5 6" />
       <path d="M258 110 h24 v20 h-24 z M264 126 l6 -12 l6 12 z M263 113 h14" />
     </Drawing>
   );

@@ -6,9 +6,13 @@ import { allOf_Ohm, named } from './member';
 /** A feed answers a change of current within this time, s: no verdict rests on it, and the steady end does not know it. */
 const FEED_S = 0.002;
 
+/** Current at the far end of a drawing. */
+const FAR_A = 60;
+
 /** A battery with feed and earth over time: its current follows what the control unit takes. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states: [{ id: 'feed_A', name: 'Current in the feed', quantity: 'current', scale: 0.1 }],
+  parts: [{ id: 'feed', name: 'Current in the feed', quantity: 'current' }],
   commands: [{ ...POWER_COMMAND, name: 'Power to the booster' }],
   owns: ['feed'],
   with: (vector, { from, nodes }) => {
@@ -23,6 +27,9 @@ export const motionOn = (ports: readonly Port[]): Motion => ({
       },
       rates: (y, dy) => {
         dy[from] = (feed.passed - y[from]!) / FEED_S;
+      },
+      parts: (y, _instant, out) => {
+        out.feed = { at: Math.max(0, y[from]!), of: FAR_A };
       },
       shown: (y, _instant, shown) => {
         const current_A = y[from]!;

@@ -8,6 +8,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
   type Told,
   type Turn,
@@ -30,6 +31,7 @@ import {
   wheelSensor_V,
 } from './member';
 import { ofWheelAt, sharedOf, type SharedParameters, type WheelParameters } from './parameters';
+import { parts, stages } from './works';
 
 const states = [
   ...vesselStates('', 'the accumulator'),
@@ -54,6 +56,9 @@ const RESPONSE = {
   /** What has gone past an isolation valve comes back once the pedal is let go, s. */
   refill_s: 0.1,
 } as const;
+
+/** Figures at the far end of a drawing. */
+const FAR = { drive_Nm: 1500, sensor_V: 5, wheel_Pa: 4e6 } as const;
 
 // A type and no interface: only so is it one of `Hands`.
 type BrakeHands = Pick<VehicleHands, 'pedal_N' | 'press_NPerS'> &
@@ -210,6 +215,27 @@ class ByWireMotion implements Moving {
     this.feed.passed = on ? p.idle_W / this.feed.effort : 0;
   }
 
+  parts(y: Float64Array, at: Instant, out: PartsNow): void {
+    const { p, isOn } = this;
+    const stroke_m = this.stroke_m(y, at);
+    out.pedal = { at: stroke_m, of: p.stroke_m };
+    out.simulator = { at: isOn ? stroke_m : 0, of: p.stroke_m };
+    out.isolation = { at: Number(isOn), of: 1 };
+    out.stored = { at: this.vessel.filled(y), of: 1 };
+    out.pumpRuns = { at: Number(isOn && (at.hands as BrakeHands).power && this.runs), of: 1 };
+    const master_Pa = masterAt_Pa(p, (at.hands as BrakeHands).pedal_N);
+    const volts = isOn
+      ? [...tracksAt(p, stroke_m), sensor_V(p, master_Pa), sensor_V(p, master_Pa + p.master2Off_Pa)]
+      : [0, 0, 0, 0];
+    ['track1', 'track2', 'master1', 'master2'].forEach((id, i) => {
+      out[id] = { at: volts[i]!, of: FAR.sensor_V };
+    });
+    out.drive = { at: isOn ? this.blend(y, at, this.speed_mPerS(at)).granted_Nm : 0, of: FAR.drive_Nm };
+    WHEELS.forEach(({ port }, i) => {
+      out[port] = { at: this.lines[i]!.effort, of: FAR.wheel_Pa };
+    });
+  }
+
   tells(y: Float64Array, at: Instant, out: Told): void {
     if (!this.isOn) return;
     const { p } = this;
@@ -267,6 +293,8 @@ class ByWireMotion implements Moving {
 /** Over time, with what true gauges on some ports show. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states,
+  parts,
+  stages,
   commands: [PEDAL_COMMAND, OF_ITSELF_COMMAND, ROLLING_COMMAND],
   owns: WHEELS.map(({ id }) => id),
   with: (parameters, place) => new ByWireMotion(parameters, place, ports),

@@ -26,6 +26,7 @@ const LEAST_V = 0.1;
 /** A battery with its capacitor over time: what stands in that goes on feeding once the battery is off, until it is used up. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states: [{ id: 'store_V', name: 'Capacitor', quantity: 'voltage', scale: 0.01 }],
+  parts: [{ id: 'store', name: 'Capacitor', quantity: 'voltage' }],
   commands: [{ ...POWER_COMMAND, name: 'Battery connected' }, WAITED_COMMAND],
   owns: ['feed'],
   with: (vector, { from, nodes }) => {
@@ -47,6 +48,9 @@ export const motionOn = (ports: readonly Port[]): Motion => ({
           : waited
             ? -store_V / EMPTIED_S
             : -(drawn_A + store_V / p.bleed_Ohm) / p.capacitance_F;
+      },
+      parts: (y, _instant, out) => {
+        out.store = { at: Math.max(0, y[from]!), of: p.battery_V };
       },
       shown: (y, _instant, shown) => {
         shown[at.battery!] = p.battery_V;

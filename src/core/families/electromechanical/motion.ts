@@ -2,11 +2,12 @@ import { holdingPower_W } from '../../electric/feed';
 import { heldBy_A, motorOutput_N } from '../../electric/motor-booster';
 import type { Port } from '../../contract/family';
 import type { Vector } from '../../model/descriptor';
-import type { Instant, Motion, Moving, NodeNow, Place, Told, Turn } from '../../model/motion';
+import type { Instant, Motion, Moving, NodeNow, PartsNow, Place, Told, Turn } from '../../model/motion';
 import type { PumpHands } from '../bench-hands';
 import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
 import { tracksAt } from '../pedal-tracks';
 import { named, speedOf_mPerS, type Parameters } from './member';
+import { parts, stages } from './works';
 
 const states = [
   { id: 'rod_m', name: 'Way of the rod', quantity: 'travel', scale: 1e-5 },
@@ -26,6 +27,9 @@ const RESPONSE = {
   /** Within the last ampere it slows down. */
   last_A: 1,
 } as const;
+
+/** Figures at the far end of a drawing. */
+const FAR = { foot_N: 1500, track_V: 5, rod_m: 0.016 } as const;
 
 type Hands = Pick<VehicleHands, 'pedal_N' | 'press_NPerS'> & PumpHands;
 
@@ -126,6 +130,17 @@ class ElectromechanicalMotion implements Moving {
     return isOn ? [this.p.sensor_V, ...tracksAt(this.p, this.rod.passed)] : [0, 0, 0];
   }
 
+  parts(y: Float64Array, at: Instant, out: PartsNow): void {
+    const { p, rod } = this;
+    out.foot = { at: p.pedalRatio * (at.hands as Hands).pedal_N, of: FAR.foot_N };
+    out.rod = { at: rod.passed, of: FAR.rod_m };
+    out.awake = { at: this.awake ? 1 : Math.min(0.99, Math.max(0, y[this.place.from + 1]!)), of: 1 };
+    const [, track1, track2] = this.sensor(y);
+    out.track1 = { at: track1, of: FAR.track_V };
+    out.track2 = { at: track2, of: FAR.track_V };
+    out.motor = { at: this.current_A(y, at), of: p.limit_A };
+  }
+
   tells(y: Float64Array, _at: Instant, out: Told): void {
     const [sensorSupply, track1, track2] = this.sensor(y);
     if (sensorSupply > 0) Object.assign(out, { sensorSupply, track1, track2 });
@@ -147,6 +162,8 @@ class ElectromechanicalMotion implements Moving {
 /** Over time, with what true gauges on some ports show. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states,
+  parts,
+  stages,
   commands: [PEDAL_COMMAND],
   owns: [],
   with: (parameters, place) => new ElectromechanicalMotion(parameters, place, ports),

@@ -6,6 +6,7 @@ import { named } from './member';
 /** The pump over time: it gives each circuit what it gives while it is turned and the valve block there lets it in. */
 export const motionOn = (ports: readonly Port[], { command, turns }: PumpDrive): Motion => ({
   states: [],
+  parts: [{ id: 'pump', name: 'Pump, turning', quantity: 'percent' }],
   commands: [command],
   owns: [],
   with: (vector, { nodes, inputs }) => {
@@ -19,6 +20,9 @@ export const motionOn = (ports: readonly Port[], { command, turns }: PumpDrive):
       passes: (instant) => {
         const running = runs(instant);
         nodes.forEach((node, i) => (node.passed = running && node.asks ? given_m3PerS[i]! : 0));
+      },
+      parts: (_y, instant, out) => {
+        out.pump = { at: Number(runs(instant)), of: 1 };
       },
       shown: (_y, instant, shown) => {
         shown[at.speed!] = runs(instant) ? p.idle_PerS : 0;

@@ -12,6 +12,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
 } from '../../model/motion';
 import { LOADED_PA } from '../inputs';
@@ -20,6 +21,7 @@ import type { PumpDrive } from '../pump-drive';
 import { circle_m2 } from '../profile-fields';
 import { LOAD_VALVE_COMMAND, PEDAL_COMMAND, type SteeringHands } from '../vehicle-hands';
 import { named, OPEN_PA, type Parameters } from './member';
+import { parts, stages } from './works';
 
 const states = [
   ...vesselStates('', 'the accumulator'),
@@ -45,6 +47,9 @@ const RESPONSE = {
   /** It is full within so much, Pa. */
   full_Pa: 1e5,
 } as const;
+
+/** Pressure at the far end of a drawing. */
+const FAR_PA = 1e7;
 
 /** More than any pump makes: a line that is shut stands as high as its pump lets it, Pa. */
 const SHUT_PA = 1e8;
@@ -149,6 +154,12 @@ class HydraulicBoosterMotion implements Moving {
     return left * orificeFlow_m3PerS(RESPONSE.charging_m2, over_Pa, this.density_kgPerM3);
   }
 
+  parts(y: Float64Array, _at: Instant, out: PartsNow): void {
+    this.power.parts(y, Math.max(0, y[this.place.from + INPUT]!), out);
+    out.stored = { at: this.vessel.filled(y), of: 1 };
+    out.line = { at: this.charge.effort, of: FAR_PA };
+  }
+
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     shown[this.at.pedal!] = (at as Instant<SteeringHands>).hands.pedal_N;
     shown[this.at.accumulator!] = this.vessel.gauge_Pa(y);
@@ -159,6 +170,8 @@ class HydraulicBoosterMotion implements Moving {
 /** Over time, with what true gauges on some ports show. */
 export const motionOn = (ports: readonly Port[], drive: PumpDrive): Motion => ({
   states,
+  parts,
+  stages,
   commands: [PEDAL_COMMAND, LOAD_VALVE_COMMAND],
   owns: ['charge'],
   with: (parameters, place) => new HydraulicBoosterMotion(parameters, place, ports, drive),

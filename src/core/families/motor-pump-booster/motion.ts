@@ -9,6 +9,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
   type Turn,
 } from '../../model/motion';
@@ -18,6 +19,7 @@ import { inputOf_N } from '../power-booster';
 import { PowerMotion, powerStates } from '../power-motion';
 import { PEDAL_COMMAND } from '../vehicle-hands';
 import { lostAt_m3PerS, named, relievedAt_m3PerS, vesselOf, type Parameters } from './member';
+import { parts, stages } from './works';
 
 const states = [
   ...vesselStates('', 'the accumulator'),
@@ -105,6 +107,12 @@ class MotorPumpBoosterMotion implements Moving {
     dy[sensed] = (stored_Pa - y[sensed]!) / Math.max(1e-3, p.delay_s);
   }
 
+  parts(y: Float64Array, at: Instant, out: PartsNow): void {
+    this.power.parts(y, inputOf_N(this.p, (at.hands as BoosterHands).pedal_N), out);
+    out.stored = { at: this.vessel.filled(y), of: 1 };
+    out.switch = { at: this.on ? 1 : 0, of: 1 };
+  }
+
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     shown[this.at.pedal!] = (at.hands as BoosterHands).pedal_N;
     shown[this.at.supply!] = this.vessel.gauge_Pa(y);
@@ -116,6 +124,8 @@ class MotorPumpBoosterMotion implements Moving {
 /** Over time, with what true gauges on some ports show. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states,
+  parts,
+  stages,
   commands: [PEDAL_COMMAND, BRIDGE_COMMAND],
   owns: ['charge'],
   with: (parameters, place) => new MotorPumpBoosterMotion(parameters, place, ports),

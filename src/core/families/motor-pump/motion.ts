@@ -8,6 +8,7 @@ import { feedOf, named, pumpOf } from './member';
 /** A motor pump over time: it gives what it gives at the pressure there, while it is fed and the unit's switch asks for it. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states: [],
+  parts: [{ id: 'pump', name: 'Pump, turning', quantity: 'percent' }],
   commands: [POWER_COMMAND],
   owns: [],
   with: (vector, place) => {
@@ -25,6 +26,9 @@ export const motionOn = (ports: readonly Port[]): Motion => ({
         charge.passed = runs(instant)
           ? motorPumpFlow_m3PerS(pump, p.supply_V, viscosity_PaS, charge.effort)
           : 0;
+      },
+      parts: (_y, instant, out) => {
+        out.pump = { at: Number(runs(instant)), of: 1 };
       },
       shown: (_y, instant, shown) => {
         const { current_A, drop_V } = feedOf(p, pump, charge.effort);

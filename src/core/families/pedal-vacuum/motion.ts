@@ -1,9 +1,10 @@
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import type { Port } from '../../contract/family';
 import type { Vector } from '../../model/descriptor';
-import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
+import type { Instant, Motion, Moving, NodeNow, PartsNow, Place } from '../../model/motion';
 import { PEDAL_COMMAND, type VehicleHands } from '../vehicle-hands';
 import { named, type Parameters } from './member';
+import { parts, stages } from './works';
 
 /** What changes with time in the unit. */
 const states = [
@@ -11,6 +12,9 @@ const states = [
   { id: 'rear_Pa', name: 'Working side, absolute', quantity: 'barometer', scale: 1e3 },
   { id: 'travel_m', name: 'Travel of the pushrod', quantity: 'length', scale: 1e-4 },
 ] as const;
+
+/** Figures at the far end of a drawing. */
+const FAR = { rod_m: 0.016, in_N: 2000, gap_m: 3e-3 } as const;
 
 /** How quickly the rod of a unit of ordinary make follows; the steady end does not know it. */
 const RESPONSE = {
@@ -54,19 +58,18 @@ class PedalVacuumMotion implements Moving {
     const { p, place, rod } = this;
     const { from } = place;
     const { barometer_Pa, temperature_K } = at;
-    const { pedal_N } = at.hands as VehicleHands;
     const front = y[from]!;
     const rear = y[from + 1]!;
     const travel = rod.passed;
-    const in_N = Math.max(0, p.pedalRatio * pedal_N - p.binding_N);
+    const in_N = this.in_N(at);
 
-    const push_N = in_N + (rear - front) * p.area_m2 - p.spring_N;
+    const push_N = this.push_N(in_N, front, rear);
     const net_N = push_N - rod.effort;
     const free = net_N > 0 || travel > 0;
     const give = Math.min(RESPONSE.most_mPerN, rod.give(rod.effort));
     const speed = free ? (net_N * give) / RESPONSE.rod_s : 0;
 
-    const off_N = in_N - p.begin_N - Math.max(0, Math.max(0, push_N) - p.jump_N) / p.reaction;
+    const off_N = this.off_N(in_N, push_N);
     const across =
       p.tear_m3PerSPa > 0 ? airExchange_PaM3PerS(p.tear_m3PerSPa, rear, front, temperature_K) : 0;
     const joining = Math.min(1, Math.max(0, (-off_N - 2 * p.friction_N) / p.valve_N));
@@ -93,6 +96,37 @@ class PedalVacuumMotion implements Moving {
     dy[from + 2] = speed;
   }
 
+  /** Force of the rod behind the pedal, N. */
+  private in_N({ hands }: Instant): number {
+    return Math.max(0, this.p.pedalRatio * (hands as VehicleHands).pedal_N - this.p.binding_N);
+  }
+
+  /** What rod and diaphragm push with against the spring, N. */
+  private push_N(in_N: number, front: number, rear: number): number {
+    return in_N + (rear - front) * this.p.area_m2 - this.p.spring_N;
+  }
+
+  /** How far the plunger is off its balance, as a force: air comes in above zero. */
+  private off_N(in_N: number, push_N: number): number {
+    const { p } = this;
+    return in_N - p.begin_N - Math.max(0, Math.max(0, push_N) - p.jump_N) / p.reaction;
+  }
+
+  parts(y: Float64Array, at: Instant, out: PartsNow): void {
+    const { p, place } = this;
+    const { barometer_Pa } = at;
+    const [front, rear] = [y[place.from]!, y[place.from + 1]!];
+    const in_N = this.in_N(at);
+    const off_N = this.off_N(in_N, this.push_N(in_N, front, rear));
+    out.vacuumSide = { at: barometer_Pa - front, of: barometer_Pa };
+    out.workingSide = { at: barometer_Pa - rear, of: barometer_Pa };
+    out.plunger = { at: in_N, of: FAR.in_N };
+    out.vacuumPort = { at: Math.min(1, Math.max(0, (-off_N - 2 * p.friction_N) / p.valve_N)), of: 1 };
+    out.airPort = { at: in_N >= p.begin_N ? Math.min(1, Math.max(0, off_N / p.valve_N)) : 0, of: 1 };
+    out.gap = { at: p.clearance_m, of: FAR.gap_m };
+    out.rod = { at: this.rod.passed, of: FAR.rod_m };
+  }
+
   shown(y: Float64Array, { barometer_Pa, hands }: Instant, shown: Float64Array): void {
     shown[this.at.pedal!] = (hands as VehicleHands).pedal_N;
     shown[this.at.supply!] = Math.max(0, barometer_Pa - y[this.place.from]!);
@@ -105,6 +139,8 @@ class PedalVacuumMotion implements Moving {
 /** Over time, with what true gauges on some ports show. */
 export const motionOn = (ports: readonly Port[]): Motion => ({
   states,
+  parts,
+  stages,
   commands: [PEDAL_COMMAND],
   owns: ['vacuum'],
   with: (parameters, place) => new PedalVacuumMotion(parameters, place, ports),

@@ -9,6 +9,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
 } from '../../model/motion';
 import { COCKS_COMMAND, TREADLE_COMMAND, type TreadleHands } from '../bench-hands';
@@ -17,6 +18,7 @@ import { crossLeakOf_m3, landsOf_m3, named, vesselOf, type Parameters } from './
 import { ports } from './places';
 import { OIL } from './profile';
 import type { Cocks } from './steps';
+import { parts, stages } from './works';
 
 /** What changes with time in one circuit. */
 const statesOf = (n: 1 | 2) =>
@@ -36,6 +38,9 @@ const RESPONSE = {
   /** Friction lets go within this time, s. */
   friction_s: 2e-3,
 } as const;
+
+/** Figures at the far end of a drawing. */
+const FAR = { spool_m: 1e-3, brake_Pa: 1e7 } as const;
 
 /** What acts on both circuits at an instant. */
 interface Acting {
@@ -90,6 +95,13 @@ class Circuit {
 
   stored_Pa(y: Float64Array): number {
     return this.vessel.gauge_Pa(y);
+  }
+
+  /** Writes where its parts are, by their names with its number. */
+  parts(y: Float64Array, out: PartsNow, n: 1 | 2): void {
+    out[`stored${n}`] = { at: this.vessel.filled(y), of: 1 };
+    out[`spool${n}`] = { at: y[this.from + 4]!, of: FAR.spool_m };
+    out[`brake${n}`] = { at: this.brake_Pa(y), of: FAR.brake_Pa };
   }
 
   rates(y: Float64Array, dy: Float64Array, acting: Acting): void {
@@ -166,6 +178,12 @@ class PedalValveMotion implements Moving {
     this.charge.passed = 0;
   }
 
+  parts(y: Float64Array, { hands }: Instant<TreadleHands>, out: PartsNow): void {
+    out.pedal = { at: Math.min(hands.treadle_m, this.p.stop_m), of: this.p.stop_m };
+    this.first.parts(y, out, 1);
+    this.second.parts(y, out, 2);
+  }
+
   shown(y: Float64Array, { hands }: Instant<TreadleHands>, shown: Float64Array): void {
     shown[PORT.treadle!] = Math.min(hands.treadle_m, this.p.stop_m);
     shown[PORT.supply!] = this.first.stored_Pa(y);
@@ -180,6 +198,8 @@ class PedalValveMotion implements Moving {
 /** The valve over time. */
 export const motionWith = ({ cocks }: Cocks): Motion => ({
   states: [...statesOf(1), ...statesOf(2)],
+  parts,
+  stages,
   commands: cocks ? [TREADLE_COMMAND, COCKS_COMMAND] : [TREADLE_COMMAND],
   owns: [],
   with: (parameters, place) => new PedalValveMotion(parameters, place),

@@ -2,7 +2,7 @@ import { inputPart } from '../../air/diaphragm';
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import type { Vector } from '../../model/descriptor';
-import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
+import type { Instant, Motion, Moving, NodeNow, PartsNow, Place } from '../../model/motion';
 import { HANDLE_COMMANDS, VALVE_COMMAND, type BenchHands } from '../bench-hands';
 import {
   AIR,
@@ -16,6 +16,7 @@ import {
 } from './member';
 
 const BAR = 1e5;
+import { parts, stages } from './works';
 
 /** What changes with time in the unit. */
 const states = [
@@ -26,6 +27,9 @@ const states = [
   { id: 'output_Pa', name: 'Output', quantity: 'pressure', scale: BAR },
   { id: 'felt_Pa', name: 'Input as the control valve feels it', quantity: 'pressure', scale: BAR },
 ] as const;
+
+/** Figures at the far end of a drawing; beyond them a part stands still there. */
+const FAR = { travel_m: 0.008, fluid_Pa: 1.2e7 } as const;
 
 /**
  * How quickly a unit of ordinary make answers. Profiles do not name these, and no verdict rests on them: they shape
@@ -142,7 +146,7 @@ class RemoteVacuumMotion implements Moving {
 
     // Control valve: air into the working side, or the two sides joined.
     const called = this.called_Pa(felt, barometer_Pa - vacuum);
-    const lacking = (called - (working - vacuum)) / this.band_Pa;
+    const lacking = this.lacking(called, y);
     const join_m3PerSPa =
       called > 0 ? this.valve_m3PerSPa * Math.min(1, Math.max(0, -lacking)) : RESPONSE.atRest_m3PerSPa;
     const workingVolume = this.workingVolume_m3 + p.effectiveArea_m2 * travel;
@@ -165,6 +169,11 @@ class RemoteVacuumMotion implements Moving {
     dy[0] = (joined + leaked - drawn + vacuum * sweep) / vacuumVolume;
     dy[1] = (letIn - joined - working * sweep) / workingVolume;
     this.vacuum.passed = hands.valve === 'open' ? Math.max(0, drawn) : 0;
+  }
+
+  /** What the pressure difference lacks of the one called for, as a part of the error at which the valve is fully open. */
+  private lacking(called_Pa: number, y: Float64Array): number {
+    return (called_Pa - (y[1]! - y[0]!)) / this.band_Pa;
   }
 
   /** Air that the valve lets in: what is lacking, and what goes on through a passage between the sides. */
@@ -222,10 +231,27 @@ class RemoteVacuumMotion implements Moving {
       Math.min(barometer_Pa - y[1]!, supply - Math.min(supply, this.p.restDifference_Pa)),
     );
   }
+
+  parts(y: Float64Array, { barometer_Pa }: Instant, out: PartsNow): void {
+    const [vacuum, working, travel, input, output, felt] = y as unknown as number[];
+    const called = this.called_Pa(felt!, barometer_Pa - vacuum!);
+    const lacking = this.lacking(called, y);
+    out.vacuumSide = { at: barometer_Pa - vacuum!, of: barometer_Pa };
+    out.workingSide = { at: barometer_Pa - working!, of: barometer_Pa };
+    out.valve = { at: called > 0 ? 1 : Math.min(0.99, Math.max(0, felt!) / this.p.crack_Pa), of: 1 };
+    out.vacuumPort = { at: called > 0 ? Math.min(1, Math.max(0, -lacking)) : 1, of: 1 };
+    out.airPort = { at: called > 0 ? Math.min(1, Math.max(0, lacking)) : 0, of: 1 };
+    out.diaphragm = { at: Math.max(0, travel!), of: FAR.travel_m };
+    out.passage = { at: 1 - Math.min(1, Math.max(0, travel!) / RESPONSE.gap_m), of: 1 };
+    out.inputFluid = { at: Math.max(0, input!), of: FAR.fluid_Pa };
+    out.outputFluid = { at: Math.max(0, output!), of: FAR.fluid_Pa };
+  }
 }
 
 export const motion: Motion = {
   states,
+  parts,
+  stages,
   commands: [...HANDLE_COMMANDS, VALVE_COMMAND],
   owns: ['fluid'],
   with: (parameters, place) => new RemoteVacuumMotion(parameters, place),

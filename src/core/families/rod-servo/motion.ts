@@ -1,10 +1,11 @@
 import { rodPush_N } from '../../air/diaphragm';
 import { airExchange_PaM3PerS, airFlow_PaM3PerS, meteredFlow_PaM3PerS } from '../../air/flow';
 import type { Vector } from '../../model/descriptor';
-import type { Instant, Motion, Moving, NodeNow, Place } from '../../model/motion';
+import type { Instant, Motion, Moving, NodeNow, PartsNow, Place } from '../../model/motion';
 import { HANDLE_COMMANDS, VALVE_COMMAND, type BenchHands } from '../bench-hands';
 import { VENT_M3PERSPA } from '../bench-motion';
 import { liftShare, named, type Parameters } from './member';
+import { parts, stages } from './works';
 
 /** What changes with time in the unit. */
 const states = [
@@ -13,6 +14,9 @@ const states = [
   { id: 'travel_m', name: 'Travel of the rod', quantity: 'length', scale: 1e-4 },
   { id: 'input_Pa', name: 'Fluid pressure at the valve', quantity: 'pressure', scale: 1e5 },
 ] as const;
+
+/** Pressure at the far end of a drawing. */
+const FAR_PA = 1e7;
 
 /** How quickly a servo of ordinary make answers; no verdict rests on these, and the steady end does not know them. */
 const RESPONSE = {
@@ -117,6 +121,22 @@ class RodServoMotion implements Moving {
     return airFlow_PaM3PerS(this.p.line_m3PerSPa, tank, source_Pa, temperature_K);
   }
 
+  parts(y: Float64Array, at: Instant<BenchHands>, out: PartsNow): void {
+    const { p } = this;
+    const { barometer_Pa, hands } = at;
+    const [tank, working, travel, input] = y as unknown as number[];
+    const asked = this.asked_Pa(input!, barometer_Pa - tank!, Math.max(0, travel!), hands.handle_Pa);
+    const lacking = (asked - (working! - tank!)) / RESPONSE.band_Pa;
+    out.vacuumSide = { at: barometer_Pa - tank!, of: barometer_Pa };
+    out.workingSide = { at: barometer_Pa - working!, of: barometer_Pa };
+    out.valve = { at: liftShare(p, input!), of: 1 };
+    out.vacuumPort = { at: Math.min(1, Math.max(0, asked > 0 ? -lacking : 1)), of: 1 };
+    out.airPort = { at: asked > 0 ? Math.min(1, Math.max(0, lacking)) : 0, of: 1 };
+    out.piston = { at: Math.max(0, travel!), of: p.stroke_m };
+    out.checkValve = { at: hands.valve === 'open' && this.drawn(tank!, at) > 0 ? 1 : 0, of: 1 };
+    out.inputFluid = { at: Math.max(0, input!), of: FAR_PA };
+  }
+
   shown(y: Float64Array, { barometer_Pa }: Instant, shown: Float64Array): void {
     shown[0] = Math.max(0, y[3]!);
     shown[1] = this.rod.effort;
@@ -127,6 +147,8 @@ class RodServoMotion implements Moving {
 
 export const motion: Motion = {
   states,
+  parts,
+  stages,
   commands: [...HANDLE_COMMANDS, VALVE_COMMAND],
   owns: [],
   with: (parameters, place) => new RodServoMotion(parameters, place),

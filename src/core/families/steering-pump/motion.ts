@@ -10,6 +10,7 @@ const SLIPS_WITHIN = 0.005;
 /** A steering pump over time: it gives what it gives at the pressure in its line, while something turns it. Handbook-models P.3. */
 export const motionOn = (ports: readonly Port[], drive: PumpDrive): Motion => ({
   states: [],
+  parts: [{ id: 'pump', name: 'Pump, turning', quantity: 'percent' }],
   commands: [drive.command],
   owns: [],
   with: (vector, { nodes }) => {
@@ -24,6 +25,9 @@ export const motionOn = (ports: readonly Port[], drive: PumpDrive): Motion => ({
       passes: ({ hands }) => {
         const holds = (slips - charge.effort) / (SLIPS_WITHIN * slips);
         charge.passed = drive.turns(hands) ? Math.min(1, Math.max(0, holds)) * given(charge.effort) : 0;
+      },
+      parts: (_y, { hands }, out) => {
+        out.pump = { at: Number(drive.turns(hands) && charge.passed > 0), of: 1 };
       },
       shown: (_y, _instant, shown) => {
         shown[at.line!] = charge.effort;

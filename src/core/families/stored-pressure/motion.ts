@@ -11,6 +11,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
   type Turn,
 } from '../../model/motion';
@@ -20,6 +21,7 @@ import { leaksOf, letIn_Pa, residual_Pa, vesselOf, type Leaks } from './circuit'
 import { CORNERS, lifting_m3PerS, nudge_Pa, onSprings_m, ramAt_Pa, type Mode } from './levelling';
 import type { Levelled } from './steps';
 import { circuitOf, sharedOf, type CircuitParameters, type SharedParameters, type Side } from './parameters';
+import { levellingParts, levellingStages, parts, stages } from './works';
 
 const statesOf = (side: Side) =>
   [
@@ -43,6 +45,9 @@ const RESPONSE = {
   /** What a bleed screw and the height valve let out of the rams, m³/s. */
   out_m3PerS: 5e-6,
 } as const;
+
+/** Figures at the far end of a drawing. */
+const FAR = { spool_N: 1500, brakes_Pa: 1e7, body_m: 0.15 } as const;
 
 const OPENING_M2 = circle_m2(RESPONSE.opening_m);
 
@@ -108,6 +113,10 @@ class CircuitMotion {
 
   stored_Pa(y: Float64Array): number {
     return this.vessel.gauge_Pa(y);
+  }
+
+  filled(y: Float64Array): number {
+    return this.vessel.filled(y);
   }
 
   brake_Pa(y: Float64Array): number {
@@ -227,6 +236,21 @@ class StoredPressureMotion implements Moving {
     dy[this.height] = (lifts + drops) / (CORNERS * shared.ramArea_m2 * shared.ramRatio);
   }
 
+  parts(y: Float64Array, at: Instant, out: PartsNow): void {
+    const { shared, front, rear, brakes } = this;
+    const hands = at.hands as CarHands;
+    out.stored = { at: front.filled(y), of: 1 };
+    out.stored2 = { at: rear.filled(y), of: 1 };
+    out.charging = { at: Number(front.charging), of: 1 };
+    out.charging2 = { at: Number(rear.charging), of: 1 };
+    out.spool = { at: shared.pedalRatio * hands.pedal_N, of: FAR.spool_N };
+    out.frontBrakes = { at: brakes[0].effort, of: FAR.brakes_Pa };
+    out.rearBrakes = { at: brakes[1].effort, of: FAR.brakes_Pa };
+    if (!this.levelled) return;
+    out.body = { at: Math.max(0, y[this.height]! - this.onSprings_m), of: FAR.body_m };
+    out.heightValve = { at: this.opened(y, hands), of: 1 };
+  }
+
   shown(y: Float64Array, at: Instant, shown: Float64Array): void {
     const { shared, charges, brakes, at: place } = this;
     const { pedal_N, bounced } = at.hands as CarHands;
@@ -246,6 +270,8 @@ class StoredPressureMotion implements Moving {
 /** Over time, with what true gauges on some ports show. */
 export const motionOn = (ports: readonly Port[], { levelled }: Levelled): Motion => ({
   states,
+  parts: levelled ? [...parts, ...levellingParts] : parts,
+  stages: levelled ? [...stages, ...levellingStages] : stages,
   commands: levelled ? [PEDAL_COMMAND, ...LEVELLING_COMMANDS] : [PEDAL_COMMAND],
   owns: ['charge', 'charge-2', 'front', 'rear', 'feel'],
   with: (parameters, place) => new StoredPressureMotion(parameters, place, ports, levelled),

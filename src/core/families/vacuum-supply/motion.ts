@@ -6,6 +6,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
   type Told,
 } from '../../model/motion';
@@ -70,6 +71,11 @@ class VacuumSupplyMotion implements Moving {
       airFlow_PaM3PerS(hoseLeak_m3PerSPa + back_m3PerSPa, barometer_Pa, unit_Pa, temperature_K);
   }
 
+  parts(_y: Float64Array, at: Instant, out: PartsNow): void {
+    out.pump = { at: Number(this.runs(at)), of: 1 };
+    out.checkValve = { at: this.vacuum.passed > 0 ? 1 : 0, of: 1 };
+  }
+
   shown(_y: Float64Array, at: Instant, shown: Float64Array): void {
     shown[PORT.source] = this.runs(at) ? this.running.read([this.vacuum.effort])[0]! : 0;
   }
@@ -88,6 +94,10 @@ class VacuumSupplyMotion implements Moving {
 
 export const motion: Motion = {
   states: [],
+  parts: [
+    { id: 'pump', name: 'Source of the vacuum, drawing', quantity: 'percent' },
+    { id: 'checkValve', name: 'Check valve, open', quantity: 'percent' },
+  ],
   commands: [KEY_COMMAND, PUMP_ASKED_COMMAND],
   owns: [],
   with: (parameters, place) => new VacuumSupplyMotion(parameters, place),

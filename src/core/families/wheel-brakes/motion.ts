@@ -7,6 +7,7 @@ import {
   type Motion,
   type Moving,
   type NodeNow,
+  type PartsNow,
   type Place,
 } from '../../model/motion';
 import { portPlaces } from '../vehicle-ports';
@@ -16,6 +17,9 @@ import { named, type Parameters } from './member';
 const FREE_N = 10;
 /** Time in which fluid that has gone past the seals is made good once the port at the end of the stroke is open, s. */
 const REFILL_S = 0.1;
+
+/** Figures at the far end of a drawing. */
+const FAR = { master_m: 0.016, brakes_Pa: 1e7 } as const;
 
 const PORT = portPlaces('front', 'rear');
 
@@ -83,16 +87,33 @@ class WheelBrakesMotion implements Moving {
         : (bypass_m3PerSPa * this.rod.effort) / masterArea_m2;
   }
 
+  private get front_Pa(): number {
+    return this.rod.effort / this.p.masterArea_m2;
+  }
+
+  private get rear_Pa(): number {
+    return this.p.rearOpen * heldBack_Pa(this.p, this.front_Pa);
+  }
+
+  parts(_y: Float64Array, _at: Instant, out: PartsNow): void {
+    out.master = { at: this.rod.passed, of: FAR.master_m };
+    out.frontBrakes = { at: this.front_Pa, of: FAR.brakes_Pa };
+    out.rearBrakes = { at: this.rear_Pa, of: FAR.brakes_Pa };
+  }
+
   shown(_y: Float64Array, _at: Instant, shown: Float64Array): void {
-    const { masterArea_m2, rearOpen } = this.p;
-    const front_Pa = this.rod.effort / masterArea_m2;
-    shown[PORT.front] = front_Pa;
-    shown[PORT.rear] = rearOpen * heldBack_Pa(this.p, front_Pa);
+    shown[PORT.front] = this.front_Pa;
+    shown[PORT.rear] = this.rear_Pa;
   }
 }
 
 export const motion: Motion = {
   states: [{ id: 'lost_m3', name: 'Fluid past the master’s seals', quantity: 'volume', scale: 1e-8 }],
+  parts: [
+    { id: 'master', name: 'Pistons of the master', quantity: 'travel' },
+    { id: 'frontBrakes', name: 'Front brakes', quantity: 'pressure' },
+    { id: 'rearBrakes', name: 'Rear brakes', quantity: 'pressure' },
+  ],
   commands: [],
   owns: ['rod'],
   with: (parameters, place) => new WheelBrakesMotion(parameters, place),
