@@ -91,6 +91,8 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   technicians: () => '/shelf/technicians',
   records: () => '/shelf/records',
   workings: () => '/shelf/workings',
+  'how it works': () => '/shelf/works?kind=vacuum-vehicle',
+  'how a decoupled brake works': () => '/shelf/works?kind=by-wire-vehicle',
   faults: () => '/shelf/faults',
   'off the shelf': () => '/shelf/removed',
   'bench logger': () => '/shelf/logger',

@@ -68,6 +68,13 @@ async function main() {
     { name: 'shelf', where: '/shelf', size: wide },
     { name: 'profile', where: `/shelf/profiles/${profile!.id}`, size: wide },
     { name: 'workings', where: '/shelf/workings', size: wide },
+    {
+      name: 'how-it-works',
+      where: '/shelf/works?kind=pedal-vacuum',
+      size: wide,
+      keys: ['p', 'n', 'n', 'n', 'n', ' '],
+      shows: 'disc has pushed',
+    },
     { name: 'faults', where: '/shelf/faults', size: wide },
     { name: 'records', where: '/shelf/records', size: wide },
     { name: 'settings', where: '/shelf/settings', size: wide },

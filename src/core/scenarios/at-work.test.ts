@@ -166,8 +166,9 @@ describe('what no longer happens with a fault', () => {
   test('a seep that is only seen moves nothing otherwise', () => {
     const show = shown('remote-vacuum', 'seep-end-cap');
     show.play(application('remote-vacuum'));
-    show.advance(9);
-    expect(show.apart).toBe(false);
+    expect(show.played).toBe(false);
+    show.advance(9.1);
+    expect([show.played, show.apart]).toEqual([true, false]);
   });
 });
 

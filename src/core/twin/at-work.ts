@@ -34,6 +34,10 @@ const LOOK_S = 5;
 /** A part that moves by less than this share of its way in that time stands. */
 const STANDS = 1e-3;
 
+/** Whether no part has moved. */
+export const isStill = (before: PartsNow, now: PartsNow): boolean =>
+  Object.entries(now).every(([id, { at, of }]) => Math.abs(at - before[id]!.at) <= STANDS * of);
+
 /** Its twin with every gauge at zero, or with everything on that feeds it, as long as that takes. @throws RangeError where a family is known at rest only */
 export function atWork(family: Family, profile: unknown, shown: Shown, from: 'rest' | 'fed'): Running {
   if (!family.motion) throw new RangeError(`family: ${family.kind} has no motion`);
@@ -47,10 +51,7 @@ export function atWork(family: Family, profile: unknown, shown: Shown, from: 're
     for (let gone_s = 0; gone_s < COMES_UP_S; gone_s += LOOK_S) {
       running.advance(LOOK_S);
       const now = running.parts();
-      const moved = Object.entries(now).some(
-        ([id, part]) => Math.abs(part.at - before[id]!.at) > STANDS * part.of,
-      );
-      if (!moved) break;
+      if (isStill(before, now)) break;
       before = now;
     }
   }

@@ -42,6 +42,8 @@ export class Showing {
   private begun_s: number;
   /** A part has stood elsewhere than that of a healthy one. */
   apart = false;
+  /** A script went through to its end. */
+  played = false;
   /** Why the equations can be solved no further, in words; null while they can. */
   trouble: string | null = null;
 
@@ -117,6 +119,7 @@ export class Showing {
       this.left_s -= part_s;
       if (this.left_s > 1e-9) continue;
       this.step += 1;
+      this.played ||= !this.plays;
       this.begin();
     }
   }

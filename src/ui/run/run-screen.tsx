@@ -14,7 +14,6 @@ import { momentOf, portsNow, seenByEye, unreadNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
 import { useLive } from '../live/use-live';
 import { useVehicle } from '../live/use-vehicle';
-import { SCHEMATICS } from '../schematics/registry';
 import { useSettings } from '../settings-context';
 import { AdvicePane } from './advice-pane';
 import { BarFrame } from './bar';
@@ -27,6 +26,7 @@ import { hasCurve, LiveCurve } from './live-curve';
 import { OtherBars } from './other-bars';
 import { ReadingBar } from './reading-bar';
 import { padUnits } from './pad-units';
+import { RunDrawing } from './run-drawing';
 import { RunGrid } from './run-grid';
 import { RunHead } from './run-head';
 import { SettleGauges } from './settle-gauges';
@@ -107,8 +107,6 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
   const livePorts = moment ? portsNow(context.rig, state, moment) : null;
   const known = useMemo(() => liveState(context.procedure, state), [context, state]);
   const against = livePorts && action.kind !== 'source' ? contradiction(known, livePorts) : null;
-  const Drawing = SCHEMATICS[stored.kind];
-
   const deeds = useDeeds(run, {
     step,
     item,
@@ -220,7 +218,15 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
           {curveShown ? (
             <LiveCurve run={run} stored={stored} ports={livePorts} asRead={against !== null} />
           ) : (
-            <Drawing lit={placeOfItem(item)} marks={leakMarks(run)} />
+            <RunDrawing
+              run={run}
+              stored={stored}
+              ports={livePorts}
+              t_s={heard?.t_s ?? null}
+              known={known}
+              lit={placeOfItem(item)}
+              marks={leakMarks(run)}
+            />
           )}
         </Box>
         {streaming && status.simulated && run.family.motion && action.kind !== 'done' && (

@@ -25,6 +25,8 @@ export interface AtWork {
   readonly now: ReturnType<Showing['now']>;
   readonly hands: Hands;
   readonly plays: boolean;
+  /** A script went through to its end. */
+  readonly played: boolean;
   readonly trouble: string | null;
   /** With a fault: a part has stood elsewhere than that of a healthy one. */
   readonly apart: boolean;
@@ -122,6 +124,7 @@ const snapshot = (showing: Showing) => ({
   now: showing.now(),
   hands: showing.hands,
   plays: showing.plays,
+  played: showing.played,
   trouble: showing.trouble,
   apart: showing.apart,
 });

@@ -39,8 +39,6 @@ const PACES = [
 ] as const;
 /** One step of a picture that stands, as a part of what a second of life shows, s. */
 const STEP_S = 0.1;
-/** Points of the curve after which an application was seen. */
-const SHOWN_POINTS = 20;
 /** Room beyond a full application on the slider, and beyond what a healthy one gives on the curve. */
 const BEYOND = 1.25;
 
@@ -183,7 +181,7 @@ export function WorksPage({ kind, profile, name }: WorksPageProps) {
             profile={profile}
             fault={fault}
             severity={severity}
-            isAlike={!at.plays && !at.apart && at.trail.own.length > SHOWN_POINTS}
+            isAlike={at.played && !at.apart}
             onFault={setFault}
             onSeverity={setSeverity}
           />

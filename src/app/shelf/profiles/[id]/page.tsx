@@ -25,6 +25,7 @@ export default async function ProfilePage({ params }: { params: Promise<{ id: st
           <Button component="a" href={`/api/v1/profiles/${id}/file`} download>
             As a file
           </Button>
+          <LinkButton href={`/shelf/works?profile=${id}`}>How it works</LinkButton>
           <LinkButton href={`/shelf/profiles/new?copy=${id}`}>Copy</LinkButton>
         </>
       }
