@@ -301,7 +301,7 @@ function FaultChoice({ family, profile, fault, severity, isAlike, onFault, onSev
         <MenuItem value="">None: it is healthy</MenuItem>
         {faults.map(({ id, name }) => (
           <MenuItem key={id} value={id}>
-            {name}
+            {name.charAt(0).toUpperCase() + name.slice(1)}
           </MenuItem>
         ))}
       </TextField>
