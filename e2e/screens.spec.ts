@@ -91,6 +91,7 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   technicians: () => '/shelf/technicians',
   records: () => '/shelf/records',
   workings: () => '/shelf/workings',
+  'failed assist': () => '/shelf/failed-assist',
   'how it works': () => '/shelf/works?kind=vacuum-vehicle',
   'how a decoupled brake works': () => '/shelf/works?kind=by-wire-vehicle',
   faults: () => '/shelf/faults',

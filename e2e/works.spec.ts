@@ -92,3 +92,37 @@ test('a profile of the shelf is shown with its own figures', async ({ page, app 
   await expect(page.getByRole('link', { name: `Typical figures instead of ${own.body.name}` })).toBeVisible();
   await expect(stage(page)).toContainText('the same vacuum');
 });
+
+test('failed assist: effort, bore and piston area against metres, with one hand on a slider', async ({
+  page,
+  app,
+}) => {
+  await page.goto(`${app.url}/shelf/failed-assist`);
+  const metres = async () => Number.parseFloat((await page.getByTestId('metres').textContent())!);
+  const foot = page.getByRole('slider', { name: 'Pedal force' });
+  const first = await metres();
+  await foot.focus();
+  await page.keyboard.press('PageUp');
+  await expect.poll(metres).toBeLessThan(first);
+  await page.keyboard.press('Home');
+  await expect(page.getByTestId('metres')).toHaveText('No stop');
+  await page.keyboard.press('End');
+  await expect(page.getByText('More than the 500 N')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the figures as they were' }).click();
+  await expect.poll(metres).toBe(first);
+  // A larger bore: less pressure, more metres.
+  await page.getByRole('slider', { name: 'Master cylinder bore' }).focus();
+  for (let i = 0; i < 6; i += 1) await page.keyboard.press('PageUp');
+  await expect.poll(metres).toBeGreaterThan(first);
+
+  // Something that cannot be is said at its field, and nothing typed is lost.
+  await page.getByLabel('Mass, laden').fill('1400 tons');
+  await expect(page.getByText('Some fields need another look.')).toBeVisible();
+  await expect(page.getByLabel('Mass, laden')).toHaveValue('1400 tons');
+
+  // A vehicle of the shelf brings its own figures.
+  await page.getByRole('combobox', { name: 'Figures of' }).click();
+  await page.getByRole('option').nth(1).click();
+  await expect(page.getByLabel('Mass, laden')).not.toHaveValue('1400 tons');
+  await expect.poll(metres).toBeGreaterThan(0);
+});

@@ -6,6 +6,7 @@ import { applicationsFromFull } from './applications-from-full';
 import { axleLoads } from './axle-loads';
 import { capacitorStore } from './capacitor-store';
 import { failedAssist } from './failed-assist';
+import { footAlone } from './foot-alone';
 import { fallbackReach } from './fallback-reach';
 import { faultyUnits } from './faulty-unit';
 import { lampTime } from './lamp-time';
@@ -50,6 +51,7 @@ export const WORKINGS: readonly Working[] = [
   fallbackReach,
   meteringValve,
   failedAssist,
+  footAlone,
   axleLoads,
   stopHeat,
   parkingCable,

@@ -1,13 +1,14 @@
 'use client';
 
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
 import { runWorking, type Answered, type Working } from '@/core/contract/working';
 import { unitFor } from '@/core/quantities/units';
-import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from '../forms/schema-fields';
+import { bodyFrom, fieldsOf, textOf, type FormText } from '../forms/schema-fields';
 import { Page } from '../page';
 import { usePrint, useSettings } from '../settings-context';
+import { AnswerLine, WorkingField } from './working-field';
 
 /** Every named calculation of the core, to try with one’s own numbers: the same that the screens use. */
 export function WorkingsPage() {
@@ -126,50 +127,5 @@ function WorkingView({ working }: { working: Working }) {
         </Box>
       </Box>
     </Box>
-  );
-}
-
-function AnswerLine({ answer }: { answer: Answered }) {
-  const print = usePrint();
-  return (
-    <>
-      <Box component="dt">{answer.name}</Box>
-      <Box
-        component="dd"
-        sx={{ m: 0, fontWeight: 700, fontVariantNumeric: 'tabular-nums', textAlign: 'right' }}
-      >
-        {'text' in answer
-          ? answer.text
-          : print.value(answer.value, answer.quantity, { u_SI: answer.u, withU: answer.u !== undefined })}
-      </Box>
-    </>
-  );
-}
-
-interface WorkingFieldProps {
-  readonly field: SchemaField;
-  readonly value: string;
-  readonly error: string | undefined;
-  readonly unit: string;
-  readonly onChange: (value: string) => void;
-}
-
-function WorkingField({ field, value, error, unit, onChange }: WorkingFieldProps) {
-  const label = unit ? `${field.title}, ${unit}` : field.title;
-  return (
-    <TextField
-      label={label}
-      value={value}
-      error={Boolean(error)}
-      helperText={error ?? (field.kind === 'quantities' ? 'Separated by semicolons' : undefined)}
-      select={field.kind === 'choice'}
-      onChange={(event) => onChange(event.target.value)}
-    >
-      {field.choices?.map((choice) => (
-        <MenuItem key={choice.value} value={choice.value}>
-          {choice.label}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }
