@@ -1,6 +1,7 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
 import { printSentence } from '@/core/quantities/sentence';
 import type { UnitSet } from '@/core/quantities/units';
+import type { CareDue } from '@/core/shop/care-plan';
 import type { AccumulatorDue, DueDate } from '@/core/shop/due';
 
 const dayOf = (iso: string): DateArray => iso.split('-').map(Number) as unknown as DateArray;
@@ -9,6 +10,18 @@ interface Due {
   readonly calibrations: readonly DueDate[];
   readonly accumulators: readonly AccumulatorDue[];
 }
+
+/** The care plan of one unit or vehicle as whole-day entries of a calendar. */
+export const careCalendarOf = (tag: string, name: string, due: readonly CareDue[]): string =>
+  written(
+    due.map(({ id, what, why, on }) => ({
+      uid: `care-${tag}-${id}-${on}`,
+      title: `${tag}, ${name}: ${what}`,
+      description: why,
+      on,
+    })),
+    `Hard Pedal: care of ${tag}`,
+  );
 
 /** What falls due as whole-day entries of a calendar (RFC 5545). Nothing due is an empty calendar. */
 export function calendarOf({ calibrations, accumulators }: Due, units: UnitSet): string {
@@ -28,6 +41,17 @@ export function calendarOf({ calibrations, accumulators }: Due, units: UnitSet):
       on,
     })),
   ];
+  return written(entries, 'Hard Pedal: due dates');
+}
+
+interface Entry {
+  readonly uid: string;
+  readonly title: string;
+  readonly description: string;
+  readonly on: string;
+}
+
+function written(entries: readonly Entry[], calName: string): string {
   const { error, value } = createEvents(
     entries.map(({ uid, title, description, on }): EventAttributes => ({
       uid: `${encodeURIComponent(uid)}@hard-pedal`,
@@ -37,7 +61,7 @@ export function calendarOf({ calibrations, accumulators }: Due, units: UnitSet):
       start: dayOf(on),
       duration: { days: 1 },
     })),
-    { productId: 'hard-pedal', calName: 'Hard Pedal: due dates' },
+    { productId: 'hard-pedal', calName },
   );
   if (error) throw error;
   return value ?? '';

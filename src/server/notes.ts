@@ -20,6 +20,7 @@ const NOTES = [
   'work',
   'identity',
   'fitting',
+  'home-check',
   'withdrawn',
   'put-back',
   'reopened',

@@ -128,6 +128,12 @@ export const OPERATIONS: readonly Operation[] = [
     returns: 'application/pdf',
     query: paper,
   },
+  {
+    method: 'get',
+    path: '/runs/{id}/care.ics',
+    summary: 'What is to be done to the unit, as a calendar',
+    returns: 'text/calendar',
+  },
   { method: 'get', path: '/runs/{id}/chart.svg', summary: 'Output against input', returns: 'image/svg+xml' },
   { method: 'get', path: '/runs/{id}/chart.png', summary: 'Output against input', returns: 'image/png' },
   { method: 'get', path: '/runs/{id}/readings.csv', summary: 'Every reading', returns: 'text/csv' },

@@ -48,6 +48,7 @@ export function Report({ record, run, logged, doubts }: ReportProps) {
       <Box className="no-print" sx={{ display: 'flex', gap: 1, mb: 2, flexWrap: 'wrap' }}>
         <LinkButton href={`/jobs/${record.id}`}>Back to the job</LinkButton>
         <Box sx={{ flex: 1 }} />
+        {file('care.ics', 'Care plan as a calendar')}
         {file('readings.csv', 'Readings as CSV')}
         {file('chart.svg', 'Chart as SVG')}
         {file('chart.png', 'PNG')}

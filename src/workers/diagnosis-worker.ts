@@ -3,7 +3,9 @@ import { evidenceOf, type StepTrace } from '@/core/diagnosis/of-run';
 import { chancesAfter } from '@/core/diagnosis/repaired';
 import { Diagnostician } from '@/core/diagnosis/diagnose';
 import type { Beliefs } from '@/core/diagnosis/causes';
+import { homeEvidence } from '@/core/families/home-checks';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
+import type { HomeAnswer } from '@/core/contract/home-check';
 import type { RunContext } from '@/core/contract/run-context';
 import type { RunState } from '@/core/contract/run-state';
 
@@ -17,6 +19,8 @@ export interface ToDiagnosis {
   readonly otherWork: boolean;
   /** What the logger recorded while its steps were done. */
   readonly logged: readonly StepTrace[];
+  /** What the customer tried at home since the last repair. */
+  readonly home: Readonly<Record<string, HomeAnswer>>;
   /** The test before a repair that this run follows, and the parts that were changed or mended; null where it follows none. */
   readonly before: {
     readonly context: RunContext<unknown>;
@@ -64,7 +68,9 @@ self.addEventListener('message', ({ data }: MessageEvent<ToDiagnosis>) => {
       : data.beliefs;
     const key = JSON.stringify([kind, context.profile, beliefs]);
     if (kept?.key !== key) kept = { key, diagnostician: new Diagnostician(family, context.profile, beliefs) };
-    const advice = adviseOn(kept.diagnostician, family, context, run, { otherWork, before, logged }, (part) =>
+    const home = homeEvidence(kind, context.profile, data.home);
+    const beside = { otherWork, before, logged, home };
+    const advice = adviseOn(kept.diagnostician, family, context, run, beside, (part) =>
       answer({ ask, part }),
     );
     answer({ ask, advice });

@@ -3,6 +3,7 @@ import type { RunContext } from '../contract/run-context';
 import type { RunState } from '../contract/run-state';
 import { nextAction } from '../procedure/next-action';
 import { HEALTHY, UNKNOWN } from './causes';
+import type { LookEvidence } from './evidence';
 import type { Diagnostician, Standing } from './diagnose';
 import { evidenceOf, type StepTrace } from './of-run';
 import type { Ranked } from './posterior';
@@ -91,14 +92,17 @@ export function adviseOn(
     otherWork,
     before = null,
     logged = [],
+    home = [],
   }: {
     readonly otherWork: boolean;
     readonly before?: BeforeRepair | null;
     readonly logged?: readonly StepTrace[];
+    /** What the customer tried at home. */
+    readonly home?: readonly LookEvidence[];
   },
   progress?: (part: number) => void,
 ): Advice {
-  const evidence = evidenceOf(family, context, run, logged);
+  const evidence = [...evidenceOf(family, context, run, logged), ...home];
   const items = evidence.map((one) => (one.kind === 'look' ? one.item : one.of));
   const possible = possibleSteps(family, context, run);
   const { posterior, tests, standing } = diagnostician.diagnose(

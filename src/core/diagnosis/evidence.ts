@@ -42,6 +42,8 @@ export interface LookEvidence {
   readonly bad: readonly string[];
   readonly miss: number;
   readonly falseAlarm: number;
+  /** Faults that show at it, as the first of those answers; left out where the faults themselves say so. */
+  readonly shownBy?: readonly string[];
 }
 
 export type Evidence = ReadingEvidence | LookEvidence;

@@ -122,12 +122,15 @@ export const unknownLog = (evidence: readonly Evidence[]): number =>
 
 /** Chance of an answer by a unit. P(seen) = falseAlarm + (1 − falseAlarm − miss)·sign. Handbook-models 8. */
 export function chanceOfAnswer(
-  { item, answer, good, bad, miss, falseAlarm }: Answered,
+  { item, answer, good, bad, miss, falseAlarm, shownBy }: Answered,
   { cause, severities }: Pick<Particle, 'cause' | 'severities'>,
 ): number {
-  const signs = cause.faults.flatMap(({ signs: of }, i) =>
-    of[item] !== undefined && severities[i]! > SHOWS_FROM ? [of[item]] : [],
-  );
+  const signOf = ({ id, signs }: Particle['cause']['faults'][number]) =>
+    shownBy ? (shownBy.includes(id) ? bad[0] : undefined) : signs[item];
+  const signs = cause.faults.flatMap((fault, i) => {
+    const sign = signOf(fault);
+    return sign !== undefined && severities[i]! > SHOWS_FROM ? [sign] : [];
+  });
   const alarm = (others: number) => (others > 0 ? falseAlarm / bad.length : 0);
   if (signs.length === 0) return good ? 1 - falseAlarm : alarm(bad.length);
   // What shows is seen, as one or the other where two show; else it is missed, and something else may be taken for it.

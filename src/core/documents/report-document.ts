@@ -12,6 +12,7 @@ import { printQuantity } from '../quantities/print';
 import { printSentence } from '../quantities/sentence';
 import type { Quantity } from '../quantities/units';
 import { verdictWord, type Result } from '../contract/result';
+import { atHomePage } from './at-home';
 import { customerPage } from './customer-page';
 import { cell, type Block, type Cell, type Document } from './document';
 import type { JobRecord } from '../records/job-record';
@@ -49,7 +50,14 @@ export function reportDocument(
   const gone = warnings.map((text): Block => ({ kind: 'paragraph', strong: true, text }));
   return {
     name: `${record.job.tag} bench test`,
-    blocks: [...gone, ...page.blocks, { kind: 'page-break' }, ...appendix.blocks(page.left)],
+    blocks: [
+      ...gone,
+      ...page.blocks,
+      { kind: 'page-break' },
+      ...atHomePage(run, printing),
+      { kind: 'page-break' },
+      ...appendix.blocks(page.left),
+    ],
   };
 }
 

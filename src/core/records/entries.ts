@@ -6,6 +6,7 @@ import { runContextSchema } from '../contract/run-context';
 import { jobSchema } from './job';
 import { judgementSchema } from './judgement';
 import { BLEEDING_ORDERS } from './installation';
+import { homeAnswersSchema } from './home-answers';
 import { codesReadSchema } from './trouble-codes';
 
 const words = (title: string) =>
@@ -167,6 +168,8 @@ export const jobEntrySchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('identity'), identity: identitySchema }),
   /** Trouble codes that a vehicle had stored, and what was left of them once they were cleared. */
   z.strictObject({ type: z.literal('codes'), codes: codesReadSchema }),
+  /** What a customer tried at home, and what came of it. */
+  z.strictObject({ type: z.literal('home-check'), home: homeAnswersSchema }),
   z.strictObject({ type: z.literal('fitting'), fitting: fittingSchema }),
   /** A finding, part, photo or identity taken back: kept, struck out. */
   z.strictObject({ type: z.literal('withdrawn'), entry: z.uuid() }),

@@ -1,7 +1,9 @@
+import { homeChecksOf } from '../families/home-checks';
 import type { CodesRead } from './trouble-codes';
 import type { RunEvent } from '../contract/events';
 import { contextWith } from '../procedure/exchange';
 import type { Finding, Fitting, Identity, JobEntry, JobEntryOf, Photo, Work } from './entries';
+import type { HomeAnswers } from './home-answers';
 import type { Job } from './job';
 import type { Judgement } from './judgement';
 import type { StoredRun } from './views';
@@ -54,6 +56,7 @@ export interface JobRecord {
   readonly photos: readonly Noted<Photo>[];
   readonly identities: readonly Noted<Identity>[];
   readonly codes: readonly Noted<CodesRead>[];
+  readonly homeChecks: readonly Noted<HomeAnswers>[];
   readonly fitting: Fitting | null;
   readonly signatures: readonly Signature[];
   readonly corrections: readonly Noted<{ about: string | null; words: string; technician: string }>[];
@@ -83,6 +86,7 @@ export type RecordRefusal =
   | 'no-run-before'
   | 'no-such-entry'
   | 'no-such-photo'
+  | 'no-such-check'
   | 'deleted'
   | 'not-deleted';
 
@@ -108,11 +112,15 @@ export function admitEntry(record: JobRecord | null, entry: JobEntry): RecordRef
     }
     case 'withdrawn':
     case 'put-back':
-      return [record.findings, record.work, record.photos, record.identities].some((list) =>
-        list.some(({ id }) => id === entry.entry),
+      return [record.findings, record.work, record.photos, record.identities, record.homeChecks].some(
+        (list) => list.some(({ id }) => id === entry.entry),
       )
         ? null
         : 'no-such-entry';
+    case 'home-check': {
+      const known = homeChecksOf(record.profile.kind).map(({ id }) => id);
+      return Object.keys(entry.home.answers).every((id) => known.includes(id)) ? null : 'no-such-check';
+    }
     case 'identity': {
       const { photo } = entry.identity;
       return photo === null || record.photos.some(({ id }) => id === photo) ? null : 'no-such-photo';
@@ -153,6 +161,7 @@ const REFUSED: Record<RecordRefusal, string> = {
   'no-run-before': 'A bench test goes on from one that does not stand before it in this job.',
   'no-such-entry': 'There is nothing of that kind in this job.',
   'no-such-photo': 'There is no such photo in this job. Add it first, then choose it.',
+  'no-such-check': 'A home check of this kind asks for nothing of that name.',
   deleted: 'This job is deleted. Put it back first.',
   'not-deleted': 'That has been done already.',
 };
@@ -195,6 +204,7 @@ function grown(jobId: string, record: JobRecord | null, written: Written, put: P
       photos: [],
       identities: [],
       codes: [],
+      homeChecks: [],
       fitting: null,
       signatures: [],
       corrections: [],
@@ -234,6 +244,8 @@ function grown(jobId: string, record: JobRecord | null, written: Written, put: P
       return { ...next, photos: put(record.photos, noted(entry.photo)) };
     case 'identity':
       return { ...next, identities: put(record.identities, noted(entry.identity)) };
+    case 'home-check':
+      return { ...next, homeChecks: put(record.homeChecks, noted(entry.home)) };
     case 'codes':
       return { ...next, codes: put(record.codes, noted(entry.codes)) };
     case 'fitting':
@@ -248,6 +260,7 @@ function grown(jobId: string, record: JobRecord | null, written: Written, put: P
         work: mark(record.work),
         photos: mark(record.photos),
         identities: mark(record.identities),
+        homeChecks: mark(record.homeChecks),
       };
     }
     case 'signed': {

@@ -4,7 +4,7 @@ import { jobEntrySchema, type JobEntry } from './entries';
 import { judgementSchema } from './judgement';
 
 /** Raised when the form of an entry changes; the entries of every earlier revision are read through `ENTRY_UPCASTS`. */
-export const ENTRY_REVISION = 6;
+export const ENTRY_REVISION = 7;
 
 type Raw = Readonly<Record<string, unknown>>;
 
@@ -45,6 +45,8 @@ export const ENTRY_UPCASTS: Readonly<Record<number, (entry: Raw) => Raw>> = {
   4: (entry) => entry,
   // 6: trouble codes of a vehicle can stand in a record. Nothing that was written before says any.
   5: (entry) => entry,
+  // 7: what a customer tried at home can stand in a record. Nothing that was written before says any.
+  6: (entry) => entry,
 };
 
 /** Steps at which fluid was handled in every procedure until then. */

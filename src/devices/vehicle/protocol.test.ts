@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { statusWords } from '@/core/records/trouble-codes';
 import { seeded } from '@/core/numeric/chance';
 import { doipBytes, DoipReader, LONGEST_PAYLOAD, type DoipFrame, type DoipRead } from './doip';
-import { parseAnswer, requestBytes, troubleCode, type UdsRequest } from './uds';
+import { CODES, parseAnswer, REFUSALS, requestBytes, troubleCode, type UdsRequest } from './uds';
 
 const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString('hex').toUpperCase();
 const bytesOf = (text: string) => Uint8Array.from(Buffer.from(text, 'hex'));
@@ -89,6 +89,12 @@ test.each([
   [[0xc1, 0x00, 0x87], 'U0100-87'],
 ])('bytes %p are written down as %s', (bytes, code) => expect(troubleCode(bytes)).toBe(code));
 
+test('every refusal that a unit can give here has words of its own', () => {
+  const words = Object.values(CODES).map((code) => REFUSALS[code]);
+  for (const one of words) expect(one).toMatch(/^\w/);
+  expect(new Set(words).size).toBe(words.length);
+});
+
 describe('bytes of the other requests', () => {
   test.each<[UdsRequest, string]>([
     [{ service: 'session', session: 'default' }, '1001'],
@@ -165,6 +171,18 @@ describe('what is no frame ends the stream with its reason', () => {
       { ok: false, code: wrong, why: expect.stringMatching(/^It .*\.$/) as string },
     ]);
     expect(reader.push(bytesOf(alive))).toEqual([]);
+  });
+  test.each([
+    // Types of ISO 13400-2 whose payload has one length: a byte more or less is none of them.
+    ['the answer to a header', '0000', 1],
+    ['routing asked for', '0005', 7],
+    ['routing activated', '0006', 9],
+    ['a sign of life', '0008', 2],
+  ])('%s has one length', (_, type, length) => {
+    const header = (bytes: number) => bytesOf(`02FD${type}${bytes.toString(16).padStart(8, '0')}`);
+    expect(readAll(header(length))).toEqual([]);
+    for (const other of [length - 1, length + 1])
+      expect(readAll(header(other))).toMatchObject([{ ok: false, code: 0x04 }]);
   });
   test('a payload of an unknown type is passed over', () =>
     expect(readAll(bytesOf(`02FD400100000003AABBCC${alive}`))).toHaveLength(1));

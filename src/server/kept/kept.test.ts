@@ -44,6 +44,8 @@ const VEHICLES = path.join(__dirname, 'vehicles-1');
 const FOURTH = path.join(__dirname, 'revision-4');
 /** One whose entries are of the fifth revision. */
 const FIFTH = path.join(__dirname, 'revision-5');
+/** One whose entries are of the sixth revision: nobody had tried anything at home. */
+const SIXTH = path.join(__dirname, 'revision-6');
 const AT = '2026-12-01T08:00:00.000Z';
 
 /** Families that 0.1.0 had. */
@@ -242,6 +244,12 @@ describe('a job file with entries of the fifth revision', () => {
     expect(record).toMatchObject({ codes: [], identities: [{ what: { decision: 'refused' } }] });
     await opensTheSame(db, record, textOf(name, FIFTH));
   });
+  test.each(filesIn(SIXTH))('%s opens the same, and no home check is made up', async (name) => {
+    const db = await openDatabase(path.join(folder, `${name}.sixth.sqlite`));
+    const record = await importInto(db, textOf(name, SIXTH));
+    expect(record.homeChecks).toEqual([]);
+    await opensTheSame(db, record, textOf(name, SIXTH));
+  });
 });
 
 describe('nothing that reads old records is exercised by nothing', () => {
@@ -252,7 +260,7 @@ describe('nothing that reads old records is exercised by nothing', () => {
       )
       .map(({ entry }) => entry);
   const first = entriesOf(KEPT);
-  const entries = [...first, ...entriesOf(SECOND), ...entriesOf(VEHICLES), ...entriesOf(FOURTH), ...entriesOf(FIFTH)];
+  const entries = [...first, ...entriesOf(SECOND), ...entriesOf(VEHICLES), ...entriesOf(FOURTH), ...entriesOf(FIFTH), ...entriesOf(SIXTH)];
   /** Kinds of entries that a revision changed. */
   const CHANGED: Readonly<Record<number, readonly string[]>> = {
     1: ['taken-in', 'run-started', 'run-event'],
@@ -263,6 +271,8 @@ describe('nothing that reads old records is exercised by nothing', () => {
     4: [],
     // Nor of a vehicle's trouble codes.
     5: [],
+    // Nor of what a customer tried at home.
+    6: [],
   };
   test('every revision of an entry has kept entries that its upcast changes', () => {
     for (let from = 1; from < ENTRY_REVISION; from += 1) {

@@ -11,14 +11,16 @@ import type { StoredJob } from '@/core/records/views';
 import { CautionList } from '../run/caution-list';
 import { CodesDialog } from './codes-dialog';
 import { EntryDialog } from './entry-dialog';
+import { HomeDialog } from './home-dialog';
 import { PhotoDialog } from './photo-dialog';
 
-export type DialogKind = 'finding' | 'work' | 'identity' | 'codes' | 'photo' | 'sign' | 'correct' | 'reopen';
+export type DialogKind =
+  'finding' | 'work' | 'identity' | 'codes' | 'home' | 'photo' | 'sign' | 'correct' | 'reopen';
 
 interface JobDialogProps {
   readonly kind: DialogKind;
   readonly job: StoredJob;
-  readonly record: Pick<JobRecord, 'photos' | 'codes'>;
+  readonly record: Pick<JobRecord, 'photos' | 'codes' | 'profile'>;
   readonly technicians: readonly { id: string; name: string }[];
   /** What a signature would leave open. */
   readonly unconfirmed: readonly string[];
@@ -126,6 +128,8 @@ export function JobDialog({ kind, job, record, technicians, unconfirmed, onClose
           wrap={(identity) => ({ id, entry: { type: 'identity', identity } })}
         />
       );
+    case 'home':
+      return <HomeDialog id={id} job={job} record={record} onClose={onClose} onSaved={onSaved} />;
     case 'codes':
       return <CodesDialog jobId={job.id} record={record} onClose={onClose} onSaved={onSaved} />;
     case 'photo':

@@ -3,6 +3,7 @@
 import { Alert, Box, Button, MenuItem, Snackbar, TextField } from '@mui/material';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { homeChecksOf } from '@/core/families/home-checks';
 import { FAMILIES } from '@/core/families/registry';
 import { FLUIDS } from '@/core/fluid/kinds';
 import type { JobEntry } from '@/core/records/entries';
@@ -84,6 +85,8 @@ export function JobSheet(props: JobSheetProps) {
       : visits.length > 0
         ? 'Test it again'
         : `Start the ${family.setting === 'bench' ? 'bench test' : 'test'}`;
+  /** There is something that its customer can try. */
+  const tried = homeChecksOf(job.body.kind).length > 0;
   useKeys([
     ...(locked
       ? []
@@ -100,6 +103,7 @@ export function JobSheet(props: JobSheetProps) {
           ...(onVehicle
             ? [{ key: 'd', label: 'Trouble codes of the vehicle', run: () => setDialog('codes') }]
             : []),
+          ...(tried ? [{ key: 'h', label: 'Home check of the customer', run: () => setDialog('home') }] : []),
           { key: 'i', label: 'Add a photo', run: () => setDialog('photo') },
           { key: 'g', label: 'Sign the job', run: () => setDialog('sign') },
         ]),
@@ -195,6 +199,7 @@ export function JobSheet(props: JobSheetProps) {
               <AddButton label="Part or line" name="w" onClick={() => setDialog('work')} />
               <AddButton label="Said and found" name="o" onClick={() => setDialog('identity')} />
               {onVehicle && <AddButton label="Trouble codes" name="d" onClick={() => setDialog('codes')} />}
+              {tried && <AddButton label="Home check" name="h" onClick={() => setDialog('home')} />}
               <AddButton label="Photo" name="i" onClick={() => setDialog('photo')} />
               <AddButton label="Sign" name="g" onClick={() => setDialog('sign')} wide />
             </Box>

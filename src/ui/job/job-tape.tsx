@@ -2,6 +2,8 @@
 
 import { Box, Button } from '@mui/material';
 import type { ReactNode } from 'react';
+import { HOME_ANSWERS } from '@/core/contract/home-check';
+import { homeChecksOf } from '@/core/families/home-checks';
 import { FAMILIES } from '@/core/families/registry';
 import { CAUTIONS } from '@/core/contract/cautions';
 import { DECISIONS, FINDING_KINDS, WORK_DONE, PROVENANCES, type JobEntry } from '@/core/records/entries';
@@ -117,6 +119,30 @@ export function JobTape({
           title={codes.what.clears ? 'Trouble codes cleared' : 'Trouble codes read'}
         >
           <CodesFound codes={codes.what} />
+        </Mark>
+      ),
+    })),
+    ...record.homeChecks.map((home) => ({
+      at: home.at,
+      node: (
+        <Mark
+          key={home.id}
+          when={home.at}
+          title={home.what.how === 'file' ? 'Home check, by the file that came back' : 'Home check'}
+          struck={home.withdrawn}
+          actions={takeBack(home, 'Home check')}
+        >
+          {homeChecksOf(record.profile.kind).flatMap(({ id, name }) => {
+            const answer = home.what.answers[id];
+            return answer && answer !== 'not-tried' ? (
+              <Box key={id}>
+                {name}: <b>{HOME_ANSWERS[answer].toLowerCase()}</b>
+              </Box>
+            ) : (
+              []
+            );
+          })}
+          {home.what.words && <Box>“{home.what.words}”</Box>}
         </Mark>
       ),
     })),

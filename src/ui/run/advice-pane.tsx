@@ -7,6 +7,8 @@ import { HEALTHY } from '@/core/diagnosis/causes';
 import { chancePercent, chanceWord, gainWords, weighsWord } from '@/core/diagnosis/words';
 import { COMPLAINTS, HEARD, heardIn } from '@/core/contract/complaints';
 import { findItem } from '@/core/contract/steps';
+import { homeChecksOf } from '@/core/families/home-checks';
+import type { FamilyKind } from '@/core/families/registry';
 import { readingUncertainty_SI } from '@/core/metrology/uncertainty';
 import { instrumentsOf, measuredItem } from '@/core/procedure/measured-item';
 import { usePrint } from '../settings-context';
@@ -291,10 +293,14 @@ function Speaking({
   );
 }
 
-/** An item's name: its step, or what is looked at. */
-function nameOfItem({ context }: RunHandle, id: string): string {
+/** An item's name: its step, what is looked at, or what was tried at home. */
+function nameOfItem({ context, family }: RunHandle, id: string): string {
+  const homeName = (check: string) => {
+    const home = homeChecksOf(family.kind as FamilyKind).find((one) => one.id === check);
+    return home && `At home: ${home.name.toLowerCase()}`;
+  };
   const found = findItem(context.procedure, id);
-  if (!found) return id;
+  if (!found) return homeName(id) ?? id;
   return found.item.kind === 'observation' ? found.item.name : found.step.title;
 }
 
@@ -309,6 +315,7 @@ function shownAs(run: RunHandle, id: string, print: ReturnType<typeof usePrint>)
     return { label: `${name}: ${answer?.label ?? ''}`, line: state.observations[id]?.id ?? null };
   }
   const reading = measuredItem(instrumentsOf(context.rig, context.shelf), state, id);
+  if (!found) return { label: name, line: null };
   // What counts and was not captured was told by a trace.
   if (!reading || found?.item.kind !== 'reading') return { label: `${name}: as logged`, line: null };
   return {

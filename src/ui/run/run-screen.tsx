@@ -8,6 +8,7 @@ import { contradiction, liveState, progress } from '@/core/procedure/live';
 import type { Beliefs } from '@/core/diagnosis/causes';
 import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
+import type { HomeAnswers } from '@/core/records/home-answers';
 import type { RepairBefore } from '@/core/records/repair-before';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { momentOf, portsNow, seenByEye, unreadNow } from '../live/live-gauges';
@@ -49,10 +50,12 @@ interface RunScreenProps {
   readonly weights: Beliefs['weights'];
   /** The test before a repair that this one follows; null where it follows none. */
   readonly before: RepairBefore | null;
+  /** What the customer tried at home since anything was mended. */
+  readonly home: HomeAnswers['answers'];
 }
 
 /** The run: tape at the left, the drawing in the middle, ladders at the right, live strip above, one action bar below. */
-export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
+export function RunScreen({ stored, job, weights, before, home }: RunScreenProps) {
   const run = useRun(stored);
   const { context, state, action, results, family } = run;
   const router = useRouter();
@@ -99,7 +102,7 @@ export function RunScreen({ stored, job, weights, before }: RunScreenProps) {
   );
   const through = (step && settings.vehicle !== '' && family.throughInterface?.[step.id]) || null;
   const vehicle = useVehicle(stored.id, through && through.reads);
-  const found = useAdvice(run, stored.kind, job.body.complaint, weights, advised, { before, logged });
+  const found = useAdvice(run, stored.kind, job.body.complaint, weights, advised, { before, logged, home });
   useLed(run, found, led);
   const [drawing, setDrawing] = useState(false);
   const withCurve = hasCurve(run, step);

@@ -22,7 +22,8 @@ export interface AdviceState {
 const NOTHING: AdviceState = { advice: null, version: null, part: null, problem: null };
 
 /** What counts beside what was captured: the test before a repair, and what was logged. */
-type Beside = Partial<Pick<ToDiagnosis, 'before' | 'logged'>>;
+type Beside = Partial<Pick<ToDiagnosis, 'before' | 'logged' | 'home'>>;
+const NOTHING_TRIED: ToDiagnosis['home'] = {};
 const NOTHING_LOGGED: ToDiagnosis['logged'] = [];
 
 /**
@@ -35,7 +36,7 @@ export function useAdvice(
   complaint: string,
   weights: Beliefs['weights'],
   asked: boolean,
-  { before = null, logged = NOTHING_LOGGED }: Beside = {},
+  { before = null, logged = NOTHING_LOGGED, home = NOTHING_TRIED }: Beside = {},
 ): AdviceState {
   const [found, setFound] = useState<AdviceState>(NOTHING);
   const desk = useRef<Desk | null>(null);
@@ -58,8 +59,9 @@ export function useAdvice(
       otherWork: false,
       before,
       logged,
+      home,
     });
-  }, [asked, kind, context, state, complaint, weights, before, logged]);
+  }, [asked, kind, context, state, complaint, weights, before, logged, home]);
   return found;
 }
 

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { answersThatCount } from '@/core/records/home-answers';
 import { repairBefore } from '@/core/records/repair-before';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
@@ -21,6 +22,12 @@ export default async function RunPage({ params }: Place) {
   const { weights } = await faultWeights(db, run.kind);
   const record = await readRecord(db, run.jobId);
   return (
-    <RunScreen stored={run} job={job} weights={weights} before={record && repairBefore(record, run.id)} />
+    <RunScreen
+      stored={run}
+      job={job}
+      weights={weights}
+      before={record && repairBefore(record, run.id)}
+      home={record ? answersThatCount(record) : {}}
+    />
   );
 }
