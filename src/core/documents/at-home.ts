@@ -37,7 +37,7 @@ export function atHomePage(
           { kind: 'heading', text: 'Home check' },
           {
             kind: 'paragraph',
-            text: `Without tools${onVehicle ? '' : ', once it is fitted and its brake was bled and checked'}, standing on level ground, the parking brake on and wheels chocked. It finds much and proves nothing: where anything is otherwise, do not drive, and tell us. Your answers count when we open the job again.`,
+            text: `Without tools${onVehicle ? '' : ', once it is fitted and its brake was bled and checked'}, in the open, standing on level ground, the parking brake on and wheels chocked. It finds much and proves nothing: where anything is otherwise, do not drive, and tell us. Your answers count when we open the job again.`,
           },
           {
             kind: 'table',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { homeChecksOf } from '../families/home-checks';
-import { answersThatCount, homeFields, homeFile, readHomeFile } from './home-answers';
+import { answersThatCount, homeAnswersSchema, homeFields, homeFile, readHomeFile } from './home-answers';
 
 const checks = homeChecksOf('vacuum-vehicle');
 const blank = homeFile('GF-0426', checks, ({ expect: words }) => words);
@@ -53,6 +53,19 @@ describe('a file that came back', () => {
       }),
     );
   });
+});
+
+test('nothing answered and nothing said is not written down, by form or as an entry', () => {
+  const nothing = Object.fromEntries(checks.map(({ id }) => [id, 'not-tried']));
+  expect(homeFields(checks).safeParse({ ...nothing, words: ' ' }).success).toBe(false);
+  expect(homeFields(checks).safeParse({ ...nothing, words: 'It hisses.' }).success).toBe(true);
+  const entry = (answers: object, words = '') =>
+    homeAnswersSchema.safeParse({ answers, words, how: 'typed' }).success;
+  expect([entry({}), entry(nothing), entry({ ...nothing, 'home-drop': 'otherwise' })]).toEqual([
+    false,
+    false,
+    true,
+  ]);
 });
 
 describe('what counts', () => {

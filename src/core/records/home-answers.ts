@@ -4,29 +4,38 @@ import { HOME_ANSWERS, type HomeAnswer, type HomeCheck } from '../contract/home-
 
 const answer = z.enum(Object.keys(HOME_ANSWERS) as [HomeAnswer, ...HomeAnswer[]]);
 
+const NOTHING = 'Nothing is answered yet: choose what came of one check at least, or write what was said.';
+
+const saysNothing = (answers: Readonly<Record<string, unknown>>, words: string) =>
+  words === '' && Object.values(answers).every((one) => one === 'not-tried');
+
 /** What a customer tried at home, and what came of it. */
-export const homeAnswersSchema = z.strictObject({
-  /** By the checks of the kind that was tested. */
-  answers: z.record(z.string().min(1).max(40), answer),
-  /** What was said besides. */
-  words: z.string().trim().max(2_000),
-  /** Typed in at the shop, or sent back as a file. */
-  how: z.enum(['typed', 'file']),
-});
+export const homeAnswersSchema = z
+  .strictObject({
+    /** By the checks of the kind that was tested. */
+    answers: z.record(z.string().min(1).max(40), answer),
+    /** What was said besides. */
+    words: z.string().trim().max(2_000),
+    /** Typed in at the shop, or sent back as a file. */
+    how: z.enum(['typed', 'file']),
+  })
+  .refine(({ answers, words }) => !saysNothing(answers, words), { path: ['answers'], message: NOTHING });
 export type HomeAnswers = z.infer<typeof homeAnswersSchema>;
 
 /** Fields of a form for the answers to some checks. */
 export const homeFields = (checks: readonly HomeCheck[]) =>
-  z.strictObject({
-    ...Object.fromEntries(
-      checks.map(({ id, name }) => [id, answer.meta({ title: name, labels: HOME_ANSWERS })]),
-    ),
-    words: z
-      .string()
-      .trim()
-      .max(2_000, 'What was said: 2 000 characters at the most.')
-      .meta({ title: 'What was said besides' }),
-  });
+  z
+    .strictObject({
+      ...Object.fromEntries(
+        checks.map(({ id, name }) => [id, answer.meta({ title: name, labels: HOME_ANSWERS })]),
+      ),
+      words: z
+        .string()
+        .trim()
+        .max(2_000, 'What was said: 2 000 characters at the most.')
+        .meta({ title: 'What was said besides' }),
+    })
+    .refine(({ words, ...answers }) => !saysNothing(answers, words), { path: ['words'], message: NOTHING });
 
 const HEAD = 'Hard Pedal home check';
 
