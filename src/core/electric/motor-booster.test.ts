@@ -60,6 +60,25 @@ describe('tracks of a sensor', () => {
     expect(travelOf_m(tracks[0], 0.2, 5)).toBeNull();
     expect(() => travelOf_m(tracks[0], 5.1, 5)).toThrow(/volts_V: 5.1 V cannot stand on a supply of 5 V/);
   });
+  test('a table of several points is read back at each of them and half-way between, rising or falling', () => {
+    const rising = [
+      [0, 0.5],
+      [0.01, 1.2],
+      [0.03, 3.1],
+      [0.04, 4.5],
+    ] as const;
+    const falling = rising.map(([way, volts]) => [way, 5 - volts] as const);
+    for (const points of [rising, falling])
+      points.forEach(([way, volts], i) => {
+        expect(travelOf_m({ supply_V: 5, points }, volts, 5)!).toBeCloseTo(way, 12);
+        const next = points[i + 1];
+        if (!next) return;
+        expect(travelOf_m({ supply_V: 5, points }, (volts + next[1]) / 2, 5)!).toBeCloseTo(
+          (way + next[0]) / 2,
+          12,
+        );
+      });
+  });
   test('a little beyond an end of its table it goes on straight, further out it is railed', () => {
     expect(travelOf_m(tracks[0], 0.45, 5)! / MM).toBeCloseTo(-0.5, 9);
     expect(travelOf_m(tracks[0], 4.55, 5)! / MM).toBeCloseTo(40.5, 9);

@@ -3,11 +3,11 @@
 import { Box, Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { findWorking, WORKINGS } from '@/core/workings/registry';
-import { runWorking, type Answered, type Working } from '@/core/contract/working';
+import { runWorking, type Working } from '@/core/contract/working';
 import { unitFor } from '@/core/quantities/units';
 import { bodyFrom, fieldsOf, textOf, type FormText } from '../forms/schema-fields';
 import { Page } from '../page';
-import { usePrint, useSettings } from '../settings-context';
+import { useSettings } from '../settings-context';
 import { AnswerLine, WorkingField } from './working-field';
 
 /** Every named calculation of the core, to try with one’s own numbers: the same that the screens use. */
