@@ -120,7 +120,7 @@ const isTest = (file: string) => /[.]test[.]tsx?$/.test(file);
 /** The tests nearest to a file: those that import it, else those by one file between, and so on. */
 function testsOf(file: string): string[] {
   const seen = new Set([file]);
-  for (let ring = [file]; ring.length > 0; ) {
+  for (let ring = [file]; ring.length > 0;) {
     const next = [...new Set(ring.flatMap((one) => importersOf(one, all)))].filter((one) => !seen.has(one));
     const near = next.filter(isTest);
     if (near.length > 0) return near;

@@ -38,9 +38,7 @@ test('a customer’s home check: printed with the report, sent back as a file, a
   await expect(dialog.getByRole('alert').first()).toContainText('Nothing is answered in this file');
   await read.setInputFiles(
     back(
-      blank
-        .replace('home-firm: ', 'home-firm: no')
-        .replace('said: ', 'said: It goes on down at the lights.'),
+      blank.replace('home-firm: ', 'home-firm: no').replace('said: ', 'said: It goes on down at the lights.'),
     ),
   );
   await expect(dialog.getByRole('combobox', { name: 'Firm pedal' })).toContainText('Otherwise');

@@ -90,8 +90,7 @@ export async function importJob(
         throw undone(
           'A bench test of this file has the name of one in another job here. Nothing was taken in.',
         );
-      for (const { sha256: name, jpeg } of file.photos)
-        await storePicture(trx, name, pictureOf(jpeg), false);
+      for (const { sha256: name, jpeg } of file.photos) await storePicture(trx, name, pictureOf(jpeg), false);
       const fresh = links.slice(here.length);
       for (let from = 0; from < fresh.length; from += AT_ONCE)
         await trx('journal').insert(fresh.slice(from, from + AT_ONCE).map((link) => rowOf(chain, link)));

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { homeChecksOf } from '../families/home-checks';
-import { answersThatCount, homeAnswersSchema, homeFields, homeFile, readHomeFile } from './home-answers';
+import { answersThatCount } from './answers-that-count';
+import { homeAnswersSchema, homeFields, homeFile, readHomeFile } from './home-answers';
 
 const checks = homeChecksOf('vacuum-vehicle');
 const blank = homeFile('GF-0426', checks, ({ expect: words }) => words);

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import type { JobRecord } from './job-record';
 import { HOME_ANSWERS, type HomeAnswer, type HomeCheck } from '../contract/home-check';
 
 const answer = z.enum(Object.keys(HOME_ANSWERS) as [HomeAnswer, ...HomeAnswer[]]);
@@ -89,23 +88,4 @@ export function readHomeFile(text: string, tag: string, checks: readonly HomeChe
   if (Object.values(answers).every((one) => one === 'not-tried'))
     return { ok: false, why: 'Nothing is answered in this file with yes or no.' };
   return { ok: true, answers, words: behind('said').slice(0, 2_000) };
-}
-
-/** Work that leaves what was felt before it behind. */
-const MENDS = ['replaced', 'rebuilt'];
-
-/** What counts of all that a customer tried: the last answer to each check since anything was mended. */
-export function answersThatCount({
-  homeChecks,
-  work,
-}: Pick<JobRecord, 'homeChecks' | 'work'>): HomeAnswers['answers'] {
-  const mended = Math.max(
-    0,
-    ...work.flatMap(({ withdrawn, place, what }) => (!withdrawn && MENDS.includes(what.did) ? [place] : [])),
-  );
-  const counting = homeChecks.filter(({ withdrawn, place }) => !withdrawn && place > mended);
-  const answers: Record<string, HomeAnswer> = {};
-  for (const { what } of counting)
-    for (const [id, answer] of Object.entries(what.answers)) if (answer !== 'not-tried') answers[id] = answer;
-  return answers;
 }

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { answersThatCount } from '@/core/records/home-answers';
+import { answersThatCount } from '@/core/records/answers-that-count';
 import { repairBefore } from '@/core/records/repair-before';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
