@@ -151,9 +151,13 @@ export function ruleAlone(brake: FootAlone): RuleAlone {
 /** A hard stop, by which travel is judged, m/s². Handbook-models 11. */
 const HARD_MPERS2 = 0.6 * GRAVITY_M_PER_S2;
 
+const hard_Pa = (brake: FootAlone) => pressureFor_Pa(brakesAlone(brake), brake.mass_kg * HARD_MPERS2);
+
 /** Pedal travel at a stop of 0.6 g, m. Handbook-models 11. */
-export const travelAtHard_m = (brake: FootAlone): number =>
-  travelAt_m(brake, pressureFor_Pa(brakesAlone(brake), brake.mass_kg * HARD_MPERS2));
+export const travelAtHard_m = (brake: FootAlone): number => travelAt_m(brake, hard_Pa(brake));
+
+/** Fluid that the brakes take at that stop, m³. */
+export const takenAtHard_m3 = (brake: FootAlone): number => taken_m3(brake, hard_Pa(brake));
 
 /** Pressure beyond every brake, Pa. */
 const BEYOND_PA = 4e7;

@@ -1,4 +1,5 @@
 import { FAMILY_WORKINGS } from '../families/workings';
+import { boltIn } from './bolt-in';
 import { accumulatorCharge } from './accumulator-charge';
 import { altitude } from './altitude';
 import { blendedStop } from './blended-stop';
@@ -52,6 +53,7 @@ export const WORKINGS: readonly Working[] = [
   meteringValve,
   failedAssist,
   footAlone,
+  boltIn,
   axleLoads,
   stopHeat,
   parkingCable,

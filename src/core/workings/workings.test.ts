@@ -43,6 +43,27 @@ describe('limits and supplies that cannot be', () => {
   });
 });
 
+describe('does another assist fit', () => {
+  test('its example does; a vehicle at 3 000 m, where a manifold makes less, does not', () => {
+    expect(answersOf('bolt-in').verdict).toBe('It fits, by these figures');
+    expect(answersOf('bolt-in', { altitude_m: 3000 }).verdict).toMatch(
+      /^It does not fit\. Vacuum at the owner’s altitude: missed\.$/,
+    );
+    expect(answersOf('bolt-in', { altitude_m: 3000 })).not.toHaveProperty('score');
+  });
+  test('a figure that is left empty is not known yet, and nothing is ranked', () => {
+    const answers = answersOf('bolt-in', { masterBore_m: null });
+    expect(answers.verdict).toBe('Not known yet. Not known yet: master bore of the candidate.');
+    expect(answers.effort).toMatch(/^not known yet: master bore/);
+    expect(answers).not.toHaveProperty('score');
+  });
+  test('its least margin is the least that it tells', () => {
+    const { least, ...rest } = answersOf('bolt-in');
+    const margins = Object.values(rest).filter((one) => typeof one === 'number');
+    expect(Math.min(...margins)).toBe(least);
+  });
+});
+
 describe('the workings', () => {
   test.each(WORKINGS.map((working) => [working.name, working] as const))(
     '%s answers its own example and draws it in every unit set',
