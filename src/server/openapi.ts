@@ -1,3 +1,4 @@
+import { comparisonSchema } from '@/core/shop/comparison';
 import { z } from 'zod';
 import { FAMILIES } from '@/core/families/registry';
 import { calibrationSchema } from '@/core/metrology/calibration';
@@ -150,6 +151,16 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Take a profile file onto the shelf',
     body: profileFileSchema,
   },
+  { method: 'get', path: '/comparisons', summary: 'Candidates for another assist, by vehicle' },
+  { method: 'post', path: '/comparisons', summary: 'Begin a comparison', body: comparisonSchema },
+  {
+    method: 'put',
+    path: '/comparisons/{id}',
+    summary: 'Change a comparison',
+    body: change(comparisonSchema),
+  },
+  { method: 'delete', path: '/comparisons/{id}', summary: 'Take a comparison off the shelf' },
+  { method: 'post', path: '/comparisons/{id}/restore', summary: 'Put a comparison back' },
   { method: 'get', path: '/instruments', summary: 'Instruments on the shelf' },
   { method: 'post', path: '/instruments', summary: 'Add an instrument', body: instrumentSchema },
   {

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { RemovedThing } from '@/core/records/views';
 import { linksOf, writtenFrom } from './journal';
 import { shelfChain, type Shelf, type ShelfEntry } from './store';
+import { comparisons } from './comparisons';
 import { instruments, profiles } from './shelf';
 import { technicians } from './technicians';
 import { traces } from './traces';
@@ -14,6 +15,7 @@ const KINDS: readonly {
 }[] = [
   { shelf: instruments, name: ({ tag, name }) => [tag, name].filter(Boolean).join(' · ') },
   { shelf: profiles(FAMILY_KINDS[0]), name: ({ name }) => name! },
+  { shelf: comparisons, name: ({ place }) => (place as unknown as { name: string }).name },
   { shelf: technicians, name: ({ name }) => name! },
   { shelf: traces, name: ({ name }) => name! },
 ];

@@ -221,6 +221,7 @@ async function indexAlterations(db: Knex, record: JobRecord, where: string): Pro
 const TABLES: Readonly<Record<string, string>> = {
   profile: 'profiles',
   instrument: 'instruments',
+  comparison: 'comparisons',
   technician: 'technicians',
   trace: 'traces',
   settings: 'settings',

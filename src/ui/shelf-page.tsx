@@ -32,6 +32,7 @@ export function ShelfPage({ profiles, instruments, today }: ShelfPageProps) {
         <>
           <LinkButton href="/shelf/works">How it works</LinkButton>
           <LinkButton href="/shelf/failed-assist">Failed assist</LinkButton>
+          <LinkButton href="/shelf/comparisons">Fitting</LinkButton>
           <LinkButton href="/shelf/workings">Workings</LinkButton>
           <LinkButton href="/shelf/faults">Faults</LinkButton>
           <LinkButton href="/shelf/logger">Bench logger</LinkButton>
