@@ -176,10 +176,6 @@ function alive(): boolean {
   );
 }
 
-/** What a page does once it is alive, such as listening to its keys, it does a moment later: then it has nothing left to do. */
-const settled = () =>
-  new Promise<void>((done) => requestIdleCallback(() => setTimeout(done, 0), { timeout: 10_000 }));
-
 /** Names the port of the one server that all workers share. */
 export const SHARED_PORT = 'HARD_PEDAL_SHARED_PORT';
 
@@ -197,7 +193,6 @@ export const test = base.extend<object, { app: Site }>({
     page.goto = async (...where) => {
       const response = await goto(...where);
       await page.waitForFunction(alive);
-      await page.evaluate(settled);
       return response;
     };
     await provide(page);
