@@ -1,7 +1,7 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
 import { printSentence } from '@/core/quantities/sentence';
 import type { UnitSet } from '@/core/quantities/units';
-import type { CareDue } from '@/core/shop/care-plan';
+import type { CareDue } from '@/core/families/care-plan';
 import type { AccumulatorDue, DueDate } from '@/core/shop/due';
 
 const dayOf = (iso: string): DateArray => iso.split('-').map(Number) as unknown as DateArray;

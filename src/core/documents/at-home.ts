@@ -3,7 +3,7 @@ import { homeChecksOf, homeFigure } from '../families/home-checks';
 import type { HomeCheck } from '../contract/home-check';
 import { printQuantity } from '../quantities/print';
 import type { UnitSet } from '../quantities/units';
-import { carePlan } from '../shop/care-plan';
+import { carePlan } from '../families/care-plan';
 import { cell, type Block } from './document';
 import type { Printing } from './printing';
 import type { StoredRun } from '../records/views';

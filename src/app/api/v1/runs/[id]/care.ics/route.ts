@@ -1,4 +1,4 @@
-import { carePlan } from '@/core/shop/care-plan';
+import { carePlan } from '@/core/families/care-plan';
 import { careCalendarOf } from '@/server/calendar';
 import { findJob } from '@/server/jobs';
 import { answerFile } from '@/server/http';

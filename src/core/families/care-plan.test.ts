@@ -1,4 +1,4 @@
-import { FAMILIES, FAMILY_KINDS } from '../families/registry';
+import { FAMILIES, FAMILY_KINDS } from './registry';
 import { carePlan, monthsLater } from './care-plan';
 
 test.each([

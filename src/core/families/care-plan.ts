@@ -1,4 +1,4 @@
-import { FAMILIES, type FamilyKind } from '../families/registry';
+import { FAMILIES, type FamilyKind } from './registry';
 import { FLUIDS, type FluidKind } from '../fluid/kinds';
 
 /** Something to be done by a day, and why. */
