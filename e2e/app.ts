@@ -167,10 +167,11 @@ async function freePort(): Promise<number> {
   }
 }
 
-/** Pages are not touched before they have come alive, however slow the machine. */
+/** Pages are not touched before they have come alive and their keys listen, however slow the machine. */
 function alive(): boolean {
   const controls = [...document.querySelectorAll('h1, button, input, textarea')];
   return (
+    document.documentElement.dataset.keys === 'listen' &&
     controls.length > 0 &&
     controls.every((control) => Object.keys(control).some((key) => key.startsWith('__reactProps')))
   );

@@ -46,7 +46,7 @@ async function setLogger(logger: string) {
   const { version, body } = await readSettings(db);
   taken(await writeSettings(db, version, { ...body, logger }, NOW));
 }
-const until = async (what: () => boolean | Promise<boolean>, ms = 8000) => {
+const until = async (what: () => boolean | Promise<boolean>, ms = 60_000) => {
   const end = Date.now() + ms;
   while (!(await what()) && Date.now() < end) await new Promise((soon) => setTimeout(soon, 20));
   expect(await what()).toBe(true);

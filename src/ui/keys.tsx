@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, Dialog, DialogContent, DialogTitle } from '@mui/material';
-import { createContext, use, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { createContext, use, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 
 /** A key that works on this screen, and what it does. */
 export interface KeyAction {
@@ -47,7 +47,8 @@ function working(layers: ReadonlyMap<object, Layer>): KeyAction[] {
 }
 
 /**
- * Dispatches keys to whatever screen is shown, and lists them on `?`. Enter is not among them: it acts on what has the focus.
+ * Dispatches keys to whatever screen is shown, and lists them on `?`. Enter is not among them: it acts on what has the focus. Keys listen
+ * from the moment their screen stands there, and the document says so: `data-keys="listen"` on its root.
  */
 export function KeysProvider({ children }: { children: ReactNode }) {
   const layers = useRef(new Map<object, Layer>());
@@ -60,7 +61,7 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     }),
     [],
   );
-  useEffect(() => {
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
       const typing = isField(event.target);
@@ -85,7 +86,12 @@ export function KeysProvider({ children }: { children: ReactNode }) {
       action.run();
     };
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // Effects of what stands within have run before this one: its keys are known.
+    document.documentElement.dataset.keys = 'listen';
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      delete document.documentElement.dataset.keys;
+    };
   }, [registry]);
   return (
     <KeysContext value={registry}>
@@ -129,8 +135,8 @@ export function KeysProvider({ children }: { children: ReactNode }) {
 export function useKeys(actions: readonly KeyAction[], stays = false) {
   const registry = use(KeysContext);
   const [token] = useState(() => ({}));
-  useEffect(() => registry?.add(token, { actions, stays }));
-  useEffect(() => () => registry?.remove(token), [registry, token]);
+  useLayoutEffect(() => registry?.add(token, { actions, stays }));
+  useLayoutEffect(() => () => registry?.remove(token), [registry, token]);
 }
 
 export const useOpenKeys = () => use(KeysContext)?.open;

@@ -11,7 +11,7 @@ import { findUnit } from '@/core/quantities/units';
 import { TYPICAL_BENCH } from './typical-bench';
 
 const BAR = 1e5;
-const until = async (what: () => boolean, ms = 8000) => {
+const until = async (what: () => boolean, ms = 60_000) => {
   const end = Date.now() + ms;
   while (!what() && Date.now() < end) await new Promise((soon) => setTimeout(soon, 10));
   expect(what()).toBe(true);
