@@ -27,6 +27,7 @@ const FLOORS = [
   'families',
   'records',
   'shop',
+  'practice',
   'documents',
   'workings',
   'scenarios',

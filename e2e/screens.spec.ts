@@ -93,6 +93,7 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   workings: () => '/shelf/workings',
   'failed assist': () => '/shelf/failed-assist',
   'fitting another assist, none begun': () => '/shelf/comparisons',
+  practice: () => '/practice',
   'how it works': () => '/shelf/works?kind=vacuum-vehicle',
   'how a decoupled brake works': () => '/shelf/works?kind=by-wire-vehicle',
   faults: () => '/shelf/faults',

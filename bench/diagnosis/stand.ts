@@ -5,6 +5,7 @@ import type { ObservationItem, ReadingItem, Step } from '../../src/core/contract
 import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import { gaugeUncertainty_SI, gaugeFor, type Instrument } from '../../src/core/metrology/instrument';
 import { gaussian, seeded } from '../../src/core/numeric/chance';
+import { seenBy } from '../../src/core/practice/looked';
 import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
 import type { BenchRoom } from './bench-top';
@@ -28,8 +29,6 @@ const RATES = [0.5, 1.5] as const;
 /** How deep a bench's source reaches, Pa. */
 const SOUND = [18 * INHG_PA, 24 * INHG_PA] as const;
 const WEAK = [8 * INHG_PA, 16 * INHG_PA] as const;
-/** A fault shows from this part of its range. Handbook-models 8. */
-const SHOWS_FROM = 1 / 3;
 
 class Installation {
   readonly truth: Truth;
@@ -146,16 +145,8 @@ class Installation {
   private look({ id, answers }: ObservationItem): string | null {
     const look = family.looks.find(({ item }) => item === id);
     if (!look) return null;
-    const rate = this.rates.get(id)!;
-    const [good, bad] = (['good', 'bad'] as const).map((finds) =>
-      answers.filter((one) => one.finds === finds).map((one) => one.id),
-    ) as [string[], string[]];
-    const signs = this.faults.flatMap(({ signs: of }, i) =>
-      of[id] !== undefined && this.truth.severities[i]! > SHOWS_FROM ? [of[id]] : [],
-    );
-    const one = (of: readonly string[]) => of[Math.floor(this.random() * of.length)]!;
-    if (signs.length > 0) return this.random() < rate * look.miss ? one(good) : one(signs);
-    return this.random() < rate * look.falseAlarm ? one(bad) : one(good);
+    const having = this.faults.map((fault, i) => [fault, this.truth.severities[i]!] as const);
+    return seenBy({ id, answers }, having, look, this.rates.get(id)!, this.random);
   }
 }
 

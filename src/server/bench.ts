@@ -6,6 +6,7 @@ import { stateOf } from '@/core/records/judged-run';
 import { waitOf } from '@/core/shop/waits';
 import { findJob } from './jobs';
 import { readableOnes } from './readable';
+import { aheadOfClock_s } from './case-of-run';
 import { openRuns } from './runs';
 
 /** Everything that is on the bench now. */
@@ -22,7 +23,7 @@ export async function benchNow(db: Knex): Promise<OnBench[]> {
       stands: 'step' in action ? action.step.title : 'Ready to close',
       progress: progress(procedure, state),
       live: liveState(procedure, state),
-      wait: waitOf(run, state, job.body.tag),
+      wait: waitOf(run, state, job.body.tag, await aheadOfClock_s(db, run.id)),
       gauges: Object.values(rig).flatMap((gauges) => gauges.map(({ tag }) => tag)),
       startedAt: run.startedAt,
     };

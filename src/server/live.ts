@@ -12,10 +12,11 @@ const held = globalThis as typeof globalThis & { hardPedalLink?: Link };
 
 /** The line to the logger that the settings name; null where they name none. */
 export async function link(db: Knex): Promise<Link | null> {
-  const address = (await readSettings(db)).body.logger;
+  const named = (await readSettings(db)).body.logger;
+  // A name for the simulated bench of this process, wherever it listens.
+  const address = named === PRACTICE_LOGGER ? `127.0.0.1:${(await practiceBench()).port}` : named;
   if (held.hardPedalLink && held.hardPedalLink.address !== address) hangUp();
   if (address === '') return null;
-  if (address === PRACTICE_LOGGER) await practiceBench();
   if (!held.hardPedalLink) {
     const line = new Link(address);
     held.hardPedalLink = line;

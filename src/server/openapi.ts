@@ -18,6 +18,7 @@ import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live-recording';
 import { noteSchema } from './notes';
 import { practiceSchema } from './practice';
+import { endCaseSchema, lookSchema, newCaseSchema } from './practice-cases';
 import { profileFileSchema } from './profile-files';
 import { appendSchema } from './runs';
 import { importQuerySchema } from './trace-import';
@@ -311,6 +312,41 @@ export const OPERATIONS: readonly Operation[] = [
     path: '/practice',
     summary: 'A practice unit of a kind on the simulated bench: its run, begun or gone on with',
     body: practiceSchema,
+  },
+  { method: 'get', path: '/practice/cases', summary: 'Practice cases; what is hidden in one once it is over' },
+  {
+    method: 'post',
+    path: '/practice/cases',
+    summary: 'Draw a practice case, by kind and level or from a file, and put it on the simulated bench',
+    body: newCaseSchema,
+  },
+  { method: 'get', path: '/practice/cases/{id}', summary: 'One practice case' },
+  {
+    method: 'post',
+    path: '/practice/cases/{id}/bench',
+    summary: 'Put the unit of a practice case on the simulated bench, as far as it was mended',
+  },
+  {
+    method: 'post',
+    path: '/practice/cases/{id}/look',
+    summary: 'What is seen at an observation that the test of a case asks for now',
+    body: lookSchema,
+  },
+  {
+    method: 'post',
+    path: '/practice/cases/{id}/pass',
+    summary: 'Let the time of a wait pass at once, or a part of it',
+  },
+  {
+    method: 'post',
+    path: '/practice/cases/{id}/end',
+    summary: 'End a practice case by what was found: what was hidden is told',
+    body: endCaseSchema,
+  },
+  {
+    method: 'get',
+    path: '/practice/cases/{id}/file',
+    summary: 'A practice case that is over as a file: what it is drawn from, no truth',
   },
   { method: 'get', path: '/settings', summary: 'Settings of the bench' },
   { method: 'put', path: '/settings', summary: 'Change the settings', body: change(settingsSchema) },

@@ -1,40 +1,51 @@
 import { PRACTICE_PORT } from '@/core/shop/live';
-import type { StoredRun } from '@/core/records/views';
 import { StandIn } from '@/devices/logger/stand-in';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
 
 interface Held {
-  /** Null where another process has the simulated bench. */
-  readonly bench: Promise<StandIn | null>;
-  /** The practice run whose unit lies on it. */
-  run: string | null;
+  readonly bench: Promise<StandIn>;
+  /** Where it listens: the usual port, or the next that is free, with its hands on the port above. */
+  port: number;
 }
-const held = globalThis as typeof globalThis & { hardPedalPractice?: Held };
+const held = globalThis as typeof globalThis & { hardPedalPractice?: Held; hardPedalLies?: Lies | null };
 
-/** Starts the simulated bench in this process, once. Where another process has it already, that one is used. */
+/** The practice run whose unit lies on the simulated bench, and the state that it was put there in. */
+interface Lies {
+  readonly run: string;
+  readonly state: string;
+}
+
+/** Pairs of ports that are tried. */
+const MOST_PAIRS = 100;
+
+/** Starts the simulated bench in this process, once. */
 export async function practiceBench(): Promise<Held> {
-  held.hardPedalPractice ??= { bench: begun(), run: null };
-  await held.hardPedalPractice.bench;
-  return held.hardPedalPractice;
+  const practice: Held = (held.hardPedalPractice ??= {
+    bench: begun((port) => (practice.port = port)),
+    port: PRACTICE_PORT,
+  });
+  await practice.bench;
+  return practice;
 }
 
-async function begun(): Promise<StandIn | null> {
-  const bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
-  try {
-    await bench.start(PRACTICE_PORT, PRACTICE_PORT + 1);
-    return bench;
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE') return null;
-    throw error;
+/** What of practice lies on the simulated bench now; null where nothing does. */
+export const liesOnBench = (): Lies | null => held.hardPedalLies ?? null;
+export const layOnBench = (lies: Lies | null): void => {
+  held.hardPedalLies = lies;
+};
+
+async function begun(at: (port: number) => void): Promise<StandIn> {
+  for (let pair = 0; ; pair += 1) {
+    const bench = new StandIn(TYPICAL_BENCH, () => performance.now() / 1000);
+    const port = PRACTICE_PORT + 2 * pair;
+    try {
+      await bench.start(port, port + 1);
+      at(port);
+      return bench;
+    } catch (error) {
+      await bench.stop();
+      // Another application on this machine has one of its own.
+      if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE' || pair >= MOST_PAIRS) throw error;
+    }
   }
-}
-
-/** Puts what a practice run tests on the simulated bench, sound; what lies there for it already stays as it is. */
-export async function putOnBench({ id, kind, context }: StoredRun): Promise<void> {
-  const practice = await practiceBench();
-  if (practice.run === id) return;
-  const { barometer_Pa, temperature_K } = context.conditions;
-  const unit = { kind, profile: context.profile, fault: null, room: { barometer_Pa, temperature_K } };
-  (await practice.bench)?.obeyed({ unit });
-  practice.run = id;
 }

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { connect } from 'node:net';
+import { connect, createServer } from 'node:net';
 import { once } from 'node:events';
 import type { Knex } from 'knex';
 import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   hangUp();
-  await (await (await practiceBench()).bench)?.stop();
+  await (await (await practiceBench()).bench).stop();
   await db.destroy();
 });
 
@@ -29,7 +29,7 @@ const begun = async (kind: FamilyKind) => {
 };
 /** What the bench answers to its hands. */
 async function handsAre(hands: Record<string, unknown>): Promise<unknown> {
-  const socket = connect(PRACTICE_PORT + 1, '127.0.0.1');
+  const socket = connect((await practiceBench()).port + 1, '127.0.0.1');
   socket.setEncoding('utf8');
   socket.write(`${JSON.stringify({ hands })}\n`);
   const [line] = (await once(socket, 'data')) as [string];
@@ -75,5 +75,20 @@ test('what is no kind is refused, and so is a bench with a logger of its own', a
   expect(body.logger).toBe(PRACTICE_LOGGER);
   await writeSettings(db, version, { ...body, logger: '10.0.0.9:5025' }, AT);
   const refused = await startPractice(db, {}, AT);
-  expect(refused.ok ? '' : refused.why.message).toMatch(/a logger of its own, 10\.0\.0\.9:5025/);
+  expect(refused.ok ? '' : refused.why.message).toMatch(/The logger 10\.0\.0\.9:5025 does not answer/);
+});
+
+test('where another application has the usual port, the simulated bench listens on the next that is free', async () => {
+  // Two benches of their own beside the one of this process: each has a pair of ports.
+  const { port } = await practiceBench();
+  const other = createServer().listen(port + 2, '127.0.0.1');
+  await once(other, 'listening').catch(() => undefined);
+  const kept = (globalThis as { hardPedalPractice?: unknown }).hardPedalPractice;
+  (globalThis as { hardPedalPractice?: unknown }).hardPedalPractice = undefined;
+  const second = await practiceBench();
+  expect(second.port).not.toBe(port);
+  expect((second.port - PRACTICE_PORT) % 2).toBe(0);
+  await (await second.bench).stop();
+  (globalThis as { hardPedalPractice?: unknown }).hardPedalPractice = kept;
+  other.close();
 });

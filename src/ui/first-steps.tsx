@@ -4,7 +4,7 @@ import { Box } from '@mui/material';
 import type { FirstStep } from '@/core/shop/first-steps';
 import { LinkButton } from './link-button';
 import { Part } from './page';
-import { Practice } from './practice';
+import { FreePractice } from './practice/free-practice';
 
 /** A new shop on its way to its first test, in order; and a unit to practise on before anything is set up. */
 export function FirstSteps({ steps }: { steps: readonly FirstStep[] }) {
@@ -55,7 +55,7 @@ export function FirstSteps({ steps }: { steps: readonly FirstStep[] }) {
           </Box>
         ))}
       </Box>
-      <Practice />
+      <FreePractice />
     </Part>
   );
 }

@@ -15,6 +15,7 @@ const PLACES = [
   { href: '/', name: 'Bench', key: 'b' },
   { href: '/jobs', name: 'Jobs', key: 'j' },
   { href: '/traces', name: 'Traces', key: 'a' },
+  { href: '/practice', name: 'Practice', key: 'l' },
   { href: '/shelf', name: 'Shelf', key: 's' },
 ];
 

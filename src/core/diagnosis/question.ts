@@ -201,7 +201,7 @@ export function replyTo(
   );
   const over = doneIn(context, question);
   // What was read in a step that is done was read on a gauge that stands there.
-  const possible = possibleSteps(family, context, runOf(over, question), portsOf(over));
+  const possible = possibleSteps(family, context, overRun(over, question), portsOf(over));
   const { posterior, tests, standing } = asked.diagnose(
     evidence,
     possible,
@@ -292,7 +292,10 @@ const doneIn = ({ procedure }: RunContext<unknown>, { done = [] }: Question): It
   procedure.steps.filter(({ id }) => done.includes(id)).flatMap(({ items }) => items);
 
 /** A run in which some steps are over: nothing else of it is known. */
-function runOf(over: readonly Item[], { done = [], sources }: Question): RunState {
+export function overRun(
+  over: readonly Item[],
+  { done = [], sources }: { readonly done?: readonly string[]; readonly sources?: RunState['sources'] },
+): RunState {
   return {
     ...EMPTY_RUN,
     sources: sources ?? EMPTY_RUN.sources,

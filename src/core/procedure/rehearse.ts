@@ -38,8 +38,12 @@ export interface RehearsalOptions {
   readonly from?: readonly RunEvent[];
   /** Stop before this item; without it the run is finished. */
   readonly until?: string;
+  /** Where an answer stops the test and a reason lets it go on, it goes on for this one; without it, it ends there. */
+  readonly goOnFor?: string;
 }
 
+/** More than this no test asks for: a gate that what is tested cannot open would be tried for ever. */
+const MOST_EVENTS = 2000;
 /** Time a technician needs for one entry, s. */
 const ENTRY_S = 9;
 /** How closely an input is set to its target, as a part of it. */
@@ -50,6 +54,7 @@ const SETTING = 0.004;
  * simulated bench for demo data, tests and practice.
  *
  * @returns the events that it adds
+ * @throws RangeError where it comes to no end
  */
 export function rehearse(
   family: Family,
@@ -66,12 +71,17 @@ export function rehearse(
   for (;;) {
     const action = nextAction(procedure, state);
     if (action.kind === 'done') return events;
+    if (events.length > MOST_EVENTS) throw new RangeError(`rehearsal: no end at ${JSON.stringify(action)}`);
     if (action.kind === 'item' && action.item.id === options.until) return events;
     const stamp = { id: uuidFrom(options.random), at: new Date(at_ms).toISOString() };
     let event: RunEvent;
     if (action.kind === 'finish') event = { ...stamp, type: 'finished' };
     else if (action.kind === 'acknowledge') event = { ...stamp, type: 'acknowledged', step: action.step.id };
-    else if (action.kind === 'stopped') event = { ...stamp, type: 'ended', reason: action.stop.say };
+    else if (action.kind === 'stopped')
+      event =
+        options.goOnFor && action.stop.goesOn === 'reason'
+          ? { ...stamp, type: 'gone-on', item: action.item.id, reason: options.goOnFor }
+          : { ...stamp, type: 'ended', reason: action.stop.say };
     else if (action.kind === 'source')
       event = { ...stamp, type: 'source-set', step: action.step.id, set: action.set };
     else if (action.item.kind === 'wait') {

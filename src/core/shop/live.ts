@@ -70,6 +70,6 @@ export const simUnitSchema = z
   })
   .partial();
 
-/** Where the simulated bench of a shop's own listens; its hands, on the port above. */
+/** Where the simulated bench of a shop's own listens, unless another has that port; its hands, on the port above. The address names it in settings. */
 export const PRACTICE_PORT = 5725;
 export const PRACTICE_LOGGER = `127.0.0.1:${PRACTICE_PORT}`;

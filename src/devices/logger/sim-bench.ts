@@ -28,9 +28,13 @@ export interface SimUnit {
   readonly profile: unknown;
   /** A fault and its severity, 0 to 1; null for a healthy unit. */
   readonly fault: readonly [id: string, severity: number] | null;
+  /** The unit's own numbers, in place of those of a sound one of the profile. */
+  readonly own?: readonly number[] | null;
   readonly supply_Pa: number;
   readonly room: { readonly barometer_Pa: number; readonly temperature_K: number };
   readonly gauges: readonly SimGauge[];
+  /** How gauges are out, by their tags, in place of what is truly wrong with them otherwise. */
+  readonly errors?: Readonly<Record<string, Pick<SimGauge, 'scale' | 'zero_Pa'>>> | null;
   /** Noise of every gauge, in its own steps. */
   readonly noise_steps: number;
   readonly seed: number;
@@ -50,8 +54,8 @@ export class SimBench {
   constructor(readonly unit: SimUnit) {
     const family = FAMILIES[unit.kind];
     if (!family.motion) throw new RangeError(`kind: ${unit.kind} has no motion`);
-    const { values } = family.healthy(unit.profile);
-    const parameters = withFault(family, values, unit.fault);
+    const sound = unit.own ?? family.healthy(unit.profile).values;
+    const parameters = withFault(family, sound, unit.fault);
     const inputs = { ...unit.room, supply_Pa: unit.supply_Pa };
     this.commands = family.motion.commands;
     this.bench = new Running(family.motion, parameters, inputs, family.ports.length);
@@ -97,7 +101,7 @@ export class SimBench {
       const noise_Pa = this.unit.noise_steps * gauge.step_Pa * gaussian(this.random);
       // What lies vented shows nothing but how warm the room is.
       const vented = gauge.quantity === 'temperature' ? this.unit.room.temperature_K : 0;
-      return shownBy(gauge, truth[this.places[i]!] ?? vented, { ...gauge, noise_Pa }, OVER_RANGE);
+      return shownBy(gauge, truth[this.places[i]!] ?? vented, { ...gauge, ...this.unit.errors?.[gauge.tag], noise_Pa }, OVER_RANGE);
     });
   }
 }

@@ -24,18 +24,23 @@ export interface Mischief {
 /** What can be sent to the bench by hand, a JSON object to a line: this is not part of the logger's protocol. */
 export type HandMessage =
   | { readonly hands: Hands }
-  | { readonly unit: Partial<Pick<SimUnit, 'fault' | 'supply_Pa' | 'profile' | 'kind' | 'room'>> }
+  | { readonly unit: Partial<Pick<SimUnit, 'fault' | 'own' | 'supply_Pa' | 'profile' | 'kind' | 'room' | 'errors'>> }
   | { readonly mischief: Mischief }
   /** What is wrong with the vehicle's interface, and what the vehicle does beside its brakes. */
   | { readonly vehicle: { readonly mischief?: InterfaceMischief; readonly around?: Partial<Around> } }
   /** How many times as fast as real time it passes on the bench, 1 to 1 000. Samples come as often as before. */
-  | { readonly pace: number };
+  | { readonly pace: number }
+  /** Time that passes at once, s, at the most a minute. */
+  | { readonly ahead: number };
 
 /** Real time between two looks at the clock, s. */
 const TICK_S = 0.02;
 /** Time that is not caught up with, s: a machine that slept does not race. */
 const MOST_CATCH_UP_S = 0.5;
 const USUAL_RATE_HZ = 50;
+/** Time that passes at once, and time between two samples meanwhile, s. */
+const MOST_AHEAD_S = 60;
+const AHEAD_EVERY_S = 0.25;
 /** The twin itself keeps up with far more. */
 const MOST_PACE = 1000;
 /** Bytes that may wait in a connection before samples are dropped for it. */
@@ -149,6 +154,16 @@ export class StandIn {
     });
   }
 
+  /** Lets time pass at once, as fast as the machine can. @throws RangeError where it is no time, or more than a minute */
+  private runAhead(seconds: number): void {
+    if (!(seconds >= 0 && seconds <= MOST_AHEAD_S))
+      throw new RangeError(`ahead: from 0 to ${MOST_AHEAD_S} s`);
+    this.bench.advance(seconds, AHEAD_EVERY_S, (t, shown) => {
+      this.latest = shown;
+      for (const listener of this.listeners) if (listener.streaming) this.sample(listener, t);
+    });
+  }
+
   private sample(listener: Listener, t: number): void {
     if (t < listener.due_s - 1e-9) return;
     listener.due_s = Math.max(listener.due_s + this.pace / listener.rate_Hz, t);
@@ -242,8 +257,10 @@ export class StandIn {
         throw new RangeError(`pace: from 1 to ${MOST_PACE}`);
       this.pace = message.pace;
     }
+    if ('ahead' in message) this.runAhead(message.ahead);
     if ('unit' in message) {
-      this.unit = { ...this.unit, ...message.unit };
+      // Numbers and errors of its own are those of one unit: what is put there next has none unless it says so.
+      this.unit = { ...this.unit, own: null, errors: null, ...message.unit };
       this.bench = new SimBench(this.unit);
       for (const listener of this.listeners) listener.due_s = 0;
     }

@@ -22,7 +22,7 @@ import { call } from '../api';
 import { KindSelect } from '../kind-select';
 import { LinkButton } from '../link-button';
 import { Nothing, Page, Part } from '../page';
-import { Practice } from '../practice';
+import { FreePractice } from '../practice/free-practice';
 import { usePrint, useSettings } from '../settings-context';
 import { Columns } from '../table-head';
 import { useLive } from './use-live';
@@ -78,7 +78,7 @@ export function LoggerPage({ instruments }: { instruments: readonly StoredInstru
       </Part>
       {(settings.logger === '' || settings.logger === PRACTICE_LOGGER) && (
         <Part title="Practice">
-          <Practice />
+          <FreePractice />
         </Part>
       )}
       {status?.simulated && state === 'streaming' && <SimulatedUnit />}

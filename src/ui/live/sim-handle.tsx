@@ -18,7 +18,8 @@ interface SimHandleProps {
   readonly most: number;
   /** Input as it is now, SI. */
   readonly input: number | null;
-  readonly runId: string;
+  /** Null where nothing else may be put on the bench. */
+  readonly runId: string | null;
   /** What is read by eye: no gauge of the run shows it. */
   readonly seen: ReturnType<typeof seenByEye>;
 }
@@ -152,9 +153,11 @@ export function SimHandle({ commands, aim, most, input, runId, seen }: SimHandle
             {name}: <b>{print.value(value_SI, quantity)}</b>
           </Box>
         ))}
-        <Button size="small" onClick={() => void put()}>
-          Simulate what this run tests
-        </Button>
+        {runId !== null && (
+          <Button size="small" onClick={() => void put()}>
+            Simulate what this run tests
+          </Button>
+        )}
       </Box>
       <Box role="status" sx={{ color: 'text.secondary', '&:empty': { display: 'none' } }}>
         {problem}

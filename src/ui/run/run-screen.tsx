@@ -10,6 +10,7 @@ import type { Item, Procedure } from '@/core/contract/steps';
 import { printSentence } from '@/core/quantities/sentence';
 import type { HomeAnswers } from '@/core/records/home-answers';
 import type { RepairBefore } from '@/core/records/repair-before';
+import type { CaseView } from '@/core/practice/case-view';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { momentOf, portsNow, seenByEye, unreadNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
@@ -18,6 +19,7 @@ import { useVehicle } from '../live/use-vehicle';
 import { useSettings } from '../settings-context';
 import { AdvicePane } from './advice-pane';
 import { BarFrame } from './bar';
+import { CaseLine } from './case-line';
 import { ClashNotice } from './clash-notice';
 import { FluidClash } from './fluid-clash';
 import { Gauges } from './gauges';
@@ -36,6 +38,7 @@ import { SelectedOrLast, StepHead } from './step-pane';
 import { StepsDialog } from './steps-dialog';
 import { Tape } from './tape';
 import { useAdvice, useLed } from './use-advice';
+import { useCase } from './use-case';
 import { useDeeds, type Skipping } from './use-deeds';
 import { useDrafts } from './use-drafts';
 import { useStepTraces } from './use-logged';
@@ -52,11 +55,14 @@ interface RunScreenProps {
   readonly before: RepairBefore | null;
   /** What the customer tried at home since anything was mended. */
   readonly home: HomeAnswers['answers'];
+  /** The practice case that it belongs to; null where it belongs to none. */
+  readonly practice: CaseView | null;
 }
 
 /** The run: tape at the left, the drawing in the middle, ladders at the right, live strip above, one action bar below. */
-export function RunScreen({ stored, job, weights, before, home }: RunScreenProps) {
-  const run = useRun(stored);
+export function RunScreen({ stored, job, weights, before, home, practice }: RunScreenProps) {
+  const inCase = useCase(practice);
+  const run = useRun(stored, inCase);
   const { context, state, action, results, family } = run;
   const router = useRouter();
   const settings = useSettings();
@@ -186,6 +192,7 @@ export function RunScreen({ stored, job, weights, before, home }: RunScreenProps
           gap: 1,
         }}
       >
+        {practice && <CaseLine practice={practice} />}
         {run.clash && <ClashNotice run={run} onDone={(id) => write(id, '')} />}
         <LeftTyped run={run} drafts={drafts} onDrop={(id) => write(id, '')} />
         <StepHead run={run} />
@@ -238,7 +245,7 @@ export function RunScreen({ stored, job, weights, before, home }: RunScreenProps
             aim={item?.kind === 'reading' ? (item.target_Pa ?? null) : null}
             most={stopsAt(context.procedure, known.inputPort)}
             input={livePorts?.[known.inputPort]?.value ?? null}
-            runId={stored.id}
+            runId={inCase ? null : stored.id}
             seen={
               moment
                 ? seenByEye(

@@ -91,6 +91,7 @@ interface ObservationBarProps {
 export function ObservationBar({ run, step, item, others }: ObservationBarProps) {
   const [note, setNote] = useState('');
   const { act, message } = useDeliberate(run, item.id);
+  const { seen, look } = useSeen(run, item.id);
   const give = (answer: Answer) =>
     void act(() => run.send({ type: 'observed', item: item.id, answer: answer.id, note: note.trim() }));
   const keys = answerKeys(item.answers.map(({ label }) => label));
@@ -110,9 +111,25 @@ export function ObservationBar({ run, step, item, others }: ObservationBarProps)
   useKeys([
     ...item.answers.map((answer, i) => ({ key: keys[i]!, label: answer.label, run: () => give(answer) })),
     ...(all.length > 1 ? [{ key: ALL_KEY, label: allLabel, run: giveAll }] : []),
+    ...(look ? [{ key: LOOK_KEY, label: 'Practice: look', run: look }] : []),
   ]);
   return (
-    <Bar message={message} prompt={<Prompt>{item.prompt}</Prompt>} others={others} focused>
+    <Bar
+      message={message}
+      prompt={
+        <>
+          <Prompt>{item.prompt}</Prompt>
+          {seen && <Box>Practice: what is seen is “{seen}”.</Box>}
+        </>
+      }
+      others={others}
+      focused
+    >
+      {look && (
+        <Button variant="outlined" size="large" onClick={look} sx={{ minHeight: 68, gap: 1 }}>
+          Look <Key name={LOOK_KEY} />
+        </Button>
+      )}
       <TextField
         label="Note"
         value={note}
@@ -146,6 +163,16 @@ export function ObservationBar({ run, step, item, others }: ObservationBarProps)
     </Bar>
   );
 }
+
+/** What is seen at an observation of a practice case, once it was looked at; nothing to look with in any other run. */
+function useSeen({ inCase }: RunHandle, item: string) {
+  const [found, setFound] = useState<{ readonly item: string; readonly seen: string } | null>(null);
+  const look = inCase && (() => void inCase.look(item).then((seen) => setFound({ item, seen })));
+  return { seen: found?.item === item ? found.seen : null, look };
+}
+
+/** Looks in a practice case. No letter: any of those may be an answer, and looking answers nothing. */
+const LOOK_KEY = '!';
 
 /** Answers every look of a step that is alike: no answer has it for its own. */
 const ALL_KEY = 'a';
@@ -222,7 +249,11 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
   const [asking, setAsking] = useState(false);
   const { act, message } = useDeliberate(run, item.id);
   const from = waitStart(run.context.procedure, run.state, item.id);
-  const left_s = from && now !== null ? item.duration_s - (now - Date.parse(from)) / 1000 : null;
+  const { inCase } = run;
+  const left_s =
+    from && now !== null
+      ? item.duration_s - (now + (inCase?.ahead_ms ?? 0) - Date.parse(from)) / 1000
+      : null;
   const over = left_s !== null && left_s <= 0;
   useEffect(() => {
     if (!over || called.current || run.busy) return;
@@ -230,6 +261,8 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
     callOut(settings.sound);
     void run.send({ type: 'wait-ended', item: item.id });
   }, [over, run, item.id, settings.sound]);
+  const [unpassed, setUnpassed] = useState('');
+  const pass = inCase && (() => void inCase.pass().then(setUnpassed));
   const start = () => void act(() => run.send({ type: 'wait-started', item: item.id }));
   /** It goes on by itself as its time is up; by hand where that did not get through. */
   const goOn = () => void act(() => run.send({ type: 'wait-ended', item: item.id }));
@@ -237,7 +270,10 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
     over
       ? [{ key: 'g', label: 'Go on: the wait is over', run: goOn }]
       : from
-        ? [{ key: 'e', label: 'End the wait early, once confirmed', run: () => setAsking(true) }]
+        ? [
+            { key: 'e', label: 'End the wait early, once confirmed', run: () => setAsking(true) },
+            ...(pass ? [{ key: 'w', label: 'Practice: let the wait pass at once', run: pass }] : []),
+          ]
         : [
             { key: 's', label: 'Start the wait', run: start },
             {
@@ -250,7 +286,7 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
   );
   return (
     <Bar
-      message={message}
+      message={message ?? unpassed}
       prompt={
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
           <Prompt>{item.prompt}</Prompt>
@@ -281,6 +317,15 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
       others={others}
       focused
     >
+      {from && !over && pass && (
+        <Button
+          variant="outlined"
+          onClick={inCase.passing ? inCase.stop : pass}
+          sx={{ minHeight: 68, gap: 1 }}
+        >
+          {inCase.passing ? 'Stop the bench' : 'Let it pass at once'} <Key name="W" />
+        </Button>
+      )}
       {from && !over && (
         <Button variant="outlined" onClick={() => setAsking(true)} sx={{ minHeight: 68, gap: 1 }}>
           End early <Key name="E" />

@@ -9,6 +9,7 @@ import { nextAction } from '@/core/procedure/next-action';
 import { reduceRun } from '@/core/procedure/run';
 import type { StoredRun } from '@/core/records/views';
 import { call, type Problem } from '../api';
+import type { InCase } from './use-case';
 
 /** An event before it has an identity and a time. */
 export type NewEvent = RunEvent extends infer E
@@ -17,9 +18,9 @@ export type NewEvent = RunEvent extends infer E
     : never
   : never;
 
-/** Events with identity and time; where there are several they are one deed. */
-function stamped(deeds: readonly NewEvent[]): RunEvent[] {
-  const at = new Date().toISOString();
+/** Events with identity and time; where there are several they are one deed. @param ahead_ms by how much the run's own clock is ahead */
+function stamped(deeds: readonly NewEvent[], ahead_ms: number): RunEvent[] {
+  const at = new Date(Date.now() + ahead_ms).toISOString();
   const one = deeds.length > 1 ? { deed: crypto.randomUUID() } : {};
   return deeds.map((deed) => ({ ...deed, ...one, id: crypto.randomUUID(), at }) as RunEvent);
 }
@@ -36,12 +37,15 @@ const POLL_MS = 4000;
  * A run on the screen: its events as the server has them, and a way to add one. Nothing shows as recorded before the
  * server has said that it is on disk; an entry that did not get through keeps its identity, so that sending it again
  * records it once.
+ *
+ * @param inCase the practice case that it belongs to; null where it belongs to none
  */
-export function useRun(stored: StoredRun) {
+export function useRun(stored: StoredRun, inCase: InCase | null) {
   const [events, setEvents] = useState<readonly RunEvent[]>(stored.events);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [clash, setClash] = useState<Clash | null>(null);
   const [busy, setBusy] = useState(false);
+  const ahead_ms = inCase?.ahead_ms ?? 0;
   const unsent = useRef<{ body: string; made: RunEvent[] } | null>(null);
   const family = FAMILIES[stored.kind];
   const context = useMemo(() => contextWith(stored.context, events), [stored.context, events]);
@@ -53,7 +57,7 @@ export function useRun(stored: StoredRun) {
   const send = useCallback(
     async (...deeds: NewEvent[]): Promise<boolean> => {
       const body = JSON.stringify(deeds);
-      const made = unsent.current?.body === body ? unsent.current.made : stamped(deeds);
+      const made = unsent.current?.body === body ? unsent.current.made : stamped(deeds, ahead_ms);
       setBusy(true);
       setProblem(null);
       const answer = await call<RunEvent[]>('POST', `/runs/${stored.id}/events`, {
@@ -76,7 +80,7 @@ export function useRun(stored: StoredRun) {
       setProblem(answer.problem);
       return false;
     },
-    [events, stored.id],
+    [events, stored.id, ahead_ms],
   );
 
   useEffect(() => {
@@ -100,6 +104,7 @@ export function useRun(stored: StoredRun) {
     busy,
     problem,
     clash,
+    inCase,
     forgetClash: () => setClash(null),
   };
 }

@@ -3,6 +3,7 @@ import { answersThatCount } from '@/core/records/answers-that-count';
 import { repairBefore } from '@/core/records/repair-before';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
+import { caseOfJob } from '@/server/practice-cases';
 import { readRecord } from '@/server/record';
 import { findRun } from '@/server/runs';
 import { faultWeights } from '@/server/weights';
@@ -28,6 +29,7 @@ export default async function RunPage({ params }: Place) {
       weights={weights}
       before={record && repairBefore(record, run.id)}
       home={record ? answersThatCount(record) : {}}
+      practice={await caseOfJob(db, run.jobId)}
     />
   );
 }

@@ -5,11 +5,11 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { SIMULATED } from '@/core/families/registry';
 import type { StoredRun } from '@/core/records/views';
-import { call } from './api';
-import { KindSelect } from './kind-select';
+import { call } from '../api';
+import { KindSelect } from '../kind-select';
 
 /** A made-up unit or vehicle of a kind on the simulated bench, to be practised on. */
-export function Practice() {
+export function FreePractice() {
   const router = useRouter();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);

@@ -1,0 +1,206 @@
+/** @jest-environment node */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Knex } from 'knex';
+import { HEALTHY, repairOf, UNKNOWN } from '@/core/diagnosis/causes';
+import { FAMILIES } from '@/core/families/registry';
+import type { CaseView } from '@/core/practice/case-view';
+import { drawCase } from '@/core/practice/draw';
+import { nextAction } from '@/core/procedure/next-action';
+import { rehearse } from '@/core/procedure/rehearse';
+import { stateOf } from '@/core/records/judged-run';
+import { openDatabase } from './database';
+import { hangUp, link } from './live';
+import type { Outcome } from './outcome';
+import { practiceGauges } from './practice';
+import { practiceBench } from './practice-bench';
+import { beginCase, caseFile, endCase, findCase, lookInCase, passWait, putCaseOnBench } from './practice-cases';
+import { addNote } from './notes';
+import { appendEvent, findRun } from './runs';
+import { workBench } from './simulated-bench';
+
+const NOW = '2026-11-28T09:00:00.000Z';
+const KIND = 'rod-servo';
+const family = FAMILIES[KIND];
+const before = process.env.HARD_PEDAL_DATA;
+const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-practice-'));
+let db: Knex;
+beforeAll(async () => {
+  process.env.HARD_PEDAL_DATA = folder;
+  db = await openDatabase(':memory:');
+});
+afterAll(async () => {
+  hangUp();
+  await (await (await practiceBench()).bench).stop();
+  await db.destroy();
+  if (before === undefined) delete process.env.HARD_PEDAL_DATA;
+  else process.env.HARD_PEDAL_DATA = before;
+  rmSync(folder, { recursive: true });
+});
+
+function value<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw new Error(outcome.why.message);
+  return outcome.value;
+}
+const why = (outcome: Outcome<unknown>) => (outcome.ok ? '' : outcome.why.message);
+const begin = async (more: object = {}) =>
+  value(await beginCase(db, { technician: 'A. Tester', kind: KIND, level: 1, seed: 4711, ...more }, NOW));
+const truthOf = ({ level }: CaseView, seed: number) => drawCase(family, practiceGauges(KIND), level, seed).truth;
+const benchNow = async () => (await (await practiceBench()).bench).stands.unit;
+
+/** Does what the test asks for, as on a sound unit, up to an item or a kind of it. */
+async function upTo(one: CaseView, reached: (item: string, kind: string) => boolean): Promise<void> {
+  const { context, events: done } = (await findRun(db, one.runId))!;
+  const truth = {
+    parameters: family.healthy(family.typical).values,
+    supply_Pa: 67_000,
+    gauges: {},
+    signs: {},
+    noise_steps: 0,
+  };
+  const all = rehearse(family, context, truth, { random: Math.random, startAt: NOW, from: done });
+  for (const [i, event] of all.entries()) {
+    const run = (await findRun(db, one.runId))!;
+    const action = nextAction(run.context.procedure, stateOf(run));
+    if (action.kind === 'item' && reached(action.item.id, action.item.kind)) return;
+    value(await appendEvent(db, run.id, { expectedVersion: i, events: [event] }, event.at));
+  }
+  throw new Error('It came to its end.');
+}
+
+test('a case lies on the bench as it was drawn, and is told once it is over', async () => {
+  const one = await begin();
+  expect(one).toMatchObject({ kind: KIND, level: 1, told: null, notCounted: null, endedAt: null });
+  const truth = truthOf(one, 4711);
+  const [[id, severity] = ['', 0]] = truth.faults;
+  const fault = family.faults.find((other) => other.id === id)!;
+  const on = await benchNow();
+  expect(on).toMatchObject({ kind: KIND, fault: null, supply_Pa: truth.supply_Pa });
+  expect(on.own).toEqual(fault.apply(truth.made, severity));
+  // Nothing else is put there meanwhile.
+  expect(why(await workBench(db, { unit: { run: one.runId, fault: null } }))).toMatch(/A practice case lies on/);
+  expect(why(await endCase(db, one.id, { finding: 'flux-condenser' }, NOW))).toBe(
+    'Finding: there is no part “flux-condenser”.',
+  );
+  expect(why(await endCase(db, one.id, { finding: '' }, NOW))).toBe('Finding: say what was wrong.');
+  const over = value(await endCase(db, one.id, { finding: repairOf([fault]) }, NOW));
+  expect(over).toMatchObject({ endedAt: NOW, notCounted: null, told: { seed: 4711, truth } });
+  const { debrief } = over.told!;
+  // Found without one reading: right, at no time, and nothing left undone.
+  expect(debrief).toMatchObject({ tests: [], minutes: 0, really: repairOf([fault]), found: repairOf([fault]) });
+  expect(debrief.score).toMatchObject({ finding: 50, care: 10 });
+  expect(debrief.adviser.tests.length).toBeGreaterThan(0);
+  expect(debrief.adviser.found).toBe(debrief.really);
+  expect(why(await endCase(db, one.id, { finding: HEALTHY }, NOW))).toBe('This case is over.');
+  expect(why(await putCaseOnBench(db, one.id, NOW))).toBe('This case is over.');
+  for (let i = 0; i < 600 && !(await link(db))!.status.simulated; i += 1)
+    await new Promise((soon) => setTimeout(soon, 100));
+  expect(value(await workBench(db, { unit: { fault: null } }))).toMatchObject({ ok: true });
+}, 120_000);
+
+test('a case whose truth was told to somebody before counts for another, and not for them again', async () => {
+  const again = await begin();
+  expect(again.notCounted).toMatch(/told to this technician before/);
+  expect((await begin({ technician: 'B. Other' })).notCounted).toBeNull();
+  expect((await begin({ level: 2 })).notCounted).toBeNull();
+}, 120_000);
+
+test('a file says nothing before the end; one that was altered is begun, and does not count', async () => {
+  const [one, twin] = [await begin({ seed: 4713 }), await begin({ seed: 4713 })];
+  expect(twin.notCounted).toBeNull();
+  expect(why(await caseFile(db, one.id))).toMatch(/once it is over/);
+  value(await endCase(db, one.id, { finding: UNKNOWN }, NOW));
+  // Begun before the other was over, and opened by its end.
+  const later = value(await endCase(db, twin.id, { finding: UNKNOWN }, NOW));
+  expect(later.notCounted).toMatch(/told to this technician before/);
+  const { body } = value(await caseFile(db, one.id));
+  const other = { technician: 'C. Third' };
+  const whole = value(await beginCase(db, { ...other, file: body }, NOW));
+  expect(whole).toMatchObject({ kind: KIND, level: 1, notCounted: null });
+  const easier = JSON.stringify({ ...(JSON.parse(body) as object), seed: 4714 });
+  const altered = value(await beginCase(db, { ...other, file: easier }, NOW));
+  expect(altered.notCounted).toMatch(/altered/);
+  for (const [file, says] of [
+    ['no JSON', 'This is no file of a practice case.'],
+    ['{}', 'This is no file of a practice case.'],
+    [JSON.stringify({ ...(JSON.parse(body) as object), revision: 2 }), 'This practice file is of a later program.'],
+  ])
+    expect(why(await beginCase(db, { ...other, file }, NOW))).toBe(says);
+}, 120_000);
+
+test('only what the test asks for now is looked at, the same each time, and a changed part takes its sign away', async () => {
+  // A seed whose fault shows at a look.
+  const seed = Array.from({ length: 400 }, (_, i) => i + 1).find((candidate) => {
+    const [[id] = ['']] = drawCase(family, practiceGauges(KIND), 1, candidate).truth.faults;
+    return Object.keys(family.faults.find((one) => one.id === id)!.signs).length > 0;
+  })!;
+  const one = await begin({ seed });
+  const [[id] = ['']] = truthOf(one, seed).faults;
+  const fault = family.faults.find((other) => other.id === id)!;
+  const [[item, sign]] = Object.entries(fault.signs) as [[string, string]];
+  expect(why(await lookInCase(db, one.id, { item }))).toBe('That is not to be looked at now.');
+  await upTo(one, (asked) => asked === item);
+  const seen = value(await lookInCase(db, one.id, { item }));
+  expect(seen.answer).toBe(sign);
+  expect(value(await lookInCase(db, one.id, { item }))).toEqual(seen);
+  // Before anything was put in, it may be opened.
+  const fresh = await begin({ seed });
+  for (const part of fault.parts)
+    value(
+      await addNote(
+        db,
+        fresh.jobId,
+        {
+          id: crypto.randomUUID(),
+          entry: {
+            type: 'work',
+            work: { part, did: 'replaced', reason: '', provenance: 'new', serial: '' },
+          },
+        },
+        NOW,
+      ),
+    );
+  value(await putCaseOnBench(db, fresh.id, NOW));
+  expect((await benchNow()).own).toEqual(truthOf(fresh, seed).made);
+}, 120_000);
+
+test('a wait passes at once: on the bench and by the case’s clock, and no other run’s clock may be ahead', async () => {
+  const one = await begin({ seed: 4715 });
+  expect(why(await passWait(db, one.id, NOW))).toBe('No wait is running.');
+  await upTo(one, (_, kind) => kind === 'wait');
+  const run = (await findRun(db, one.runId))!;
+  const action = nextAction(run.context.procedure, stateOf(run));
+  if (action.kind !== 'item' || action.item.kind !== 'wait') throw new Error('no wait');
+  const { item } = action;
+  let at = Date.parse(run.events.at(-1)!.at);
+  const send = async (type: 'wait-started' | 'wait-ended', ahead_ms = 0) => {
+    const { events } = (await findRun(db, one.runId))!;
+    const event = { type, item: item.id, id: crypto.randomUUID(), at: new Date(at + ahead_ms).toISOString() };
+    const sent = { expectedVersion: events.length, events: [event] };
+    return appendEvent(db, one.runId, sent, new Date(at).toISOString());
+  };
+  if (item.starts === 'key') value(await send('wait-started'));
+  at += 1000;
+  expect(why(await send('wait-ended', 3_600_000))).toMatch(/ahead of the clock/);
+  const t_s = async () => (await (await practiceBench()).bench).stands.t_s;
+  const from_s = await t_s();
+  let passed = value(await passWait(db, one.id, new Date(at).toISOString()));
+  while (passed.left_s > 0) passed = value(await passWait(db, one.id, new Date(at).toISOString()));
+  expect((await t_s()) - from_s).toBeGreaterThanOrEqual(item.duration_s - 2);
+  expect(passed.ahead_ms / 1000).toBeGreaterThanOrEqual(item.duration_s - 2);
+  expect((await findCase(db, one.id))!.ahead_ms).toBe(passed.ahead_ms);
+  value(await send('wait-ended', passed.ahead_ms));
+  expect(stateOf((await findRun(db, one.runId))!).waits[item.id]?.endedAt).toBeTruthy();
+}, 120_000);
+
+test('what was begun on another machine cannot be read, and says so', async () => {
+  const one = await begin({ seed: 4716 });
+  rmSync(path.join(folder, 'practice.key'));
+  for (const refused of [
+    await endCase(db, one.id, { finding: UNKNOWN }, NOW),
+    await putCaseOnBench(db, one.id, NOW),
+    await lookInCase(db, one.id, { item: 'any' }),
+  ])
+    expect(why(refused)).toMatch(/begun on another machine/);
+});
