@@ -28,6 +28,7 @@ const FLOORS = [
   'records',
   'shop',
   'practice',
+  'planning',
   'documents',
   'workings',
   'scenarios',

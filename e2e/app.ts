@@ -171,7 +171,8 @@ async function freePort(): Promise<number> {
 function alive(): boolean {
   const controls = [...document.querySelectorAll('h1, button, input, textarea')];
   return (
-    document.documentElement.dataset.keys === 'listen' &&
+    // Where the application cannot be shown at all there is no frame, and no keys.
+    (!document.querySelector('#main') || document.documentElement.dataset.keys === 'listen') &&
     controls.length > 0 &&
     controls.every((control) => Object.keys(control).some((key) => key.startsWith('__reactProps')))
   );

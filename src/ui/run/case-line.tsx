@@ -11,7 +11,7 @@ export const CaseLine = ({ practice: { id, level, complaint, told } }: { practic
       columnGap: 2,
       flexWrap: 'wrap',
       borderLeft: '5px solid',
-      borderColor: 'secondary.main',
+      borderColor: 'primary.main',
       pl: 1.25,
     }}
   >
