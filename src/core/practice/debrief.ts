@@ -87,15 +87,17 @@ export function debriefOf(asked: ToDebrief): Debrief {
 /** A way that took this much longer than the adviser's is worth a word. */
 const LONG = 1.3;
 const DREW_FROM = 0.6;
+/** A cause is as good as sure from here. Handbook-models 12. */
+const SETTLED = 0.95;
 
 /** The thing that cost the most, in a sentence or two. */
 function betterOf(kind: FamilyKind, of: Omit<Debrief, 'better'>, right: 0 | 0.5 | 1): string {
   const { lapses, tests, adviser, needless: needlessly, minutes } = of;
-  const last = tests.at(-1);
+  const said = tests.findLast(({ likeliest, chance }) => likeliest === of.really && chance >= DREW_FROM);
   const telling = [...adviser.tests].sort((a, b) => b.bits - a.bits)[0];
   if (right < 1) {
-    if (last && last.likeliest === of.really && last.chance >= DREW_FROM)
-      return `Your own readings said it: behind “${last.title}” they made “${repairWords(kind, of.really)}” ${chancePercent(last.chance)} likely. Read what they say before you name a cause.`;
+    if (said)
+      return `Your own readings said it: behind “${said.title}” they made “${repairWords(kind, of.really)}” ${chancePercent(said.chance)} likely. Read what they say before you name a cause.`;
     const missed = adviser.tests.find(({ step }) => !tests.some((one) => one.step === step));
     if (missed)
       return `Too little was measured to tell. “${missed.title}” was not done: the adviser does it, and it takes ${minutesWords(missed.minutes)}.`;
@@ -107,9 +109,15 @@ function betterOf(kind: FamilyKind, of: Omit<Debrief, 'better'>, right: 0 | 0.5 
   if (needlessly.length > 0)
     return `${repairWords(kind, needlessly.join(' + '))}: changed although nothing was wrong with it. A reading that points to it comes first.`;
   if (minutes > LONG * adviser.minutes) {
-    const [idle] = [...tests].sort((a, b) => a.bits / a.minutes - b.bits / b.minutes);
+    // Behind the test that settled it, everything was for nothing.
+    const settled = tests.findIndex(({ likeliest, chance }) => likeliest === of.really && chance >= SETTLED);
+    const after = settled < 0 ? [] : tests.slice(settled + 1);
+    const [idle] = [...(after.length > 0 ? after : tests)].sort((a, b) => b.minutes - a.minutes);
+    const stop = tests[settled];
+    if (stop && after.length > 0)
+      return `It was as good as sure behind “${stop.title}”: ${after.length === 1 ? 'one more test was' : `${after.length} more tests were`} made, “${idle!.title}” the longest. The adviser was done in ${minutesWords(adviser.minutes)}.`;
     if (idle)
-      return `“${idle.title}” took ${minutesWords(idle.minutes)} and told ${idle.bits < 0.05 ? 'nothing' : 'little'} of the cause. The adviser was done in ${minutesWords(adviser.minutes)}.`;
+      return `“${idle.title}” took the longest, ${minutesWords(idle.minutes)}. The adviser was done in ${minutesWords(adviser.minutes)}: see what it began with.`;
   }
   return 'Nothing: found as surely and as quickly as the adviser would have.';
 }

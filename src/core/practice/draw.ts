@@ -36,8 +36,9 @@ export interface DrawnCase {
 /** How deep a bench's source reaches, Pa: a good one, and one that is weak. */
 const SOUND_SOURCE = [18 * INHG_PA, 24 * INHG_PA] as const;
 const WEAK_SOURCE = [9 * INHG_PA, 14 * INHG_PA] as const;
-/** A gauge that deceives is out by so many times its permissible error. */
+/** A gauge that deceives is out by so many times its permissible error, and by no more than this part of its full scale. */
 const FAR_OUT = [3, 5] as const;
+const MOST_OUT = 0.08;
 export const ROUTINE = 'Nothing to complain of: a check before the inspection.';
 
 /**
@@ -75,7 +76,7 @@ export function drawCase(
     const error_SI = of.gauges * most * (2 * random() - 1);
     const atZero = random();
     // One that deceives stands at zero where it is vented, as a bent lever does.
-    const far = gauge === deceives ? (random() < 0.5 ? -1 : 1) * between(FAR_OUT) * most : null;
+    const far = gauge === deceives ? (random() < 0.5 ? -1 : 1) * Math.min(between(FAR_OUT) * most, MOST_OUT * gauge.fullScale_Pa) : null;
     return [
       gauge.tag,
       far === null

@@ -26,7 +26,7 @@ export function CaseDebrief({ id, kind, told: { seed, truth, debrief }, actions 
   const { faults: library } = FAMILIES[kind];
   const names = truth.faults.map(([fault, severity]) => {
     const name = library.find((one) => one.id === fault)?.name ?? fault;
-    return `${name}, ${stageWords(severity)}`;
+    return `${name[0]!.toUpperCase()}${name.slice(1)}, ${stageWords(severity)}`;
   });
   return (
     <>
@@ -44,7 +44,7 @@ export function CaseDebrief({ id, kind, told: { seed, truth, debrief }, actions 
           <Box sx={{ color: 'text.secondary' }}>of 100 points</Box>
         </Box>
         <Box component="dl" sx={{ m: 0, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2 }}>
-          <Line name="Really wrong" is={names.length > 0 ? names.join('; ') : 'Nothing: the unit is sound'} />
+          <Line name="Really wrong" is={names.length > 0 ? names.join('. ') : 'Nothing: the unit is sound'} />
           <Line name="Found" is={`${repairWords(kind, found)} (${score.finding} of 50)`} />
           <Line
             name="Time"
