@@ -11,7 +11,7 @@ import { seeded } from '../src/core/numeric/chance';
 const [count = '50', seed = '1'] = process.argv.slice(2);
 /** All times are whole multiples of this, min: then the best plan of all is, too. */
 const UNIT = 5;
-const ROUNDS = 3000;
+const ROUNDS = 20_000;
 
 /** A small day: three or four jobs of two to four steps, one or two technicians and benches, a gauge that two of them need. */
 function smallDay(random: () => number): { tasks: Task[]; crew: Crew } {

@@ -7,7 +7,7 @@ import { build } from 'esbuild';
 /** Writes what differs from what is there already: a server that runs may be about to read it. */
 export default async function buildWorkers() {
   const { outputFiles } = await build({
-    entryPoints: ['trace-worker', 'diagnosis-thread', 'debrief-thread', 'job-file-thread'].map(
+    entryPoints: ['trace-worker', 'diagnosis-thread', 'debrief-thread', 'job-file-thread', 'plan-thread'].map(
       (name) => `src/workers/${name}.ts`,
     ),
     outdir: '.workers',

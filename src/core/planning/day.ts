@@ -54,7 +54,9 @@ export interface Placed {
 /** A day laid out: every job stands in it, whether its promise is kept or not. */
 export interface DayPlan {
   readonly placed: readonly Placed[];
-  /** Jobs in the order in which they come. */
+  /** Jobs, each once for every step of it, in the order in which they were laid out. */
+  readonly sequence: readonly string[];
+  /** Jobs in the order in which they begin. */
   readonly order: readonly string[];
   readonly finish_min: Readonly<Record<string, number>>;
   readonly cost: number;
