@@ -78,17 +78,13 @@ function exact(tasks: readonly Task[], { technicians, benches }: Crew, most_min:
       const { a, w } = steps[k - 1] ?? { a: 0, w: 0 };
       // Whatever has begun by a time, what comes before it had so much earlier: a row for each time leaves the solver little to search.
       for (let t = 0; k > 0 && t < times; t += 1)
-        rows.push(
-          `${terms([...sum(j, k, () => 1, t + 1), ...sum(j, k - 1, () => -1, t + 1 - a - w)])} <= 0`,
-        );
+        rows.push(`${terms([...sum(j, k, () => 1, t + 1), ...sum(j, k - 1, () => -1, t + 1 - a - w)])} <= 0`);
     });
     const last = steps.length - 1;
     const { a, w } = steps[last]!;
     goal.push(terms(sum(j, last, (t) => t * UNIT)), `+ ${LATE_COUNTS} late_${j}`);
     if (due_min !== null)
-      rows.push(
-        `late_${j} ${terms(sum(j, last, (t) => -t * UNIT))} >= ${UNIT * (a + w) - due_min}`,
-      );
+      rows.push(`late_${j} ${terms(sum(j, last, (t) => -t * UNIT))} >= ${UNIT * (a + w) - due_min}`);
   });
   for (let at = 0; at < times; at += 1) {
     for (const r of people) {
@@ -151,4 +147,6 @@ const crew: Crew = {
 };
 const from = performance.now();
 const plan = bestPlan(large, crew, { order: [] }, ROUNDS, seeded(2), () => performance.now() - from > 1800);
-console.log(`${large.length} jobs: ${((performance.now() - from) / 1000).toFixed(2)} s, cost ${plan.cost.toFixed(0)}`);
+console.log(
+  `${large.length} jobs: ${((performance.now() - from) / 1000).toFixed(2)} s, cost ${plan.cost.toFixed(0)}`,
+);

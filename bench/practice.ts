@@ -67,5 +67,7 @@ for (const [one, other] of [
   ['advised', 'usual'],
 ] as const) {
   const apart = points[one].map((value, i) => value - points[other][i]!);
-  console.log(`${one} over ${other}, case by case: ${mean(apart).toFixed(1)} ± ${(1.96 * error(apart)).toFixed(1)}`);
+  console.log(
+    `${one} over ${other}, case by case: ${mean(apart).toFixed(1)} ± ${(1.96 * error(apart)).toFixed(1)}`,
+  );
 }

@@ -41,7 +41,14 @@ test('what is hidden in a case is in no answer of the application before its end
     const places = OPERATIONS.filter(({ method }) => method === 'get').map(({ path: of }) =>
       of.replace('{id}', ids[of.split('/')[1]!] ?? one.id).replace(/\{\w+\}/g, KIND),
     );
-    const pages = ['/', '/jobs', `/jobs/${one.jobId}`, `/runs/${one.runId}`, '/practice', `/practice/${one.id}`];
+    const pages = [
+      '/',
+      '/jobs',
+      `/jobs/${one.jobId}`,
+      `/runs/${one.runId}`,
+      '/practice',
+      `/practice/${one.id}`,
+    ];
     const everywhere = [...places.map((of) => `/api/v1${of}`), ...pages];
     const found = async () => {
       const told: string[] = [];
@@ -85,7 +92,9 @@ test('what is hidden in a case is in no answer of the application before its end
 async function doneUpToLook(app: App, id: string): Promise<void> {
   const { context, kind } = await app.get<StoredRun>(`/runs/${id}`);
   const family = FAMILIES[kind];
-  const look = context.procedure.steps.flatMap(({ items }) => items).find((item) => item.kind === 'observation')!;
+  const look = context.procedure.steps
+    .flatMap(({ items }) => items)
+    .find((item) => item.kind === 'observation')!;
   const truth = {
     parameters: family.healthy(context.profile).values,
     supply_Pa: 67_000,

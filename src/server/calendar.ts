@@ -44,6 +44,47 @@ export function calendarOf({ calibrations, accumulators }: Due, units: UnitSet):
   return written(entries, 'Hard Pedal: due dates');
 }
 
+/** A job of a day, in minutes from its midnight. */
+interface Planned {
+  readonly uid: string;
+  readonly title: string;
+  readonly description: string;
+  readonly from_min: number;
+  readonly until_min: number;
+}
+
+/** The plan of a day as entries of a calendar, in the time of the place. */
+export function dayCalendarOf(day: string, planned: readonly Planned[]): string {
+  const at = (min: number): DateArray => {
+    const time = new Date(`${day}T00:00:00Z`);
+    time.setUTCMinutes(Math.round(min));
+    return [
+      time.getUTCFullYear(),
+      time.getUTCMonth() + 1,
+      time.getUTCDate(),
+      time.getUTCHours(),
+      time.getUTCMinutes(),
+    ];
+  };
+  const { error, value } = createEvents(
+    planned.map(({ uid, title, description, from_min, until_min }): EventAttributes => ({
+      uid: `${encodeURIComponent(uid)}@hard-pedal`,
+      productId: 'hard-pedal',
+      title,
+      description,
+      start: at(from_min),
+      end: at(Math.max(until_min, from_min + 1)),
+      startInputType: 'local',
+      startOutputType: 'local',
+      endInputType: 'local',
+      endOutputType: 'local',
+    })),
+    { productId: 'hard-pedal', calName: `Hard Pedal: ${day}` },
+  );
+  if (error) throw error;
+  return value ?? '';
+}
+
 interface Entry {
   readonly uid: string;
   readonly title: string;

@@ -15,5 +15,7 @@ export async function aheadOfClock_s(db: Knex, runId: string): Promise<number> {
 /** Whether a practice case that is not over lies on the simulated bench. */
 export async function isCaseOnBench(db: Knex): Promise<boolean> {
   const run = liesOnBench()?.run;
-  return run !== undefined && (await casesOfRun(db, run).whereNull('ended_at').first('ended_at')) !== undefined;
+  return (
+    run !== undefined && (await casesOfRun(db, run).whereNull('ended_at').first('ended_at')) !== undefined
+  );
 }

@@ -100,9 +100,14 @@ async function respond<T>(
 /** The server's clock, at the edge where it belongs. */
 export const now = () => new Date().toISOString();
 
-/** The bench's own day, which calibration and promises go by. */
-export function today(): string {
+/** The moment as the bench's own clock has it. */
+export function localTime(): { readonly day: string; readonly now_min: number; readonly now_ms: number } {
   const at = new Date();
+  return { day: today(at), now_min: at.getHours() * 60 + at.getMinutes(), now_ms: at.getTime() };
+}
+
+/** The bench's own day, which calibration and promises go by. */
+export function today(at = new Date()): string {
   const two = (value: number) => String(value).padStart(2, '0');
   return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
 }

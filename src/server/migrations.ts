@@ -12,6 +12,7 @@ import { pins } from './migrations/011-pins';
 import { photosMadeHere } from './migrations/012-photos-made-here';
 import { comparisons } from './migrations/013-comparisons';
 import { practiceCases } from './migrations/014-practice-cases';
+import { days } from './migrations/015-days';
 import { traceSeals } from './migrations/010-trace-seals';
 
 /** Forward only: what has run on a user's data is never edited, only followed by another. */
@@ -30,6 +31,7 @@ const MIGRATIONS: Record<string, (db: Knex) => Promise<void>> = {
   '012-photos-made-here': photosMadeHere,
   '013-comparisons': comparisons,
   '014-practice-cases': practiceCases,
+  '015-days': days,
 };
 
 /** Migrations as a static map, so that the same code runs in the server, in scripts and in tests. */

@@ -17,6 +17,7 @@ import { installationSchema, steadySchema } from '@/core/workings/open-models';
 import { WORKINGS } from '@/core/workings/registry';
 import { recordSchema } from './live-recording';
 import { noteSchema } from './notes';
+import { changedDaySchema } from './day';
 import { practiceSchema } from './practice';
 import { endCaseSchema, lookSchema, newCaseSchema } from './practice-cases';
 import { profileFileSchema } from './profile-files';
@@ -313,7 +314,23 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'A practice unit of a kind on the simulated bench: its run, begun or gone on with',
     body: practiceSchema,
   },
-  { method: 'get', path: '/practice/cases', summary: 'Practice cases; what is hidden in one once it is over' },
+  {
+    method: 'get',
+    path: '/day',
+    summary: 'The day planned: every job with its times, ranges and what is late',
+  },
+  {
+    method: 'put',
+    path: '/day',
+    summary: 'Who is here today and what is fixed by hand; answers with the day planned anew',
+    body: changedDaySchema,
+  },
+  { method: 'get', path: '/day.ics', summary: 'The day for a calendar', returns: 'text/calendar' },
+  {
+    method: 'get',
+    path: '/practice/cases',
+    summary: 'Practice cases; what is hidden in one once it is over',
+  },
   {
     method: 'post',
     path: '/practice/cases',

@@ -15,7 +15,15 @@ import { hangUp, link } from './live';
 import type { Outcome } from './outcome';
 import { practiceGauges } from './practice';
 import { practiceBench } from './practice-bench';
-import { beginCase, caseFile, endCase, findCase, lookInCase, passWait, putCaseOnBench } from './practice-cases';
+import {
+  beginCase,
+  caseFile,
+  endCase,
+  findCase,
+  lookInCase,
+  passWait,
+  putCaseOnBench,
+} from './practice-cases';
 import { addNote } from './notes';
 import { appendEvent, findRun } from './runs';
 import { workBench } from './simulated-bench';
@@ -46,7 +54,8 @@ function value<T>(outcome: Outcome<T>): T {
 const why = (outcome: Outcome<unknown>) => (outcome.ok ? '' : outcome.why.message);
 const begin = async (more: object = {}) =>
   value(await beginCase(db, { technician: 'A. Tester', kind: KIND, level: 1, seed: 4711, ...more }, NOW));
-const truthOf = ({ level }: CaseView, seed: number) => drawCase(family, practiceGauges(KIND), level, seed).truth;
+const truthOf = ({ level }: CaseView, seed: number) =>
+  drawCase(family, practiceGauges(KIND), level, seed).truth;
 const benchNow = async () => (await (await practiceBench()).bench).stands.unit;
 
 /** Does what the test asks for, as on a sound unit, up to an item or a kind of it. */
@@ -79,7 +88,9 @@ test('a case lies on the bench as it was drawn, and is told once it is over', as
   expect(on).toMatchObject({ kind: KIND, fault: null, supply_Pa: truth.supply_Pa });
   expect(on.own).toEqual(fault.apply(truth.made, severity));
   // Nothing else is put there meanwhile.
-  expect(why(await workBench(db, { unit: { run: one.runId, fault: null } }))).toMatch(/A practice case lies on/);
+  expect(why(await workBench(db, { unit: { run: one.runId, fault: null } }))).toMatch(
+    /A practice case lies on/,
+  );
   expect(why(await endCase(db, one.id, { finding: 'flux-condenser' }, NOW))).toBe(
     'Finding: there is no part “flux-condenser”.',
   );
@@ -88,7 +99,12 @@ test('a case lies on the bench as it was drawn, and is told once it is over', as
   expect(over).toMatchObject({ endedAt: NOW, notCounted: null, told: { seed: 4711, truth } });
   const { debrief } = over.told!;
   // Found without one reading: right, at no time, and nothing left undone.
-  expect(debrief).toMatchObject({ tests: [], minutes: 0, really: repairOf([fault]), found: repairOf([fault]) });
+  expect(debrief).toMatchObject({
+    tests: [],
+    minutes: 0,
+    really: repairOf([fault]),
+    found: repairOf([fault]),
+  });
   expect(debrief.score).toMatchObject({ finding: 50, care: 10 });
   expect(debrief.adviser.tests.length).toBeGreaterThan(0);
   expect(debrief.adviser.found).toBe(debrief.really);
@@ -124,7 +140,10 @@ test('a file says nothing before the end; one that was altered is begun, and doe
   for (const [file, says] of [
     ['no JSON', 'This is no file of a practice case.'],
     ['{}', 'This is no file of a practice case.'],
-    [JSON.stringify({ ...(JSON.parse(body) as object), revision: 2 }), 'This practice file is of a later program.'],
+    [
+      JSON.stringify({ ...(JSON.parse(body) as object), revision: 2 }),
+      'This practice file is of a later program.',
+    ],
   ])
     expect(why(await beginCase(db, { ...other, file }, NOW))).toBe(says);
 }, 120_000);

@@ -66,12 +66,16 @@ interface Sealed {
 
 const ALTERED = 'The file was altered since it was made.';
 const OPENED = 'What is hidden in it was told to this technician before.';
-const NOT_OVER = 'It can be shared once it is over: whoever knows what it is drawn from can have it drawn again.';
+const NOT_OVER =
+  'It can be shared once it is over: whoever knows what it is drawn from can have it drawn again.';
 const OVER = 'This case is over.';
-const ELSEWHERE = 'This case was begun on another machine: what is hidden in it cannot be read here. Begin another.';
+const ELSEWHERE =
+  'This case was begun on another machine: what is hidden in it cannot be read here. Begin another.';
 
 const caseRows = (db: Knex) =>
-  db<CaseRow>('practice_cases').join('jobs', 'jobs.id', 'practice_cases.job_id').select('practice_cases.*', 'jobs.tag');
+  db<CaseRow>('practice_cases')
+    .join('jobs', 'jobs.id', 'practice_cases.job_id')
+    .select('practice_cases.*', 'jobs.tag');
 
 const viewOf = (row: CaseRow): CaseView => ({
   id: row.id,
@@ -142,7 +146,9 @@ function drawnFrom(
   const { digest, ...drawn } = file.data;
   const { kind, level, seed } = drawn;
   if (!SIMULATED.includes(kind))
-    return invalid([{ path: ['file'], message: `${FAMILIES[kind].name}: the simulated bench has none of these.` }]);
+    return invalid([
+      { path: ['file'], message: `${FAMILIES[kind].name}: the simulated bench has none of these.` },
+    ]);
   return done({ kind, level, seed, notCounted: digestOf(drawn) === digest ? null : ALTERED });
 }
 
@@ -235,8 +241,7 @@ export async function lookInCase(
   const { row, hidden, run, left } = found.value;
   const { procedure } = run.context;
   const action = nextAction(procedure, stateOf(run));
-  const item =
-    'step' in action ? action.step.items.find((one) => one.id === asked.data.item) : undefined;
+  const item = 'step' in action ? action.step.items.find((one) => one.id === asked.data.item) : undefined;
   if (item?.kind !== 'observation')
     return refused({ code: 'refused', message: 'That is not to be looked at now.' });
   const answer = looksOf(FAMILIES[row.kind], procedure, hidden.truth, row.level, left)[item.id]!;

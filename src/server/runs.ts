@@ -321,7 +321,8 @@ export async function appendEvent(
   if (!parsed.success) return invalid(parsed.error.issues);
   const { events, expectedVersion } = parsed.data;
   const ahead_s = Math.max(...events.map(({ at }) => Date.parse(at) - Date.parse(now))) / 1000;
-  if (ahead_s > MOST_AHEAD_S && ahead_s > MOST_AHEAD_S + (await aheadOfClock_s(db, runId))) return refused({ code: 'refused', message: AHEAD });
+  if (ahead_s > MOST_AHEAD_S && ahead_s > MOST_AHEAD_S + (await aheadOfClock_s(db, runId)))
+    return refused({ code: 'refused', message: AHEAD });
   const alone = events.length === 1 ? await addAlone(db, runId, events[0]!, expectedVersion, now) : null;
   if (alone) return done(alone);
   let after: Standing | null = null;

@@ -6,6 +6,7 @@ import { daysBetween, type AccumulatorDue, type DueDate } from '@/core/shop/due'
 import type { OnBench } from '@/core/shop/on-bench';
 import type { StoredJob } from '@/core/records/views';
 import type { FirstStep } from '@/core/shop/first-steps';
+import { DayPart } from './day/day-part';
 import { FirstSteps } from './first-steps';
 import { Key } from './keys';
 import { AlteredWords } from './altered';
@@ -62,6 +63,14 @@ export function BenchPage({ view }: { view: BenchView }) {
           <RunLine key={run.runId} run={run} />
         ))}
       </Part>
+      {!steps && (
+        <DayPart
+          changes={JSON.stringify([
+            next.map(({ job }) => [job.id, job.version]),
+            onBench.map(({ runId, progress }) => [runId, progress.done]),
+          ])}
+        />
+      )}
       <Part title="Next">
         {next.length === 0 && (
           <Nothing>

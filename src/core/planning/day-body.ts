@@ -40,11 +40,24 @@ export const minutesFrom = (at: string): number => Number(at.slice(0, 2)) * 60 +
 
 /** A time of day, with the days that it is later: "09:10", "09:10 tomorrow", "09:10 in 3 days". */
 export function clockWords(min: number): string {
-  const days = Math.floor(min / 1440);
-  const at = Math.round(min - days * 1440);
+  const days = dayOf(min);
+  return days === 0
+    ? timeWords(min)
+    : days === 1
+      ? `${timeWords(min)} tomorrow`
+      : `${timeWords(min)} in ${days} days`;
+}
+
+/** From one time to another: the day is said once where both are on it, "08:10–09:40 tomorrow". */
+export const rangeWords = (low: number, high: number): string =>
+  `${dayOf(low) === dayOf(high) ? timeWords(low) : clockWords(low)}–${clockWords(high)}`;
+
+const dayOf = (min: number): number => Math.floor(Math.round(min) / 1440);
+
+function timeWords(min: number): string {
+  const at = Math.round(min) - dayOf(min) * 1440;
   const two = (value: number) => String(value).padStart(2, '0');
-  const words = `${two(Math.floor(at / 60) % 24)}:${two(at % 60)}`;
-  return days === 0 ? words : days === 1 ? `${words} tomorrow` : `${words} in ${days} days`;
+  return `${two(Math.floor(at / 60))}:${two(at % 60)}`;
 }
 
 /** Minutes in words: "45 min", "2 h 10". */

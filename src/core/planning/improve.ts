@@ -8,8 +8,7 @@ export interface Fixed {
 
 /** Orders to begin with: by promise, by length, and by where most goes on by itself. */
 function beginnings(tasks: readonly Task[]): string[][] {
-  const by = (key: (task: Task) => number) =>
-    [...tasks].sort((a, b) => key(a) - key(b)).map(({ id }) => id);
+  const by = (key: (task: Task) => number) => [...tasks].sort((a, b) => key(a) - key(b)).map(({ id }) => id);
   const length = (task: Task) => minutesOf(task).attended + minutesOf(task).waiting;
   return [
     by(({ due_min }) => due_min ?? 1e6),
@@ -58,23 +57,27 @@ export function bestPlan(
   if (tasks.length < 2) return best;
   let now = best;
   let given: Given = {};
+  let found = 0;
   const warm = best.cost / tasks.length / 10;
   for (let round = 0; round < rounds; round += 1) {
-    if (round % LOOKS === 0 && isOver()) break;
-    const hands = crew.technicians.length > 1 && random() < HANDED ? handed(given, tasks, crew, random) : given;
+    if (round - found > PATIENCE || (round % LOOKS === 0 && isOver())) break;
+    const hands =
+      crew.technicians.length > 1 && random() < HANDED ? handed(given, tasks, crew, random) : given;
     const sequence = hands === given ? moved(now.sequence, random) : now.sequence;
     const other = layOut(byHand(tasks, hands), crew, sequence);
     if (!keeps(other, fixed)) continue;
     const cool = warm * (1 - round / rounds) ** 2;
     if (other.cost <= now.cost || random() < Math.exp((now.cost - other.cost) / Math.max(cool, 1e-9)))
       [now, given] = [other, hands];
-    if (other.cost < best.cost) best = other;
+    if (other.cost < best.cost) [best, found] = [other, round];
   }
   return best;
 }
 
 /** Days between two looks at the clock. */
 const LOOKS = 16;
+/** So many days without a better one, and it is enough. */
+const PATIENCE = 6000;
 
 /** Who does a job, where it is not whoever comes to it the soonest. */
 type Given = Readonly<Record<string, string>>;
@@ -104,7 +107,9 @@ function inTurn(tasks: readonly Task[], crew: Crew, { order: fixed }: Fixed): Da
   for (const [i, id] of fixed.entries()) {
     const before = plan.placed.find(({ task, segment }) => task === fixed[i - 1] && segment === 0)?.from_min;
     if (before === undefined) continue;
-    held = held.map((task) => (task.id === id ? { ...task, ready_min: Math.max(task.ready_min, before) } : task));
+    held = held.map((task) =>
+      task.id === id ? { ...task, ready_min: Math.max(task.ready_min, before) } : task,
+    );
     plan = layOut(held, crew, [...fixed, ...rest]);
   }
   return plan;

@@ -42,6 +42,8 @@ interface Going {
   next: number;
   technician: string | null;
   end_min: number;
+  /** It has one of the benches: what is under way may lie where there was none more. */
+  hasBench: boolean;
 }
 
 /** A day that is laid out step by step: what was laid out before stays. */
@@ -67,7 +69,7 @@ class Day {
       this.people.set(id, time);
     }
     for (const task of tasks)
-      this.going.set(task.id, { task, next: 0, technician: null, end_min: task.ready_min });
+      this.going.set(task.id, { task, next: 0, technician: null, end_min: task.ready_min, hasBench: false });
   }
 
   /** Lays the next step of a job out as early as it goes. What holds the bench or a gauge that it needs is brought to its end first. */
@@ -88,10 +90,11 @@ class Day {
     one.next += 1;
     one.technician = technician;
     one.end_min = until_min;
-    if (segment === 0 && task.onBench) this.benches.sort((a, b) => a - b).shift();
+    if (segment === 0 && task.onBench)
+      one.hasBench = this.benches.sort((a, b) => a - b).shift() !== undefined;
     if (one.next < task.segments.length) return;
     this.finish[id] = until_min;
-    if (task.onBench) this.benches.push(until_min);
+    if (one.hasBench) this.benches.push(until_min);
     for (const tag of task.gauges) this.gauges.set(tag, until_min);
   }
 
@@ -117,7 +120,7 @@ class Day {
     const holder = open.find((one) => one.task.gauges.some((tag) => task.gauges.includes(tag)));
     if (holder) return holder.task.id;
     if (!task.onBench || this.benches.length > 0) return null;
-    const on = open.filter((one) => one.task.onBench);
+    const on = open.filter(({ hasBench }) => hasBench);
     return on.reduce((one, other) => (other.end_min < one.end_min ? other : one)).task.id;
   }
 

@@ -23,7 +23,8 @@ export function segmentsLeft(
   now_ms: number,
 ): Segment[] {
   const steps = procedure.steps.filter(
-    (step) => belongs(state, step) && (step.items.some((item) => !isDone(state, item)) || isUnread(step, state)),
+    (step) =>
+      belongs(state, step) && (step.items.some((item) => !isDone(state, item)) || isUnread(step, state)),
   );
   const segments: Segment[] = [];
   let attended_min = state.captures.length > 0 ? 0 : fitting_min(ports, rig);

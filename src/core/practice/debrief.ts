@@ -39,13 +39,20 @@ export interface Debrief {
   readonly changed: readonly string[];
   readonly needless: readonly string[];
   readonly lapses: readonly string[];
-  readonly adviser: { readonly tests: readonly Told[]; readonly minutes: number; readonly found: RepairClass };
+  readonly adviser: {
+    readonly tests: readonly Told[];
+    readonly minutes: number;
+    readonly found: RepairClass;
+  };
   /** The one thing to do better, in a sentence or two. */
   readonly better: string;
 }
 
 /** Steps in the order in which something was first done in them. */
-export function orderOf({ procedure }: Pick<RunContext<unknown>, 'procedure'>, events: readonly RunEvent[]): string[] {
+export function orderOf(
+  { procedure }: Pick<RunContext<unknown>, 'procedure'>,
+  events: readonly RunEvent[],
+): string[] {
   const steps = events.flatMap((event) =>
     event.type === 'captured' || event.type === 'observed'
       ? procedure.steps.flatMap(({ id, items }) => (items.some((one) => one.id === event.item) ? id : []))

@@ -64,9 +64,7 @@ export function drawCase(
   const corner = extremes?.[Math.floor(random() * extremes.length)];
   const by = of.tolerance * random();
   const made = values.map((value, i) =>
-    corner
-      ? value + by * (corner[i]! - value)
-      : value + of.tolerance * (2 * random() - 1) * tolerances[i]!,
+    corner ? value + by * (corner[i]! - value) : value + of.tolerance * (2 * random() - 1) * tolerances[i]!,
   );
   const weak = faults.length === 0 && random() < of.weakSource;
   const supply_Pa = between(weak ? WEAK_SOURCE : SOUND_SOURCE);
@@ -76,7 +74,10 @@ export function drawCase(
     const error_SI = of.gauges * most * (2 * random() - 1);
     const atZero = random();
     // One that deceives stands at zero where it is vented, as a bent lever does.
-    const far = gauge === deceives ? (random() < 0.5 ? -1 : 1) * Math.min(between(FAR_OUT) * most, MOST_OUT * gauge.fullScale_Pa) : null;
+    const far =
+      gauge === deceives
+        ? (random() < 0.5 ? -1 : 1) * Math.min(between(FAR_OUT) * most, MOST_OUT * gauge.fullScale_Pa)
+        : null;
     return [
       gauge.tag,
       far === null
@@ -86,7 +87,11 @@ export function drawCase(
     ] as const;
   });
   return {
-    complaint: complaintOf(family.faults, faults.map(([fault]) => fault), random),
+    complaint: complaintOf(
+      family.faults,
+      faults.map(([fault]) => fault),
+      random,
+    ),
     truth: {
       faults: faults.map(([{ id }, severity]) => [id, severity]),
       made,
@@ -118,10 +123,7 @@ function drawFaults(
 function complaintOf(all: readonly Fault[], faults: readonly Fault[], random: () => number): string {
   const one = (of: readonly ComplaintId[]) => of[Math.floor(random() * of.length)];
   const brought = (of: readonly Fault[]) => [...new Set(of.flatMap(({ brings = [] }) => brings))];
-  const said =
-    faults.length === 0
-      ? [one(brought(all))]
-      : faults.map((fault) => one(brought([fault])));
+  const said = faults.length === 0 ? [one(brought(all))] : faults.map((fault) => one(brought([fault])));
   const words = [...new Set(said.flatMap((id) => (id ? [COMPLAINTS[id].says] : [])))].join(', and ');
   return words === '' ? ROUTINE : `The customer says: ${words}.`;
 }
@@ -132,7 +134,9 @@ export const leftAfter = (
   library: readonly Fault[],
   changed: readonly string[],
 ): Truth['faults'] =>
-  faults.filter(([id]) => !library.find((one) => one.id === id)!.parts.every((part) => changed.includes(part)));
+  faults.filter(
+    ([id]) => !library.find((one) => one.id === id)!.parts.every((part) => changed.includes(part)),
+  );
 
 /** Parameters of a case's unit, with the faults that it still has. */
 export const parametersOf = (

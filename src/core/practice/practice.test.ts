@@ -15,47 +15,59 @@ const remote = FAMILIES['remote-vacuum'];
 const gaugesOf = (kind: (typeof SIMULATED)[number]) => Object.values(benchOf(kind).contextWith().rig).flat();
 
 describe('a case', () => {
-  test.each(SIMULATED)('of %s is the same by the same seed, keeps to its level, and its complaint is heard', (kind) => {
-    const family = FAMILIES[kind];
-    const gauges = gaugesOf(kind);
-    fc.assert(
-      fc.property(fc.integer({ min: 1, max: 2 ** 31 - 1 }), fc.constantFrom(...LEVEL_IDS), (seed, level) => {
-        const drawn = drawCase(family, gauges, level, seed);
-        expect(drawCase(family, gauges, level, seed)).toEqual(drawn);
-        const { truth, complaint } = drawn;
-        const { sound, two, severityFrom, gauges: part, gaugeOut } = LEVELS[level];
-        expect(truth.faults.length).toBeGreaterThanOrEqual(sound > 0 ? 0 : 1);
-        expect(truth.faults.length).toBeLessThanOrEqual(two > 0 ? 2 : 1);
-        for (const [, severity] of truth.faults) {
-          expect(severity).toBeGreaterThanOrEqual(severityFrom);
-          expect(severity).toBeLessThanOrEqual(1);
-        }
-        // Of each fault the customer says something that it brings.
-        for (const [id] of truth.faults) {
-          const { brings = [] } = family.faults.find((one) => one.id === id)!;
-          if (brings.length > 0) expect(brings.some((one) => heardIn(complaint).includes(one))).toBe(true);
-        }
-        if (heardIn(complaint).length === 0) expect(complaint).toBe(ROUTINE);
-        // A gauge within its class shows no more than its permissible error at full scale, wherever it is read.
-        for (const gauge of gauges) {
-          const { scale, zero_Pa } = truth.gauges[gauge.tag]!;
-          const most = permissibleError_SI(gauge, gauge.fullScale_Pa);
-          const out = Math.abs(gauge.fullScale_Pa * (scale - 1) + zero_Pa);
-          if (gauge.tag === truth.gaugeOut) {
-            expect(gaugeOut).toBeGreaterThan(0);
-            expect(out).toBeGreaterThanOrEqual(Math.min(3 * most, 0.08 * gauge.fullScale_Pa) * (1 - 1e-9));
-            expect(out).toBeLessThanOrEqual(0.08 * gauge.fullScale_Pa * (1 + 1e-9));
-          } else expect(out).toBeLessThanOrEqual(part * most * (1 + 1e-9));
-        }
-      }),
-      { numRuns: 40 },
-    );
-  });
+  test.each(SIMULATED)(
+    'of %s is the same by the same seed, keeps to its level, and its complaint is heard',
+    (kind) => {
+      const family = FAMILIES[kind];
+      const gauges = gaugesOf(kind);
+      fc.assert(
+        fc.property(
+          fc.integer({ min: 1, max: 2 ** 31 - 1 }),
+          fc.constantFrom(...LEVEL_IDS),
+          (seed, level) => {
+            const drawn = drawCase(family, gauges, level, seed);
+            expect(drawCase(family, gauges, level, seed)).toEqual(drawn);
+            const { truth, complaint } = drawn;
+            const { sound, two, severityFrom, gauges: part, gaugeOut } = LEVELS[level];
+            expect(truth.faults.length).toBeGreaterThanOrEqual(sound > 0 ? 0 : 1);
+            expect(truth.faults.length).toBeLessThanOrEqual(two > 0 ? 2 : 1);
+            for (const [, severity] of truth.faults) {
+              expect(severity).toBeGreaterThanOrEqual(severityFrom);
+              expect(severity).toBeLessThanOrEqual(1);
+            }
+            // Of each fault the customer says something that it brings.
+            for (const [id] of truth.faults) {
+              const { brings = [] } = family.faults.find((one) => one.id === id)!;
+              if (brings.length > 0)
+                expect(brings.some((one) => heardIn(complaint).includes(one))).toBe(true);
+            }
+            if (heardIn(complaint).length === 0) expect(complaint).toBe(ROUTINE);
+            // A gauge within its class shows no more than its permissible error at full scale, wherever it is read.
+            for (const gauge of gauges) {
+              const { scale, zero_Pa } = truth.gauges[gauge.tag]!;
+              const most = permissibleError_SI(gauge, gauge.fullScale_Pa);
+              const out = Math.abs(gauge.fullScale_Pa * (scale - 1) + zero_Pa);
+              if (gauge.tag === truth.gaugeOut) {
+                expect(gaugeOut).toBeGreaterThan(0);
+                expect(out).toBeGreaterThanOrEqual(
+                  Math.min(3 * most, 0.08 * gauge.fullScale_Pa) * (1 - 1e-9),
+                );
+                expect(out).toBeLessThanOrEqual(0.08 * gauge.fullScale_Pa * (1 + 1e-9));
+              } else expect(out).toBeLessThanOrEqual(part * most * (1 + 1e-9));
+            }
+          },
+        ),
+        { numRuns: 40 },
+      );
+    },
+  );
 
   test('on the first level has a sound unit’s numbers but for its fault, true gauges and looks that do not deceive', () => {
     const { truth } = drawCase(remote, gaugesOf('remote-vacuum'), 1, 77);
     expect(truth.made).toEqual(remote.healthy(remote.typical).values);
-    expect(Object.values(truth.gauges).every(({ scale, zero_Pa }) => scale === 1 && zero_Pa === 0)).toBe(true);
+    expect(Object.values(truth.gauges).every(({ scale, zero_Pa }) => scale === 1 && zero_Pa === 0)).toBe(
+      true,
+    );
     const [[id, severity] = ['', 0]] = truth.faults;
     const fault = remote.faults.find((one) => one.id === id)!;
     expect(parametersOf(truth, remote.faults, truth.faults)).toEqual(fault.apply(truth.made, severity));
@@ -181,7 +193,11 @@ describe('how a technician stands', () => {
   });
 
   test('takes no account of what does not count, of other levels or of other technicians', () => {
-    const others = [past(100, { counts: false }), past(100, { level: 3 }), past(100, { technician: 'B. Other' })];
+    const others = [
+      past(100, { counts: false }),
+      past(100, { level: 3 }),
+      past(100, { technician: 'B. Other' }),
+    ];
     expect(at(others)).toEqual({ level: 2, cases: 0, average: null, ready: false });
   });
 });

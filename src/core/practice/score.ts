@@ -40,7 +40,9 @@ export function isRight(finding: RepairClass, faults: readonly Fault[]): 0 | 0.5
   const truth = repairOf(faults);
   if (finding === (faults.length === 0 ? HEALTHY : truth)) return 1;
   const named = partsOf(finding);
-  return faults.some(({ parts }) => parts.length > 0 && parts.every((part) => named.includes(part))) ? 0.5 : 0;
+  return faults.some(({ parts }) => parts.length > 0 && parts.every((part) => named.includes(part)))
+    ? 0.5
+    : 0;
 }
 
 /**

@@ -67,7 +67,11 @@ class Way {
 }
 
 /** What was seen in some steps, of all that a run shows. */
-function seenIn(procedure: RunContext<unknown>['procedure'], all: readonly Evidence[], done: readonly string[]) {
+function seenIn(
+  procedure: RunContext<unknown>['procedure'],
+  all: readonly Evidence[],
+  done: readonly string[],
+) {
   const items = new Set(
     procedure.steps.filter(({ id }) => done.includes(id)).flatMap(({ items: of }) => of.map(({ id }) => id)),
   );
@@ -97,7 +101,11 @@ export function walk(
   for (;;) {
     const possible = way.possible();
     const evidence = seenIn(context.procedure, all, way.done);
-    const { posterior, tests: valued, standing } = diagnostician.diagnose(evidence, possible, waitCounts(false));
+    const {
+      posterior,
+      tests: valued,
+      standing,
+    } = diagnostician.diagnose(evidence, possible, waitCounts(false));
     const last = tests.at(-1);
     const [likeliest, chance] = likeliestOf(posterior.classes);
     const doubt = entropy_bits(posterior.classes.values());
@@ -141,7 +149,13 @@ export function toldBy(
     if (!step) return [];
     // What was done without what it needs is done all the same: only its own time counts.
     const possible = way.possible().find((one) => one.step === id);
-    const alone = { chain: [step], attended_s: step.attended_s ?? 0, waiting_s: 0, setUp_s: 0, restoring_s: 0 };
+    const alone = {
+      chain: [step],
+      attended_s: step.attended_s ?? 0,
+      waiting_s: 0,
+      setUp_s: 0,
+      restoring_s: 0,
+    };
     const minutes = way.take((possible ?? alone) as PossibleStep);
     const behind = doubtBehind(way.done);
     const bits = before.doubt - behind.doubt;

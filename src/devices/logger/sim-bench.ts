@@ -101,7 +101,12 @@ export class SimBench {
       const noise_Pa = this.unit.noise_steps * gauge.step_Pa * gaussian(this.random);
       // What lies vented shows nothing but how warm the room is.
       const vented = gauge.quantity === 'temperature' ? this.unit.room.temperature_K : 0;
-      return shownBy(gauge, truth[this.places[i]!] ?? vented, { ...gauge, ...this.unit.errors?.[gauge.tag], noise_Pa }, OVER_RANGE);
+      return shownBy(
+        gauge,
+        truth[this.places[i]!] ?? vented,
+        { ...gauge, ...this.unit.errors?.[gauge.tag], noise_Pa },
+        OVER_RANGE,
+      );
     });
   }
 }

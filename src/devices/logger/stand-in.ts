@@ -24,7 +24,11 @@ export interface Mischief {
 /** What can be sent to the bench by hand, a JSON object to a line: this is not part of the logger's protocol. */
 export type HandMessage =
   | { readonly hands: Hands }
-  | { readonly unit: Partial<Pick<SimUnit, 'fault' | 'own' | 'supply_Pa' | 'profile' | 'kind' | 'room' | 'errors'>> }
+  | {
+      readonly unit: Partial<
+        Pick<SimUnit, 'fault' | 'own' | 'supply_Pa' | 'profile' | 'kind' | 'room' | 'errors'>
+      >;
+    }
   | { readonly mischief: Mischief }
   /** What is wrong with the vehicle's interface, and what the vehicle does beside its brakes. */
   | { readonly vehicle: { readonly mischief?: InterfaceMischief; readonly around?: Partial<Around> } }

@@ -50,7 +50,10 @@ export function CaseDebrief({ id, kind, told: { seed, truth, debrief }, actions 
             name="Time"
             is={`${minutesWords(minutes)}${partsWords(debrief.needless.length)}; the adviser ${minutesWords(adviser.minutes)} (${score.economy} of 40)`}
           />
-          <Line name="Care" is={`${lapses.length > 0 ? lapses.join(' ') : 'Nothing left out'} (${score.care} of 10)`} />
+          <Line
+            name="Care"
+            is={`${lapses.length > 0 ? lapses.join(' ') : 'Nothing left out'} (${score.care} of 10)`}
+          />
           <Line name="Better" is={better} strong />
         </Box>
       </Box>
@@ -72,7 +75,9 @@ export function CaseDebrief({ id, kind, told: { seed, truth, debrief }, actions 
           <Way kind={kind} tests={adviser.tests} name="The adviser’s own way" />
           <Box sx={{ pt: 1 }}>
             It finds: {repairWords(kind, adviser.found).toLowerCase()}
-            {adviser.found === really ? '.' : ', which is not all of it: some cases nobody tells with these tests.'}
+            {adviser.found === really
+              ? '.'
+              : ', which is not all of it: some cases nobody tells with these tests.'}
           </Box>
         </Part>
       </Box>

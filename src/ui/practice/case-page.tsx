@@ -135,8 +135,7 @@ function HandBack({ id, kind }: { id: string; kind: FamilyKind }) {
         slotProps={{
           select: {
             multiple: true,
-            renderValue: (chosen) =>
-              (chosen as string[]).map((one) => repairWords(kind, one)).join(', and '),
+            renderValue: (chosen) => (chosen as string[]).map((one) => repairWords(kind, one)).join(', and '),
           },
         }}
       >
@@ -151,7 +150,8 @@ function HandBack({ id, kind }: { id: string; kind: FamilyKind }) {
         disabled={busy}
         sx={{ minHeight: 44 }}
         onClick={() => {
-          if (finding.length === 0) setProblem('What was wrong: choose it first. “Not known” is an answer, too.');
+          if (finding.length === 0)
+            setProblem('What was wrong: choose it first. “Not known” is an answer, too.');
           else setAsking(true);
         }}
       >
@@ -163,8 +163,8 @@ function HandBack({ id, kind }: { id: string; kind: FamilyKind }) {
       <Dialog open={asking} onClose={() => !busy && setAsking(false)} aria-labelledby="hand-back">
         <DialogTitle id="hand-back">Hand it back?</DialogTitle>
         <DialogContent>
-          Found: {finding.map((one) => repairWords(kind, one)).join(', and ')}. The case is over then, and what
-          was hidden is told. {busy && 'It is being worked out: this takes some seconds.'}
+          Found: {finding.map((one) => repairWords(kind, one)).join(', and ')}. The case is over then, and
+          what was hidden is told. {busy && 'It is being worked out: this takes some seconds.'}
         </DialogContent>
         <DialogActions>
           <Button autoFocus disabled={busy} onClick={() => setAsking(false)}>

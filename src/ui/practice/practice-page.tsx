@@ -83,7 +83,9 @@ export function PracticePage({ cases }: { cases: readonly CaseView[] }) {
         <Part title="Cases that are over">
           <TableContainer>
             <Table size="small" aria-label="Cases that are over">
-              <Columns names={['Case', 'On', 'Level', 'Technician', 'Points', 'What would have been better']} />
+              <Columns
+                names={['Case', 'On', 'Level', 'Technician', 'Points', 'What would have been better']}
+              />
               <TableBody>
                 {over.map((one) => (
                   <TableRow key={one.id} hover>

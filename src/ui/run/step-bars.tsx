@@ -251,9 +251,7 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
   const from = waitStart(run.context.procedure, run.state, item.id);
   const { inCase } = run;
   const left_s =
-    from && now !== null
-      ? item.duration_s - (now + (inCase?.ahead_ms ?? 0) - Date.parse(from)) / 1000
-      : null;
+    from && now !== null ? item.duration_s - (now + (inCase?.ahead_ms ?? 0) - Date.parse(from)) / 1000 : null;
   const over = left_s !== null && left_s <= 0;
   useEffect(() => {
     if (!over || called.current || run.busy) return;

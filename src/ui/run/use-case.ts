@@ -38,11 +38,8 @@ export function useCase(of: CaseView | null): InCase | null {
     stopped.current = false;
     setPassing(true);
     let problem = '';
-    for (let left_s = 1; left_s > 0 && !stopped.current && problem === ''; ) {
-      const answer = await call<{ ahead_ms: number; left_s: number }>(
-        'POST',
-        `/practice/cases/${id}/pass`,
-      );
+    for (let left_s = 1; left_s > 0 && !stopped.current && problem === '';) {
+      const answer = await call<{ ahead_ms: number; left_s: number }>('POST', `/practice/cases/${id}/pass`);
       if (answer.ok) {
         setAhead(answer.value.ahead_ms);
         left_s = answer.value.left_s;

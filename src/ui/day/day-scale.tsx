@@ -1,0 +1,62 @@
+import { Box } from '@mui/material';
+import { clockWords, minutesFrom } from '@/core/planning/day-body';
+import type { DayView } from '@/core/planning/day-view';
+
+/** From when to when a day is drawn, minutes. */
+export interface Scale {
+  readonly from: number;
+  readonly until: number;
+}
+
+/** Columns of the day, above and in each of its rows. */
+export const COLUMNS = '44px 108px minmax(0, 1fr) 170px 130px';
+
+/** From now to the end of the last job or, where that is earlier, to when the last one goes home. */
+export function scaleOf({ now_min, body, plan, tasks }: DayView): Scale {
+  const home = Math.max(...body.technicians.filter(({ here }) => here).map((one) => minutesFrom(one.until)));
+  const ends = tasks.map(({ id }) => plan.finish_min[id]!).filter((end) => end < 1440);
+  const from = Math.floor(now_min / 30) * 30;
+  return { from, until: Math.max(from + 120, Math.ceil(Math.max(home, ...ends) / 30) * 30) };
+}
+
+/** Where a time lies on it, in percent: what is beyond it stands at its end. */
+export const placeOn = ({ from, until }: Scale, min: number): number =>
+  (100 * Math.min(Math.max(min - from, 0), until - from)) / (until - from);
+
+/** The hours above the rows. */
+export function DayScale({ view }: { view: DayView }) {
+  const scale = scaleOf(view);
+  const span = scale.until - scale.from;
+  const every = span > 600 ? 120 : span > 240 ? 60 : 30;
+  const first = Math.ceil(scale.from / every) * every;
+  const marks = Array.from(
+    // The last one would stand in the next column.
+    { length: Math.ceil((scale.until - first) / every) },
+    (_, i) => first + i * every,
+  );
+  return (
+    <Box
+      aria-hidden
+      sx={{
+        display: { xs: 'none', md: 'grid' },
+        gridTemplateColumns: COLUMNS,
+        gap: 2,
+        color: 'text.secondary',
+        fontSize: '0.85rem',
+      }}
+    >
+      <Box sx={{ gridColumn: 3, position: 'relative', height: 22 }}>
+        {marks.map((at) => (
+          <Box
+            key={at}
+            sx={{ position: 'absolute', left: `${placeOn(scale, at)}%`, transform: 'translateX(-50%)' }}
+          >
+            {clockWords(at)}
+          </Box>
+        ))}
+      </Box>
+      <Box>Done</Box>
+      <Box>Promised</Box>
+    </Box>
+  );
+}
