@@ -1,6 +1,12 @@
 import { chromium } from '@playwright/test';
 import type { StoredJob, StoredProfile } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
+import type { CaseView } from '../src/core/practice/case-view';
+import { FAMILIES } from '../src/core/families/registry';
+import { drawCase, looksOf, parametersOf } from '../src/core/practice/draw';
+import { rehearse } from '../src/core/procedure/rehearse';
+import type { StoredRun } from '../src/core/records/views';
+import { practiceGauges } from '../src/server/practice';
 import { App } from '../e2e/app';
 import config from '../playwright.config';
 
@@ -16,6 +22,27 @@ interface View {
 
 const CHART_MS = 800;
 
+/** A case that somebody works through in the usual order, and hands back. */
+async function worked(app: App, { id, runId, kind, level }: CaseView): Promise<void> {
+  const family = FAMILIES[kind];
+  const { context } = await app.get<StoredRun>(`/runs/${runId}`);
+  const { truth } = drawCase(family, practiceGauges(kind), level, 11);
+  const bench = {
+    parameters: parametersOf(truth, family.faults, truth.faults),
+    supply_Pa: truth.supply_Pa,
+    gauges: truth.gauges,
+    signs: looksOf(family, context.procedure, truth, level, truth.faults),
+    noise_steps: 0.3,
+  };
+  const startAt = new Date(Date.now() - 3 * 3_600_000).toISOString();
+  const events = rehearse(family, context, bench, { random: Math.random, startAt });
+  for (const [i, event] of events.entries())
+    await app.post(`/runs/${runId}/events`, { expectedVersion: i, events: [event] });
+  const [[fault] = ['']] = truth.faults;
+  const { parts } = family.faults.find((one) => one.id === fault)!;
+  await app.post(`/practice/cases/${id}/end`, { finding: parts.join(' + ') });
+}
+
 /**
  * `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots; with names
  * behind `--`, only of those.
@@ -30,10 +57,17 @@ async function main() {
   const trace = (name: string) => traces.find(({ body }) => body.name.includes(name))!.id;
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const run = (tag: string) => `/runs/${job(tag).runs[0]!.id}`;
+  const practised = await app.post<CaseView>('/practice/cases', {
+    technician: 'Pell Tarn',
+    kind: 'rod-servo',
+    level: 2,
+    seed: 11,
+  });
+  await worked(app, practised);
   const wide = { width: 1280, height: 800 };
   const upright = { width: 820, height: 1180 };
   const views = [
-    { name: 'bench', where: '/', size: wide },
+    { name: 'bench', where: '/', size: { width: 1280, height: 1500 }, shows: 'In brackets' },
     { name: 'jobs', where: '/jobs', size: wide },
     { name: 'intake', where: '/jobs/new', size: wide },
     { name: 'job-sheet', where: `/jobs/${job('GF-0418').id}`, size: wide },
@@ -76,7 +110,7 @@ async function main() {
     },
     { name: 'faults', where: '/shelf/faults', size: wide },
     { name: 'records', where: '/shelf/records', size: wide },
-    { name: 'settings', where: '/shelf/settings', size: wide },
+    { name: 'practice', where: `/practice/${practised.id}`, size: wide },
   ];
   for (const { name, where, size, dark, keys = [], shows } of views as readonly View[]) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;

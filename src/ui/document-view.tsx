@@ -210,7 +210,7 @@ function Piece({ block, title }: { block: Block; title: 'h1' | 'h2' }) {
         </Table>
       );
     case 'page-break':
-      return <Box sx={{ breakAfter: 'page' }} />;
+      return <Box sx={{ breakAfter: 'page', height: 48, '@media print': { height: 0 } }} />;
   }
 }
 

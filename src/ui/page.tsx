@@ -16,7 +16,10 @@ export function Page({
   return (
     <Box sx={{ maxWidth: narrow ? 860 : 1240, mx: 'auto', px: 3, py: 2.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2, flexWrap: 'wrap' }}>
-        <Box component="h1" sx={{ m: 0, fontSize: '1.6rem', flex: 1, overflowWrap: 'anywhere' }}>
+        <Box
+          component="h1" // Beside many ways on it keeps its line: they go below.
+          sx={{ m: 0, fontSize: '1.6rem', flex: 1, minWidth: 'min(100%, 7em)', overflowWrap: 'anywhere' }}
+        >
           {title}
         </Box>
         {actions}

@@ -70,7 +70,13 @@ export function DayRow({ id, view, scale, onJob }: DayRowProps) {
           {task.tag}
         </Box>
         <Box
-          sx={{ color: 'text.secondary', fontSize: '0.85rem', overflow: 'hidden', textOverflow: 'ellipsis' }}
+          sx={{
+            color: 'text.secondary',
+            fontSize: '0.85rem',
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            whiteSpace: 'nowrap',
+          }}
         >
           {task.begun ? `${who}, under way` : who}
         </Box>

@@ -9,7 +9,7 @@ export interface Scale {
 }
 
 /** Columns of the day, above and in each of its rows. */
-export const COLUMNS = '44px 108px minmax(0, 1fr) 170px 130px';
+export const COLUMNS = '44px 160px minmax(0, 1fr) 170px 130px';
 
 /** From now to the end of the last job or, where that is earlier, to when the last one goes home. */
 export function scaleOf({ now_min, body, plan, tasks }: DayView): Scale {
