@@ -13,7 +13,7 @@ import { stateOf } from '@/core/records/judged-run';
 import { openDatabase } from './database';
 import { hangUp, link } from './live';
 import type { Outcome } from './outcome';
-import { practiceGauges } from './practice';
+import { practiceGauges, startPractice } from './practice';
 import { practiceBench } from './practice-bench';
 import {
   beginCase,
@@ -114,6 +114,17 @@ test('a case lies on the bench as it was drawn, and is told once it is over', as
     await new Promise((soon) => setTimeout(soon, 100));
   expect(value(await workBench(db, { unit: { fault: null } }))).toMatchObject({ ok: true });
 }, 120_000);
+
+test('practice without a case never goes on with the unit of one', async () => {
+  const one = await begin({ seed: 4717 });
+  const free = value(await startPractice(db, { kind: KIND }, NOW));
+  expect(free.id).not.toBe(one.runId);
+  expect((await benchNow()).own).toBeNull();
+  // Gone on with, the case lies there again as it was drawn.
+  value(await putCaseOnBench(db, one.id, NOW));
+  expect((await benchNow()).own).not.toBeNull();
+  expect(value(await startPractice(db, { kind: KIND }, NOW)).id).toBe(free.id);
+});
 
 test('a case whose truth was told to somebody before counts for another, and not for them again', async () => {
   const again = await begin();

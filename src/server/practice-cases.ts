@@ -281,8 +281,10 @@ export async function passWait(
       return refused({ code: 'refused', message: answer?.why ?? 'The simulated bench does not answer.' });
     passed_s += slice_s;
   }
-  const ahead_ms = row.ahead_ms + Math.ceil(1000 * passed_s);
-  await db('practice_cases').where({ id }).update({ ahead_ms });
+  await db('practice_cases')
+    .where({ id })
+    .increment('ahead_ms', Math.ceil(1000 * passed_s));
+  const { ahead_ms } = (await findCase(db, id))!;
   return done({ ahead_ms, left_s: Math.max(0, due_s - passed_s) });
 }
 

@@ -55,7 +55,8 @@ export async function startPractice(db: Knex, input: unknown, now: string): Prom
   if (!asked.success) return invalid(asked.error.issues);
   const { kind } = asked.data;
   const { jobs } = await searchJobs(db, jobQuerySchema.parse({ q: PRACTICE_TAG }));
-  const practised = jobs.filter(({ body }) => body.tag.startsWith(`${PRACTICE_TAG} `));
+  const cases = new Set<string>(await db('practice_cases').pluck('job_id'));
+  const practised = jobs.filter(({ id, body }) => body.tag.startsWith(`${PRACTICE_TAG} `) && !cases.has(id));
   const open = practised
     .filter(({ body }) => body.kind === kind)
     .flatMap(({ runs }) => runs)

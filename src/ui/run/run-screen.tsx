@@ -192,7 +192,7 @@ export function RunScreen({ stored, job, weights, before, home, practice }: RunS
           gap: 1,
         }}
       >
-        {practice && <CaseLine practice={practice} />}
+        {practice && <CaseLine practice={practice} problem={inCase?.problem ?? ''} />}
         {run.clash && <ClashNotice run={run} onDone={(id) => write(id, '')} />}
         <LeftTyped run={run} drafts={drafts} onDrop={(id) => write(id, '')} />
         <StepHead run={run} />

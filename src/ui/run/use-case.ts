@@ -16,16 +16,26 @@ export interface InCase {
   /** Stops that. */
   readonly stop: () => void;
   readonly passing: boolean;
+  /** Why its unit is not on the bench, in a sentence; empty where it is. */
+  readonly problem: string;
 }
 
 /** Whether a run belongs to a practice case that is not over; its unit is put on the bench. */
 export function useCase(of: CaseView | null): InCase | null {
   const [ahead_ms, setAhead] = useState(of?.ahead_ms ?? 0);
   const [passing, setPassing] = useState(false);
+  const [problem, setProblem] = useState('');
   const stopped = useRef(false);
   const id = of && of.told === null ? of.id : null;
   useEffect(() => {
-    if (id) void call('POST', `/practice/cases/${id}/bench`);
+    let gone = false;
+    if (id)
+      void call('POST', `/practice/cases/${id}/bench`).then((answer) => {
+        if (!gone) setProblem(answer.ok ? '' : answer.problem.title);
+      });
+    return () => {
+      gone = true;
+    };
   }, [id]);
   const look = useCallback(
     async (item: string) => {
@@ -51,5 +61,5 @@ export function useCase(of: CaseView | null): InCase | null {
   const stop = useCallback(() => {
     stopped.current = true;
   }, []);
-  return id === null ? null : { id, ahead_ms, look, pass, stop, passing };
+  return id === null ? null : { id, ahead_ms, look, pass, stop, passing, problem };
 }
