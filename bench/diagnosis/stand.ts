@@ -6,6 +6,7 @@ import { FAMILIES, type FamilyKind } from '../../src/core/families/registry';
 import { gaugeUncertainty_SI, gaugeFor, type Instrument } from '../../src/core/metrology/instrument';
 import { gaussian, seeded } from '../../src/core/numeric/chance';
 import { seenBy } from '../../src/core/practice/looked';
+import { unitAsMade } from '../../src/core/practice/made';
 import { INHG_PA } from '../../src/core/quantities/units';
 import { RIGS } from '../../src/core/scenarios/bench';
 import type { BenchRoom } from './bench-top';
@@ -50,13 +51,7 @@ class Installation {
     const [least, most] = drawn === 'weak-supply' ? WEAK : SOUND;
     this.room = { ...ROOM, supply_Pa: least + (most - least) * random() };
     const severities = this.faults.map(() => random());
-    const { values, tolerances, extremes } = family.healthy(profile);
-    // Where a profile bounds a combination, somewhere between the outermost units and the middle one; else each by itself.
-    const corner = extremes?.[Math.floor(random() * extremes.length)];
-    const by = WIDER * random();
-    const made = values.map((value, i) =>
-      corner ? value + by * (corner[i]! - value) : value + WIDER * (2 * random() - 1) * tolerances[i]!,
-    );
+    const made = unitAsMade(family.healthy(profile), WIDER, random);
     this.parameters = this.faults.reduce(
       (vector, fault, i) => [...fault.apply(vector, severities[i]!)],
       made,

@@ -5,6 +5,7 @@ import { dayCalendarOf } from './calendar';
 import { calendarEntries, changeDay, dayPlan } from './day';
 import { Desk, taken, whyNot } from './demo/desk';
 import { FIXTURE_NOW } from './demo/fixture';
+import { addJob } from './jobs';
 import { startRun } from './runs';
 
 const AT = { day: '2026-11-24', now_min: 600, now_ms: Date.parse(FIXTURE_NOW) };
@@ -47,11 +48,21 @@ test('an order by hand is kept as a job is begun and as somebody goes home, and 
   const waiting = fixed.tasks.find(({ begun }) => !begun)!;
   taken(await startRun(db, waiting.id, FIXTURE_NOW));
   expect(begins(taken(await dayPlan(db, AT)))).toEqual(order);
+  // Another job is taken in: it is laid between them, and moves none of them.
+  const { body: like } = await desk.jobOf('GF-0424');
+  const added = taken(await addJob(db, { ...like, tag: 'GF-9001', promisedOn: AT.day }, FIXTURE_NOW));
+  const fuller = taken(await dayPlan(db, AT));
+  expect(fuller.tasks.map(({ id }) => id)).toContain(added.id);
+  expect(begins(fuller)).toEqual(order);
+  // A wait that runs over: half an hour later everything that is left is laid out from then on, in that order.
+  const later = taken(await dayPlan(db, { ...AT, now_min: AT.now_min + 30, now_ms: AT.now_ms + 1_800_000 }));
+  expect(begins(later)).toEqual(order);
+  expect(Math.min(...later.plan.placed.map(({ from_min }) => from_min))).toBeGreaterThanOrEqual(630);
   // Home at eleven: what is not done by then is done on the next day, and nobody's job is dropped.
   const technicians = fixed.body.technicians.map((one) => ({ ...one, until: '11:00' }));
   const short = taken(await changeDay(db, { version: 1, body: { ...fixed.body, technicians } }, AT));
   expect(begins(short)).toEqual(order);
-  expect(tagsOf(short).toSorted()).toEqual(tagsOf(fixed).toSorted());
+  expect(tagsOf(short).toSorted()).toEqual(tagsOf(fuller).toSorted());
   expect(Math.max(...Object.values(short.plan.finish_min))).toBeGreaterThan(1440);
 });
 

@@ -173,6 +173,26 @@ async function spreadNow(db: Knex): Promise<Spread> {
   return spreadOf(ratios);
 }
 
+const EMPTY: WorkedOut = {
+  plan: { placed: [], sequence: [], order: [], finish_min: {}, cost: 0 },
+  range_min: {},
+  late: [],
+};
+
+/** The last day that was planned, for whoever asks the same: pages and routes are bundled apart. */
+const held = globalThis as typeof globalThis & {
+  hardPedalDay?: { readonly asked: string; readonly found: WorkedOut };
+};
+
+/** A day planned off the main thread; null where the sender went away meanwhile. */
+async function workedOut(asked: ToPlan, signal: AbortSignal | undefined): Promise<WorkedOut | null> {
+  const key = JSON.stringify(asked);
+  if (held.hardPedalDay?.asked === key) return held.hardPedalDay.found;
+  const found = await roomOf('diagnoses').within(() => inThread<WorkedOut>('plan-thread', asked, { signal }));
+  if (found) held.hardPedalDay = { asked: key, found };
+  return found;
+}
+
 /** The day as it stands now, planned. */
 export async function dayPlan(db: Knex, at: LocalTime, signal?: AbortSignal): Promise<Outcome<DayView>> {
   const { version, body } = await bodyOf(db, at.day);
@@ -197,15 +217,7 @@ export async function dayPlan(db: Knex, at: LocalTime, signal?: AbortSignal): Pr
   const begun = new Set(held.flatMap((task) => (task.begun ? task.id : [])));
   const fixed = { order: body.order.filter((id) => !begun.has(id)) };
   const asked: ToPlan = { tasks: held, crew, fixed, spread };
-  const empty: WorkedOut = {
-    plan: { placed: [], sequence: [], order: [], finish_min: {}, cost: 0 },
-    range_min: {},
-    late: [],
-  };
-  const found =
-    tasks.length === 0
-      ? empty
-      : await roomOf('diagnoses').within(() => inThread<WorkedOut>('plan-thread', asked, { signal }));
+  const found = tasks.length === 0 ? EMPTY : await workedOut(asked, signal);
   if (!found) return refused({ code: 'refused', message: 'It was stopped before it was planned.' });
   return done({ ...found, day: at.day, now_min: at.now_min, version, body, tasks: held, spread });
 }

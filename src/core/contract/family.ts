@@ -33,6 +33,9 @@ export interface Look {
   readonly miss: number;
 }
 
+/** A fault shows at a look from this part of its range. Handbook-models 8. */
+export const SHOWS_FROM = 1 / 3;
+
 /** A fault as a change of parameters and of what a technician sees. */
 export interface Fault {
   readonly id: string;

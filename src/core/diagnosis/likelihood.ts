@@ -1,3 +1,4 @@
+import { SHOWS_FROM } from '../contract/family';
 import { invertCovariance } from '../numeric/covariance';
 import { normalCdf } from '../numeric/normal';
 import { spanOf, type Evidence, type LookEvidence, type ReadingEvidence } from './evidence';
@@ -8,8 +9,6 @@ import { SharedErrors } from './shared-errors';
 /** How often a number is written down that has nothing to do with what stood there. Handbook-models 12. */
 export const GROSS = 0.01;
 const LOG_2PI = Math.log(2 * Math.PI);
-/** A fault is seen, heard or felt once it is past this part of its range. Handbook-models 8. */
-const SHOWS_FROM = 1 / 3;
 
 /** How likely all of the evidence is by some particles, and all but one piece of it. Natural logarithms, one for each. */
 export interface Likelihood {

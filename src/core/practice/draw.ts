@@ -9,6 +9,7 @@ import { seeded } from '../numeric/chance';
 import { INHG_PA } from '../quantities/units';
 import { LEVELS, type Level, type LevelId } from './levels';
 import { seenBy } from './looked';
+import { unitAsMade } from './made';
 
 /** What is really so in a case of practice. It is told when the case is over. */
 export interface Truth {
@@ -59,13 +60,7 @@ export function drawCase(
   const faults = drawFaults(family, profile, of, random).map(
     (fault) => [fault, between([of.severityFrom, 1])] as const,
   );
-  const { values, tolerances, extremes } = family.healthy(profile);
-  // Where a profile bounds a combination, somewhere between the outermost units and the middle one; else each by itself.
-  const corner = extremes?.[Math.floor(random() * extremes.length)];
-  const by = of.tolerance * random();
-  const made = values.map((value, i) =>
-    corner ? value + by * (corner[i]! - value) : value + of.tolerance * (2 * random() - 1) * tolerances[i]!,
-  );
+  const made = unitAsMade(family.healthy(profile), of.tolerance, random);
   const weak = faults.length === 0 && random() < of.weakSource;
   const supply_Pa = between(weak ? WEAK_SOURCE : SOUND_SOURCE);
   const deceives = random() < of.gaugeOut ? gauges[Math.floor(random() * gauges.length)]! : null;

@@ -1,8 +1,5 @@
-import type { Fault, Look } from '../contract/family';
+import { SHOWS_FROM, type Fault, type Look } from '../contract/family';
 import type { ObservationItem } from '../contract/steps';
-
-/** A fault shows from this part of its range. Handbook-models 8. */
-const SHOWS_FROM = 1 / 3;
 
 /** Faults that something has, each with its severity, from 0, just begun, to 1, severe. */
 export type Having = readonly (readonly [fault: Pick<Fault, 'signs'>, severity: number])[];
