@@ -102,9 +102,10 @@ test('nobody at all is refused, and so are hours that run back', async () => {
 });
 
 test('a new day begins with who and what there was last, and with nothing fixed', async () => {
-  const { version, body, plan } = taken(await dayPlan(db, AT));
-  taken(await changeDay(db, { version, body: { ...body, benches: 5, order: plan.order } }, AT));
-  const next = taken(await dayPlan(db, { ...AT, day: '2026-11-25' }));
+  const last = { ...AT, day: '2026-12-30' };
+  const { version, body, plan } = taken(await dayPlan(db, last));
+  taken(await changeDay(db, { version, body: { ...body, benches: 5, order: plan.order } }, last));
+  const next = taken(await dayPlan(db, { ...AT, day: '2026-12-31' }));
   expect(next).toMatchObject({ version: 0, body: { benches: 5, order: [], given: {}, promised: {} } });
 });
 
