@@ -260,7 +260,16 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
     void run.send({ type: 'wait-ended', item: item.id });
   }, [over, run, item.id, settings.sound]);
   const [unpassed, setUnpassed] = useState('');
-  const pass = inCase && (() => void inCase.pass().then(setUnpassed));
+  const pass =
+    inCase &&
+    (() =>
+      inCase.passing
+        ? inCase.stop()
+        : void act(async () => {
+            const why = await inCase.pass();
+            setUnpassed(why);
+            return why === '';
+          }));
   const start = () => void act(() => run.send({ type: 'wait-started', item: item.id }));
   /** It goes on by itself as its time is up; by hand where that did not get through. */
   const goOn = () => void act(() => run.send({ type: 'wait-ended', item: item.id }));
@@ -316,11 +325,7 @@ export function WaitBar({ run, item, others }: { run: RunHandle; item: WaitItem;
       focused
     >
       {from && !over && pass && (
-        <Button
-          variant="outlined"
-          onClick={inCase.passing ? inCase.stop : pass}
-          sx={{ minHeight: 68, gap: 1 }}
-        >
+        <Button variant="outlined" onClick={pass} sx={{ minHeight: 68, gap: 1 }}>
           {inCase.passing ? 'Stop the bench' : 'Let it pass at once'} <Key name="W" />
         </Button>
       )}
