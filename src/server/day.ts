@@ -162,6 +162,9 @@ async function spreadNow(db: Knex): Promise<Spread> {
     .orderBy('runs.finished_at', 'desc')
     .limit(LAST_TESTS)
     .select('runs.id');
+  // Finished tests do not change: the same ones are not read again.
+  const key = rows.map(({ id }) => id).join(' ');
+  if (held.hardPedalSpread?.key === key) return held.hardPedalSpread.spread;
   const runs = await readableOnes('test', rows, ({ id }) => findRun(db, id));
   const ratios = runs.flatMap((run) => {
     if (!run?.finishedAt || run.continues) return [];
@@ -170,7 +173,9 @@ async function spreadNow(db: Knex): Promise<Spread> {
     const planned_min = planned.reduce((sum, one) => sum + one.attended_min + one.waiting_min, 0);
     return took_min > 0 && took_min < LONGEST_H * 60 && planned_min > 0 ? [took_min / planned_min] : [];
   });
-  return spreadOf(ratios);
+  const spread = spreadOf(ratios);
+  held.hardPedalSpread = { key, spread };
+  return spread;
 }
 
 const EMPTY: WorkedOut = {
@@ -179,9 +184,10 @@ const EMPTY: WorkedOut = {
   late: [],
 };
 
-/** The last day that was planned, for whoever asks the same: pages and routes are bundled apart. */
+/** The last day that was planned and how long tests take, for whoever asks the same: pages and routes are bundled apart. */
 const held = globalThis as typeof globalThis & {
   hardPedalDay?: { readonly asked: string; readonly found: WorkedOut };
+  hardPedalSpread?: { readonly key: string; readonly spread: Spread };
 };
 
 /** A day planned off the main thread; null where the sender went away meanwhile. */

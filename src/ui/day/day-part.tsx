@@ -124,6 +124,7 @@ function Planned({ view, onChange, onCrew, onJob }: PlannedProps) {
     const begun = new Set(tasks.flatMap((task) => (task.begun ? task.id : [])));
     void onChange({ ...body, order: moved.filter((id) => !begun.has(id)) }).finally(() => setDragged(null));
   };
+  const scale = scaleOf(view);
   const here = body.technicians.filter((one) => one.here);
   return (
     <>
@@ -152,7 +153,7 @@ function Planned({ view, onChange, onCrew, onJob }: PlannedProps) {
           <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
             <Box component="ol" aria-label="Jobs of the day" sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {order.map((id) => (
-                <DayRow key={id} id={id} view={view} scale={scaleOf(view)} onJob={() => onJob(id)} />
+                <DayRow key={id} id={id} view={view} scale={scale} onJob={() => onJob(id)} />
               ))}
             </Box>
           </SortableContext>
