@@ -28,6 +28,9 @@ export class Site {
   }
 }
 
+/** How long a server may take to come up on a machine that others use too, ms. */
+const UP_MS = 120_000;
+
 /** The same with a data folder of its own: for journeys that end it, change its settings or take its bench. */
 export class App extends Site {
   private process: ChildProcess | null = null;
@@ -71,11 +74,14 @@ export class App extends Site {
   async up(): Promise<void> {
     const server = spawn('npm', ['start', '--silent', '--', '-p', String(this.port)], {
       env: this.env(),
-      stdio: 'ignore',
+      stdio: ['ignore', 'ignore', 'pipe'],
       detached: true,
     });
     this.process = server;
-    for (let tries = 0; tries < 300; tries++) {
+    let said = '';
+    server.stderr.on('data', (words: Buffer) => (said += words.toString()));
+    const latest = Date.now() + UP_MS;
+    while (Date.now() < latest && server.exitCode === null) {
       const answers = await fetch(`${this.url}/api/v1/health`).then(
         (response) => response.ok,
         () => false,
@@ -83,7 +89,7 @@ export class App extends Site {
       if (answers) return;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    throw new Error('The server did not come up.');
+    throw new Error(`The server did not come up. ${said}`);
   }
 
   /** kill −9 of the server and all that it started: nothing gets a chance to tidy up. */

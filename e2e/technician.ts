@@ -322,7 +322,13 @@ export class Technician {
       await expect(this.page.getByText(prompt)).toBeVisible();
       await this.press(answerKeys(answers.map(({ label }) => label))[given]!, count);
     } else if (action.kind === 'item' && action.item.kind === 'wait') {
-      await expect(this.page.getByRole('timer')).toBeVisible();
+      // A short wait that starts by itself may be over before a slow machine has shown it.
+      await expect
+        .poll(
+          async () => (await this.page.getByRole('timer').isVisible()) || (await this.next()).count > count,
+          { timeout: 20_000 },
+        )
+        .toBe(true);
       if (
         action.item.starts === 'key' &&
         (await this.page.getByRole('button', { name: /^Start/ }).count()) > 0
