@@ -66,6 +66,23 @@ test('an order by hand is kept as a job is begun and as somebody goes home, and 
   expect(Math.max(...Object.values(short.plan.finish_min))).toBeGreaterThan(1440);
 });
 
+test('a day takes thirty jobs, those that were promised the soonest, and says how many it leaves out', async () => {
+  const few = taken(await dayPlan(db, AT));
+  expect(few.left).toBe(0);
+  const { body: like } = await desk.jobOf('GF-0424');
+  const added: string[] = [];
+  for (let i = few.tasks.length; i < 33; i += 1) {
+    const job = { ...like, tag: `GF-8${100 + i}`, promisedOn: '2027-02-01' };
+    added.push(taken(await addJob(db, job, FIXTURE_NOW)).id);
+  }
+  const many = taken(await dayPlan(db, AT));
+  expect(many.tasks).toHaveLength(30);
+  expect(many.left).toBe(3);
+  const planned = many.tasks.map(({ id }) => id);
+  expect(planned).toEqual(expect.arrayContaining(few.tasks.map(({ id }) => id)));
+  await db('jobs').whereIn('id', added).update({ archived: true });
+});
+
 test('a promise that cannot be kept says which, by how much and why', async () => {
   const { body, tasks } = taken(await dayPlan(db, AT));
   const { id, due_min } = tasks.find((one) => one.due_min !== null)!;

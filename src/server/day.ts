@@ -11,7 +11,7 @@ import { stateOf } from '@/core/records/judged-run';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { daysBetween } from '@/core/shop/due';
 import { findJob } from './jobs';
-import { nextJobs } from './job-list';
+import { countWaiting, nextJobs } from './job-list';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { PRACTICE_TAG } from './practice';
 import { readableOnes } from './readable';
@@ -93,7 +93,11 @@ export async function changeDay(db: Knex, input: unknown, at: LocalTime): Promis
 const isReal = ({ body: { tag } }: StoredJob) => !tag.startsWith(`${PRACTICE_TAG} `);
 
 /** Tests that run, and jobs that wait for theirs, as tasks of a day. */
-async function tasksOf(db: Knex, body: DayBody, { day, now_min, now_ms }: LocalTime): Promise<Task[]> {
+async function tasksOf(
+  db: Knex,
+  body: DayBody,
+  { day, now_min, now_ms }: LocalTime,
+): Promise<Pick<DayView, 'tasks' | 'left'>> {
   const until_min = Math.max(
     ...body.technicians.filter(({ here }) => here).map((one) => minutesFrom(one.until)),
   );
@@ -133,8 +137,8 @@ async function tasksOf(db: Knex, body: DayBody, { day, now_min, now_ms }: LocalT
       });
     });
   const shelf = (await listInstruments(db)).map((one) => one.body);
-  const next = (await nextJobs(db, MOST_JOBS)).filter(isReal);
-  const waiting = await readableOnes('job', next, async (job) => {
+  const next = await nextJobs(db, MOST_JOBS);
+  const waiting = await readableOnes('job', next.filter(isReal), async (job) => {
     const profile = await findProfile(db, job.body.profileId);
     const { kind } = job.body;
     const family = FAMILIES[kind];
@@ -147,7 +151,9 @@ async function tasksOf(db: Knex, body: DayBody, { day, now_min, now_ms }: LocalT
       onBench: family.setting === 'bench',
     });
   });
-  return [...going, ...waiting].filter(({ segments }) => segments.length > 0).slice(0, MOST_JOBS);
+  const all = [...going, ...waiting].filter(({ segments }) => segments.length > 0);
+  const tasks = all.slice(0, MOST_JOBS);
+  return { tasks, left: all.length - tasks.length + (await countWaiting(db)) - next.length };
 }
 
 const tagsOf = (rig: StoredRun['context']['rig']): string[] =>
@@ -202,7 +208,8 @@ async function workedOut(asked: ToPlan, signal: AbortSignal | undefined): Promis
 /** The day as it stands now, planned. */
 export async function dayPlan(db: Knex, at: LocalTime, signal?: AbortSignal): Promise<Outcome<DayView>> {
   const { version, body } = await bodyOf(db, at.day);
-  const [tasks, spread] = [await tasksOf(db, body, at), await spreadNow(db)];
+  const { tasks, left } = await tasksOf(db, body, at);
+  const spread = await spreadNow(db);
   const crew: Crew = {
     technicians: body.technicians
       .filter(({ here }) => here)
@@ -225,7 +232,7 @@ export async function dayPlan(db: Knex, at: LocalTime, signal?: AbortSignal): Pr
   const asked: ToPlan = { tasks: held, crew, fixed, spread };
   const found = tasks.length === 0 ? EMPTY : await workedOut(asked, signal);
   if (!found) return refused({ code: 'refused', message: 'It was stopped before it was planned.' });
-  return done({ ...found, day: at.day, now_min: at.now_min, version, body, tasks: held, spread });
+  return done({ ...found, day: at.day, now_min: at.now_min, version, body, tasks: held, left, spread });
 }
 
 /** What a calendar is told of each job: from when to when, and who. */

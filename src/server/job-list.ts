@@ -53,11 +53,20 @@ export async function searchJobs(db: Knex, query: JobQuery): Promise<Page<'jobs'
 
 /** Jobs that wait for their first test, the first promised first. */
 export async function nextJobs(db: Knex, most: number): Promise<StoredJob[]> {
-  const rows = await jobRows(db)
-    .where({ 'jobs.deleted': false, 'jobs.archived': false, 'jobs.open_run': false })
-    .whereNull('jobs.headline')
+  const rows = await waitingJobs(db)
     .orderByRaw(...sortedBy(SORTS.promised, 'asc'))
     .orderBy('jobs.no')
     .limit(most);
   return withRuns(db, rows);
 }
+
+/** How many jobs wait for a test. */
+export async function countWaiting(db: Knex): Promise<number> {
+  const row = (await waitingJobs(db).clearSelect().count({ count: '*' }).first()) as { count: number };
+  return Number(row.count);
+}
+
+const waitingJobs = (db: Knex) =>
+  jobRows(db)
+    .where({ 'jobs.deleted': false, 'jobs.archived': false, 'jobs.open_run': false })
+    .whereNull('jobs.headline');

@@ -4,7 +4,9 @@ import { once } from 'node:events';
 import type { Knex } from 'knex';
 import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
 import { PRACTICE_LOGGER, PRACTICE_PORT } from '@/core/shop/live';
+import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
 import { openDatabase } from './database';
+import { instruments } from './demo/shelf';
 import { hangUp, link } from './live';
 import { recordStep } from './live-recording';
 import { startPractice } from './practice';
@@ -47,6 +49,20 @@ test.each(SIMULATED)(
     for (const gauge of Object.values(run.context.rig).flat())
       expect(gauge).toMatchObject({ name: 'Simulated, for practice', fluid: null, calibrationDue: null });
     expect(await listInstruments(db)).toEqual([]);
+  },
+);
+
+// What is left out on the shelf is read by eye: a ruler along the rod, a feeler in the gap.
+const onShelf = TYPICAL_BENCH.gauges.filter(({ tag, port }) => tag !== port);
+test.each(onShelf.map((gauge) => [gauge.tag, gauge] as const))(
+  'gauge %s of the simulated bench is the one of the shelf, and no coarser',
+  (tag, { port, quantity, fullScale_Pa, step_Pa }) => {
+    const gauge = instruments.find((one) => one.tag === tag)!;
+    expect({ port: gauge.usualPort, quantity: gauge.quantity }).toEqual({ port, quantity });
+    expect(gauge.fullScale_Pa).toBeCloseTo(fullScale_Pa, 9);
+    // Its wire carries at least as much as the eye reads, and not a hundred times as much.
+    expect(step_Pa / gauge.step_Pa).toBeLessThanOrEqual(1 + 1e-9);
+    expect(step_Pa / gauge.step_Pa).toBeGreaterThan(0.01);
   },
 );
 

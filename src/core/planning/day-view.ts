@@ -10,5 +10,7 @@ export interface DayView extends WorkedOut {
   readonly version: number;
   readonly body: DayBody;
   readonly tasks: readonly Task[];
+  /** Jobs that wait as well, and are too many for one day's plan: those that were promised the latest. */
+  readonly left: number;
   readonly spread: Spread;
 }

@@ -108,7 +108,7 @@ interface PlannedProps {
 }
 
 function Planned({ view, onChange, onCrew, onJob }: PlannedProps) {
-  const { plan, tasks, body, late, spread } = view;
+  const { plan, tasks, left, body, late, spread } = view;
   /** As it was dragged, until the day is planned by it. */
   const [dragged, setDragged] = useState<readonly string[] | null>(null);
   const sensors = useSensors(
@@ -145,6 +145,14 @@ function Planned({ view, onChange, onCrew, onJob }: PlannedProps) {
           {lateWords(one, tagOf)}
         </Box>
       ))}
+      {left > 0 && (
+        <Box sx={{ borderLeft: '5px solid', borderColor: 'warning.main', pl: 1.25, mb: 0.5 }}>
+          {left === 1
+            ? 'One more job waits, and is not laid into this day.'
+            : `${left} more jobs wait, and are not laid into this day.`}{' '}
+          It takes {tasks.length}: those that were promised the soonest.
+        </Box>
+      )}
       {tasks.length === 0 ? (
         <Nothing>No job waits for its test. What is taken in is laid into the day here.</Nothing>
       ) : (
