@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
-import type { StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
+import type { Stored, StoredInstrument, StoredJob, StoredProfile } from '../src/core/records/views';
+import type { Comparison } from '../src/core/shop/comparison';
 import type { StoredTrace } from '../src/server/traces';
 import { violations } from './accessible';
 import { App, expect, test, type Site } from './app';
@@ -11,6 +12,7 @@ interface Demo {
   run(tag: string): string;
   readonly profile: string;
   readonly instrument: string;
+  readonly comparison: string;
   readonly trace: string;
   readonly otherTrace: string;
 }
@@ -21,6 +23,8 @@ async function demoOf(app: Site): Promise<Demo> {
   const tagged = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const [profile] = await app.get<StoredProfile[]>('/profiles');
   const [instrument] = await app.get<StoredInstrument[]>('/instruments');
+  const comparisons = await app.get<Stored<Comparison>[]>('/comparisons');
+  const comparison = comparisons.find(({ body }) => body.place.name.startsWith('Tollan'));
   const { traces } = await app.get<{ traces: StoredTrace[] }>('/traces');
   const [trace, otherTrace] = traces;
   return {
@@ -28,6 +32,7 @@ async function demoOf(app: Site): Promise<Demo> {
     run: (tag) => `/runs/${tagged(tag).runs[0]!.id}`,
     profile: `/shelf/profiles/${profile!.id}`,
     instrument: `/shelf/instruments/${instrument!.id}`,
+    comparison: `/shelf/comparisons/${comparison!.id}`,
     trace: `/traces/${trace!.id}`,
     otherTrace: otherTrace!.id,
   };
@@ -92,7 +97,9 @@ const SCREENS: Record<string, (demo: Demo) => string> = {
   records: () => '/shelf/records',
   workings: () => '/shelf/workings',
   'failed assist': () => '/shelf/failed-assist',
-  'fitting another assist, none begun': () => '/shelf/comparisons',
+  'fitting another assist': () => '/shelf/comparisons',
+  'candidates against one vehicle': (demo) => demo.comparison,
+  'fitting plan': (demo) => `${demo.comparison}/plan`,
   practice: () => '/practice',
   'how it works': () => '/shelf/works?kind=vacuum-vehicle',
   'how a decoupled brake works': () => '/shelf/works?kind=by-wire-vehicle',
@@ -213,6 +220,9 @@ test('an empty installation says what to do first', async ({ browser }) => {
     await expect(page.getByText('there is none on the Shelf yet')).toBeVisible();
     await page.goto(`${app.url}/shelf`);
     await expect(page.getByText('No gauges yet.')).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+    await page.goto(`${app.url}/shelf/comparisons`);
+    await expect(page.getByText(/None yet\. Name the vehicle/)).toBeVisible();
     expect(await violations(page)).toEqual([]);
   } finally {
     await context.close();

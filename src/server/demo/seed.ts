@@ -6,6 +6,7 @@ import { seeded, uuidFrom } from '@/core/numeric/chance';
 import { rehearse, type BenchTruth } from '@/core/procedure/rehearse';
 import sharp from 'sharp';
 import { addJob } from '../jobs';
+import { addComparison } from '../comparisons';
 import { addNote } from '../notes';
 import type { Outcome } from '../outcome';
 import { addPhoto } from '../photos';
@@ -19,6 +20,7 @@ import { addInstrument, addProfile, findProfile, writeSettings } from '../shelf'
 import { addTechnician, listTechnicians, signJob } from '../technicians';
 import { recordBench, wholeTest } from '@/core/twin/recording';
 import { cases, recorded, type DemoCase } from './cases';
+import { comparison } from './comparison';
 import { profiles } from './profiles';
 import { instruments, settings, signer } from './shelf';
 
@@ -51,6 +53,7 @@ async function seed(db: Knex, today: Date, devices: DemoDevices): Promise<boolea
     ids.set(key, taken(await addProfile(db, profile, opened)).id);
   for (const demo of cases) await addCase(db, demo, ids.get(demo.job.profile)!, today);
   for (const trace of recorded) await addTrace(db, trace, today);
+  taken(await addComparison(db, comparison, opened));
   return true;
 }
 

@@ -1,0 +1,105 @@
+import { INHG_PA } from '@/core/quantities/units';
+import type { CandidateFields, Comparison } from '@/core/shop/comparison';
+
+const BAR = 1e5;
+const L_PER_MIN = 1e-3 / 60;
+const DEG = Math.PI / 180;
+
+/** What no candidate says unless it is asked. */
+const CANDIDATE: CandidateFields = {
+  name: '',
+  assist: 'vacuum',
+  masterBore_m: 0.02064,
+  spring_N: 150,
+  rise_s: 0.4,
+  vacuumNeed_Pa: null,
+  flowNeed_m3PerS: null,
+  pressureNeed_Pa: null,
+  current_A: null,
+  dropMost_V: null,
+  hoseRating_Pa: null,
+  reserveStops: null,
+  length_m: null,
+  diameter_m: null,
+  studSquare_m: 0.08,
+  reservoirAngle_rad: 60 * DEG,
+  fluid: 'dot4',
+  altered: false,
+};
+
+/** A mail van that lives up in the hills, where its manifold draws less: what could help its driver in place of the old can. */
+export const comparison: Comparison = {
+  place: {
+    name: 'Tollan Mail Van 5, hill round',
+    altitude_m: 1400,
+    vacuum_Pa: 17 * INHG_PA,
+    vacuumBy: 'manifold',
+    pumpFlow_m3PerS: 8.5 * L_PER_MIN,
+    pumpRelief_Pa: 110 * BAR,
+    fuse_A: 60,
+    wireLength_m: 2.6,
+    wire_m2: 10e-6,
+    spaceLength_m: 0.29,
+    spaceDiameter_m: 0.255,
+    studSquare_m: 0.08,
+    plateAngle_rad: 6 * DEG,
+    fluid: 'dot4',
+    reserveStops: 2,
+    brake: {
+      mass_kg: 1850,
+      frontArea_m2: 25e-4,
+      rearArea_m2: 11e-4,
+      frontFriction: 0.38,
+      rearFriction: 0.36,
+      frontRadius_m: 0.118,
+      rearRadius_m: 0.122,
+      tyreRadius_m: 0.31,
+      pedalRatio: 4.1,
+      stroke_m: 0.15,
+      freeTravel_m: 0.001,
+      clearance_m: 0.0002,
+      give_m3PerPa: 4.5e-13,
+      contact_Pa: 0.5 * BAR,
+      split_Pa: 25 * BAR,
+      slope: 0.45,
+      grip: 0.8,
+      wheelbase_m: 2.8,
+      behindFront_m: 1.2,
+      height_m: 0.62,
+    },
+  },
+  candidates: [
+    {
+      ...CANDIDATE,
+      name: 'Tollan can, 9 inch',
+      vacuumNeed_Pa: 47_000,
+      reserveStops: 2,
+      length_m: 0.262,
+      diameter_m: 0.25,
+    },
+    {
+      ...CANDIDATE,
+      name: 'Varnholt, on the steering pump',
+      assist: 'pumped',
+      rise_s: 0.25,
+      flowNeed_m3PerS: 6.5 * L_PER_MIN,
+      pressureNeed_Pa: 95 * BAR,
+      hoseRating_Pa: 150 * BAR,
+      reserveStops: 3,
+      length_m: 0.245,
+      diameter_m: 0.12,
+    },
+    {
+      ...CANDIDATE,
+      name: 'Esk & Moor motor booster',
+      assist: 'electric',
+      rise_s: 0.2,
+      current_A: 40,
+      dropMost_V: 0.5,
+      reserveStops: 4,
+      length_m: 0.28,
+      diameter_m: 0.17,
+      reservoirAngle_rad: null,
+    },
+  ],
+};
