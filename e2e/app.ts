@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { once } from 'node:events';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -52,15 +52,22 @@ export class App extends Site {
     const data = mkdtempSync(path.join(tmpdir(), 'hard-pedal-'));
     const app = new App(data, await freePort(), loggerPort, vehiclePort);
     if (live) await app.plugIn();
-    if (demo) {
-      const seed = spawnSync('npx', ['tsx', 'src/server/demo/cli/seed.ts'], {
-        env: app.env(),
-        encoding: 'utf8',
-      });
-      if (seed.status !== 0) throw new Error(seed.stderr);
-    }
+    if (demo) cpSync(demoFolder(), data, { recursive: true });
     await app.up();
+    if (demo && live) await app.tellDevices();
     return app;
+  }
+
+  /** Says where the bench's logger and the vehicle interface are. */
+  private async tellDevices(): Promise<void> {
+    const { version, body } = await this.get<{ version: number; body: object }>('/settings');
+    const [logger, vehicle] = [this.loggerPort, this.vehiclePort].map((port) => `127.0.0.1:${port}`);
+    const sent = await fetch(`${this.url}/api/v1/settings`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ version, body: { ...body, logger, vehicle } }),
+    });
+    if (!sent.ok) throw new Error(await sent.text());
   }
 
   /** The same over a data folder that there is already. */
@@ -156,6 +163,25 @@ export class App extends Site {
       NODE_ENV: 'production',
     };
   }
+}
+
+/** Where the demo world lies, made once for all journeys. */
+const SEEDED = 'HARD_PEDAL_SEEDED';
+
+/** A data folder with the demo world in it, to be copied. */
+export function demoFolder(): string {
+  const known = process.env[SEEDED];
+  if (known) return known;
+  const folder = mkdtempSync(path.join(tmpdir(), 'hard-pedal-seeded-'));
+  const seed = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/demo/cli/seed.ts'], {
+    env: { ...process.env, HARD_PEDAL_DATA: folder },
+    encoding: 'utf8',
+  });
+  if (seed.status !== 0) throw new Error(seed.stderr);
+  // Nobody has it open any more.
+  rmSync(path.join(folder, 'running.pid'), { force: true });
+  process.env[SEEDED] = folder;
+  return folder;
 }
 
 /** Below the ports that the system hands out to callers: one of those could be taken while a cable is out. */

@@ -136,7 +136,7 @@ function Scale({
   const full = gauge.fullScale_Pa;
   // Four figures want more room than three.
   const wide = Math.round(full / unitFactor) >= 1000;
-  const axis = Math.min(wide ? 36 : 27, width * (wide ? 0.6 : 0.52));
+  const axis = Math.min(wide ? 37 : 30, width * (wide ? 0.6 : 0.55));
   const low = lowEnd_SI(gauge);
   const span = full - low;
   const y = (value: number) => TOP + height * (1 - Math.min(1, Math.max(0, (value - low) / span)));

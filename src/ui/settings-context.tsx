@@ -10,6 +10,9 @@ export const SettingsContext = createContext<Settings>(INITIAL_SETTINGS);
 
 export const useSettings = () => use(SettingsContext);
 
+/** How a length is printed that is measured with a rule: to the millimetre. */
+export const TO_A_MM: PrintOptions = { u_SI: 1.5e-3 };
+
 /** Prints values and sentences in the bench's unit set. */
 export function usePrint() {
   const { unitSet } = useSettings();

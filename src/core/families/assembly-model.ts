@@ -3,7 +3,7 @@ import { REFERENCE_TEMPERATURE_K } from '../air/leak';
 import type { Family, HealthyWhole, LoadBehind, View } from '../contract/family';
 import { installation, ROLES, type Role } from '../model/installation';
 import type { Member, Model, Wanted } from '../model/member';
-import { AT_ONCE, placeOf, readingOf, type HealthyUnit } from '../model/vectors';
+import { AT_ONCE, placeOf, readingOf, unread, type HealthyUnit } from '../model/vectors';
 
 /** Whose a parameter or reading of the whole is: the unit's own carry no name. */
 export const roleOf = (id: string): Role => ROLES.find((role) => id.startsWith(`${role}.`)) ?? 'unit';
@@ -76,7 +76,7 @@ export function behindLoad(
     inputs: [input, ...inputs],
     steady: (vector, [shown = 0, ...others]) => {
       const found = read(vector.slice(...model.slices.load), shown, others);
-      const readings = model.readings.map(() => NaN);
+      const readings = unread(model.readings);
       ofLoad.forEach((place, i) => (readings[place] = found[i]!));
       return readings;
     },

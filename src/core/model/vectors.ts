@@ -32,6 +32,10 @@ export interface HealthyUnit {
 /** Numbers by name, for use inside a family. */
 export type Named<D extends readonly Descriptor[]> = Record<D[number]['id'], number>;
 
+/** Readings before any of them is worked out. Filled outright: units are asked for them many thousand times. */
+export const unread = (readings: readonly Descriptor[]): number[] =>
+  new Array<number>(readings.length).fill(NaN);
+
 /** Puts named numbers in declared order. */
 export function toVector<D extends readonly Descriptor[]>(descriptors: D, named: Named<D>): number[] {
   return descriptors.map(({ id }) => named[id as D[number]['id']]);

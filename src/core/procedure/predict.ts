@@ -78,12 +78,20 @@ export function thoseThatMove(
   const { values, tolerances, extremes } = healthy;
   if (extremes || tolerances.filter((half) => half !== 0).length <= FEW) return healthy;
   const corner = (sign: number) => values.map((value, i) => value + sign * tolerances[i]!);
-  const around = readings.flatMap((reading) =>
-    [corner(0), corner(-1), corner(1)].map((at) => ({ reading, at, shows: reading(at) })),
+  const around = [corner(0), corner(-1), corner(1)].flatMap((at) =>
+    // Many thousand units are asked: each differs from its corner in one number, which is put back.
+    readings.map((reading) => ({ reading, shows: reading(at), trial: [...at] })),
   );
+  const shown = (reading: (parameters: Vector) => number, trial: number[], i: number, value: number) => {
+    const own = trial[i]!;
+    trial[i] = value;
+    const shows = reading(trial);
+    trial[i] = own;
+    return shows;
+  };
   const moves = (i: number) =>
-    around.some(({ reading, at, shows }) =>
-      [-1, 1].some((sign) => reading(at.with(i, values[i]! + sign * tolerances[i]!)) !== shows),
+    around.some(({ reading, shows, trial }) =>
+      [-1, 1].some((sign) => shown(reading, trial, i, values[i]! + sign * tolerances[i]!) !== shows),
     );
   return { values, tolerances: tolerances.map((half, i) => (half !== 0 && moves(i) ? half : 0)) };
 }

@@ -122,12 +122,12 @@ export const footAlone = defineWorking<FootAloneFields>({
         value: rule.pedal_N,
         quantity: 'force',
       },
-      { id: 'volume_m3', name: 'Fluid that stop takes', value: rule.volume_m3, quantity: 'volume' },
+      { id: 'volume_m3', name: 'Fluid that stop takes', value: rule.volume_m3, quantity: 'fluidVolume' },
       {
         id: 'masterGives_m3',
         name: 'Fluid that the master gives',
         value: rule.masterGives_m3,
-        quantity: 'volume',
+        quantity: 'fluidVolume',
       },
       {
         id: 'slides',

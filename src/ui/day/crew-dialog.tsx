@@ -27,7 +27,7 @@ export function CrewDialog({ body, onClose, onSave }: CrewDialogProps) {
       {people.map(({ id, name, here, from, until }) => (
         <Box key={id} sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
           <FormControlLabel
-            sx={{ width: 200, minHeight: 44 }}
+            sx={{ width: 170, minHeight: 44 }}
             control={<Checkbox checked={here} onChange={(_, checked) => put(id, { here: checked })} />}
             label={name}
           />
@@ -41,6 +41,7 @@ export function CrewDialog({ body, onClose, onSave }: CrewDialogProps) {
               disabled={!here}
               onChange={({ target }) => put(id, { [end]: target.value })}
               slotProps={{ inputLabel: { shrink: true } }}
+              sx={{ width: 150 }}
             />
           ))}
         </Box>

@@ -11,12 +11,21 @@ export interface Scale {
 /** Columns of the day, above and in each of its rows. */
 export const COLUMNS = '44px 160px minmax(0, 1fr) 170px 130px';
 
-/** From now to the end of the last job or, where that is earlier, to when the last one goes home. */
+const DAY_MIN = 1440;
+const SHORTEST_MIN = 120;
+
+/**
+ * From now to the end of the last job or, where that is later, to when the last one goes home; once nothing more is done today, the first
+ * day on which something is.
+ */
 export function scaleOf({ now_min, body, plan, tasks }: DayView): Scale {
+  const begins = Math.min(...plan.placed.map(({ from_min }) => from_min));
+  const day_min = Number.isFinite(begins) ? Math.floor(begins / DAY_MIN) * DAY_MIN : 0;
   const home = Math.max(...body.technicians.filter(({ here }) => here).map((one) => minutesFrom(one.until)));
-  const ends = tasks.map(({ id }) => plan.finish_min[id]!).filter((end) => end < 1440);
-  const from = Math.floor(now_min / 30) * 30;
-  return { from, until: Math.max(from + 120, Math.ceil(Math.max(home, ...ends) / 30) * 30) };
+  const ends = tasks.map(({ id }) => plan.finish_min[id]!).filter((end) => end < day_min + DAY_MIN);
+  const from = Math.floor((day_min > 0 ? begins : now_min) / 30) * 30;
+  const until = Math.ceil(Math.max(day_min + home, ...ends) / 30) * 30;
+  return { from, until: Math.max(from + SHORTEST_MIN, until) };
 }
 
 /** Where a time lies on it, in percent: what is beyond it stands at its end. */
@@ -46,12 +55,13 @@ export function DayScale({ view }: { view: DayView }) {
       }}
     >
       <Box sx={{ gridColumn: 3, position: 'relative', height: 22 }}>
-        {marks.map((at) => (
+        {marks.map((at, i) => (
           <Box
             key={at}
             sx={{ position: 'absolute', left: `${placeOn(scale, at)}%`, transform: 'translateX(-50%)' }}
           >
-            {clockWords(at)}
+            {/* Which day it is stands with the first. */}
+            {clockWords(i === 0 ? at : at % DAY_MIN)}
           </Box>
         ))}
       </Box>

@@ -56,6 +56,7 @@ export function JobDialog({ view: { body, tasks }, job, onClose, onSave }: JobDi
           value={promised}
           onChange={({ target }) => setPromised(target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
+          sx={{ width: 150 }}
         />
       </Box>
       <Box sx={{ color: 'text.secondary' }}>

@@ -13,7 +13,7 @@ import {
   TableRow,
 } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import {
   candidateFields,
   comparedIn,
@@ -30,7 +30,7 @@ import { SchemaForm } from '../forms/schema-form';
 import { LinkButton } from '../link-button';
 import { Nothing, Page } from '../page';
 import { RemoveButton } from '../shelf/remove-button';
-import { usePrint } from '../settings-context';
+import { TO_A_MM, usePrint } from '../settings-context';
 import { VERDICT_WORDS } from './verdict-words';
 
 const NEW_CANDIDATE: Partial<CandidateFields> = { assist: 'vacuum', altered: false };
@@ -159,9 +159,10 @@ function Compare({ id, found, onEdit }: CompareProps) {
                 </Box>
                 <Box sx={{ color: 'text.secondary', fontWeight: 400 }}>
                   {score === null ? 'not ranked' : `score ${Math.round(100 * score)} of 100`}
-                  {least && `, least: ${least.name.toLowerCase()} ${print.value(least.margin, 'percent')}`}
+                  {least && `, least: ${least.name.toLowerCase()} `}
+                  {least && <Whole>{print.value(least.margin, 'percent')}</Whole>}
                 </Box>
-                <Box sx={{ display: 'flex', flexWrap: 'wrap' }}>
+                <Box sx={{ display: 'flex', flexWrap: 'wrap', ml: -1 }}>
                   <Button size="small" onClick={() => onEdit(place)}>
                     Figures
                   </Button>
@@ -204,24 +205,39 @@ function Compare({ id, found, onEdit }: CompareProps) {
   );
 }
 
+/** Words that stay on one line: no number stands there without its unit. */
+const Whole = ({ children, quiet }: { children: ReactNode; quiet?: boolean }) => (
+  <Box component="span" sx={{ whiteSpace: 'nowrap', color: quiet ? 'text.secondary' : undefined }}>
+    {children}
+  </Box>
+);
+
 /** One margin: what there is against what is needed, and by how much; a word and a mark where it is missed. */
 function MarginCell({ one }: { one: Margin | undefined }) {
   const print = usePrint();
   if (!one) return <Box sx={{ color: 'text.secondary' }}>does not ask for it</Box>;
   if (!one.known) return <Box sx={{ color: 'warning.main' }}>Not known yet: {one.lacks.join(', ')}</Box>;
   const missed = one.margin < 0;
-  const words =
+  const shown = (value: number) =>
     one.sense === 'alike'
-      ? one.says
-      : `${print.value(one.has, one.quantity)}, ${one.sense === 'at-least' ? 'needs' : 'at most'} ${print.value(one.limit, one.quantity)}`;
+      ? ''
+      : print.value(
+          value,
+          one.quantity,
+          one.quantity === 'length' || one.quantity === 'travel' ? TO_A_MM : {},
+        );
   return (
     <Box sx={{ color: missed ? 'error.main' : undefined, fontWeight: missed ? 700 : 400 }}>
-      {words}
-      {one.sense !== 'alike' && (
-        <Box component="span" sx={{ color: missed ? 'error.main' : 'text.secondary', whiteSpace: 'nowrap' }}>
-          {' '}
-          ({print.value(one.margin, 'percent')})
-        </Box>
+      {one.sense === 'alike' ? (
+        one.says
+      ) : (
+        <>
+          <Whole>{shown(one.has)},</Whole>{' '}
+          <Whole>
+            {one.sense === 'at-least' ? 'needs' : 'at most'} {shown(one.limit)}
+          </Whole>{' '}
+          <Whole quiet={!missed}>({print.value(one.margin, 'percent')})</Whole>
+        </>
       )}
       {missed && <Box>▬ Missed</Box>}
     </Box>

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { chancePercent } from '@/core/diagnosis/words';
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import type { CaseView } from '@/core/practice/case-view';
+import { hangsOnVacuum } from '@/core/practice/draw';
 import { minutesWords, repairWords, stageWords, toldWords } from '@/core/practice/words';
 import { NEEDLESS_PART_MIN } from '@/core/practice/score';
 import type { Told } from '@/core/practice/walk';
@@ -83,8 +84,7 @@ export function CaseDebrief({ id, kind, told: { seed, truth, debrief }, actions 
       </Box>
       <Part title="Around the unit">
         <Box sx={{ py: 1 }}>
-          {FAMILIES[kind].setting === 'bench' &&
-            FAMILIES[kind].curve.source === undefined &&
+          {hangsOnVacuum(FAMILIES[kind]) &&
             `The source reached ${print.value(truth.supply_Pa, 'depression')}. `}
           {truth.gaugeOut === null
             ? 'Every gauge was within its class.'
@@ -138,7 +138,10 @@ function Way({ kind, tests, name }: { kind: FamilyKind; tests: readonly Told[]; 
               <TableCell sx={{ whiteSpace: 'nowrap' }}>{Math.round(test.minutes)} min</TableCell>
               <TableCell sx={{ whiteSpace: 'nowrap' }}>{toldWords(test.bits)}</TableCell>
               <TableCell>
-                {repairWords(kind, test.likeliest)}, {chancePercent(test.chance)}
+                {repairWords(kind, test.likeliest)},{' '}
+                <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+                  {chancePercent(test.chance)}
+                </Box>
               </TableCell>
             </TableRow>
           ))}

@@ -13,7 +13,7 @@ import {
 } from '@/core/workings/foot-alone';
 import { bodyFrom, fieldsOf, textOf, type FormText, type SchemaField } from '../forms/schema-fields';
 import { Page } from '../page';
-import { usePrint, useSettings } from '../settings-context';
+import { TO_A_MM, usePrint, useSettings } from '../settings-context';
 import { AnswerLine, WorkingField } from '../shelf/working-field';
 import { filledFrom, hasStop } from './failed-assist-vehicle';
 
@@ -159,8 +159,9 @@ function Told({ body }: { body: FootAloneFields | null }) {
           {metres === null ? 'No stop' : print.value(metres, 'altitude')}
         </Box>
         <Box sx={{ fontSize: '1.1rem' }}>
-          with {print.value(body.pedal_N, 'force')} at the pedal, {print.value(number('travel_m')!, 'travel')}{' '}
-          of its {print.value(body.stroke_m, 'travel')}
+          with {print.value(body.pedal_N, 'force')} at the pedal,{' '}
+          {print.value(number('travel_m')!, 'travel', TO_A_MM)} of its{' '}
+          {print.value(body.stroke_m, 'travel', TO_A_MM)}
         </Box>
       </Box>
       <Box sx={{ fontWeight: 600, color: keeps ? 'success.main' : 'warning.main' }}>

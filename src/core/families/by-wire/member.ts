@@ -5,7 +5,7 @@ import { rootOfFalling } from '../../numeric/root';
 import { blended, demanded_mPerS2, type Blend } from '../../vehicle/blend';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
-import type { InputDescriptor } from '../../model/vectors';
+import { unread, type InputDescriptor } from '../../model/vectors';
 import { BAROMETER, ELAPSED, STORED, TEMPERATURE } from '../inputs';
 import { TRACK_READINGS, tracksAt } from '../pedal-tracks';
 import { WHEEL_LINES, WHEELS, type WheelId } from '../wheel-lines';
@@ -287,7 +287,7 @@ class ByWire implements Standing {
 
   read(efforts: ArrayLike<number>, nodes: Nodes, wanted?: Wanted): number[] {
     const { p, vector, supply_Pa } = this;
-    const told: number[] = readings.map(() => NaN);
+    const told: number[] = unread(readings);
     const on = this.isOn(efforts);
     const tell = (id: ReadingId, work: () => number) => {
       if (!wanted || wanted.has(PLACE[id])) told[PLACE[id]] = work();

@@ -1,7 +1,7 @@
 import type { Vector } from '../../model/descriptor';
 import { BalancesNothing } from '../../model/balances-nothing';
 import type { Member, Nodes, Standing, Wanted } from '../../model/member';
-import type { InputDescriptor } from '../../model/vectors';
+import { unread, type InputDescriptor } from '../../model/vectors';
 import {
   APPLICATIONS,
   BAROMETER,
@@ -144,7 +144,7 @@ class StoredPressure extends BalancesNothing implements Standing {
   read(_efforts: ArrayLike<number>, { taken }: Nodes, wanted?: Wanted): number[] {
     const { shared, stored, elapsed_s, applications } = this;
     const light_N = shared.light_N * shared.pedalRatio;
-    const told = readings.map(() => NaN);
+    const told = unread(readings);
     const made: Partial<Record<Side, Circuit>> = {};
     const at = (side: Side): Circuit => {
       made[side] ??= this.circuit(side, taken(side === 'front' ? CHARGE_FRONT! : CHARGE_REAR!, 0));
