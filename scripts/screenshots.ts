@@ -118,7 +118,8 @@ async function main() {
     await page.goto(app.url + where, { waitUntil: 'networkidle' });
     for (const key of keys) await page.keyboard.press(key);
     if (shows) await page.getByText(shows).waitFor();
-    // A chart is drawn some frames after the page is there.
+    // Fields for dates come behind the page, and a chart is drawn some frames after it is there.
+    await page.waitForFunction(() => document.querySelector('.MuiSkeleton-root') === null);
     await page.waitForTimeout(CHART_MS);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     await page.close();

@@ -39,13 +39,12 @@ export type DayBody = z.infer<typeof dayBodySchema>;
 export const minutesFrom = (at: string): number => Number(at.slice(0, 2)) * 60 + Number(at.slice(3));
 
 /** A time of day, with the days that it is later: "09:10", "09:10 tomorrow", "09:10 in 3 days". */
-export function clockWords(min: number): string {
+export const clockWords = (min: number): string => `${timeWords(min)} ${dayWords(min)}`.trim();
+
+/** How many days later that is: nothing today, "tomorrow", "in 3 days". */
+export function dayWords(min: number): string {
   const days = dayOf(min);
-  return days === 0
-    ? timeWords(min)
-    : days === 1
-      ? `${timeWords(min)} tomorrow`
-      : `${timeWords(min)} in ${days} days`;
+  return days === 0 ? '' : days === 1 ? 'tomorrow' : `in ${days} days`;
 }
 
 /** From one time to another: the day is said once where both are on it, "08:10–09:40 tomorrow". */

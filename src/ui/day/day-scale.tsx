@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { clockWords, minutesFrom } from '@/core/planning/day-body';
+import { clockWords, dayWords, minutesFrom } from '@/core/planning/day-body';
 import type { DayView } from '@/core/planning/day-view';
 
 /** From when to when a day is drawn, minutes. */
@@ -54,14 +54,14 @@ export function DayScale({ view }: { view: DayView }) {
         fontSize: '0.85rem',
       }}
     >
+      <Box sx={{ gridColumn: 2, fontWeight: 700 }}>{dayWords(scale.from)}</Box>
       <Box sx={{ gridColumn: 3, position: 'relative', height: 22 }}>
-        {marks.map((at, i) => (
+        {marks.map((at) => (
           <Box
             key={at}
             sx={{ position: 'absolute', left: `${placeOn(scale, at)}%`, transform: 'translateX(-50%)' }}
           >
-            {/* Which day it is stands with the first. */}
-            {clockWords(i === 0 ? at : at % DAY_MIN)}
+            {clockWords(at % DAY_MIN)}
           </Box>
         ))}
       </Box>
