@@ -172,7 +172,7 @@ describe.each(FAMILY_KINDS)('%s: no line is opened because somebody believes it 
     if (item.kind === 'observation')
       run.take({ type: 'observed', item: item.id, answer: item.answers[0].id, note: '' });
     if (item.kind !== 'reading') return;
-    const high = run.bench.contextWith().rig[item.port]!.at(-1)!;
+    const high = run.rig[item.port]!.at(-1)!;
     const value_SI = item.measures === 'zero' ? 0 : 0.4 * high.fullScale_Pa;
     run.take({
       type: 'captured',

@@ -8,7 +8,7 @@ import { contextWith } from '../procedure/exchange';
 import { instrumentsOf, gateRule } from '../procedure/measured-item';
 import { nextAction } from '../procedure/next-action';
 import { rehearse } from '../procedure/rehearse';
-import { reduceRun } from '../procedure/run';
+import { applyEvent, EMPTY_RUN, reduceRun } from '../procedure/run';
 import { benchOf } from './bench';
 
 /** An event without its name and time. */
@@ -22,7 +22,18 @@ export function runOf(kind: FamilyKind) {
   let context: RunContext<unknown> = bench.contextWith();
   let events: RunEvent[] = [];
   const gate = gateRule(instrumentsOf(context.rig, context.shelf));
-  const state = (): RunState => reduceRun(context.procedure, events, gate);
+  let known = { procedure: context.procedure, events, state: EMPTY_RUN };
+  /** It is gone on with from what was known last, as a run's own state is: read anew only where a past event counts no more. */
+  const state = (): RunState => {
+    const { procedure } = context;
+    const more = events.slice(known.events.length);
+    const isAnew = procedure !== known.procedure || more.some(({ type }) => type === 'taken-back');
+    const now = isAnew
+      ? reduceRun(procedure, events, gate)
+      : more.reduce((sofar, event) => applyEvent(procedure, sofar, event, gate), known.state);
+    known = { procedure, events, state: now };
+    return now;
+  };
   const whole = (made: Made): RunEvent => {
     at_ms += 9000;
     return { id: uuidFrom(random), at: new Date(at_ms).toISOString(), ...made } as RunEvent;
@@ -82,6 +93,7 @@ export function runOf(kind: FamilyKind) {
     doStep,
     state,
     procedure: () => context.procedure,
+    rig: context.rig,
     events: () => events,
     random,
   };
