@@ -134,6 +134,8 @@ describe('the stand-in and its reader', () => {
     });
   /** Asks the logger as any program would, over a socket of its own. */
   const ask = (...commands: string[]) =>
+    askFor(commands.filter((command) => command.includes('?')).length, ...commands);
+  const askFor = (wanted: number, ...commands: string[]) =>
     new Promise<string[]>((resolve) => {
       const answers: string[] = [];
       const lines = new Lines();
@@ -141,7 +143,7 @@ describe('the stand-in and its reader', () => {
       socket.setEncoding('ascii');
       socket.on('data', (text) => {
         answers.push(...lines.push(String(text))!);
-        if (answers.length < commands.filter((command) => command.includes('?')).length) return;
+        if (answers.length < wanted) return;
         socket.destroy();
         resolve(answers);
       });
@@ -204,6 +206,76 @@ describe('the stand-in and its reader', () => {
       '-224,"Illegal parameter value"',
       '0,"No error"',
     ]);
+  });
+  test('tells each channel with the ends of its scale, in its own unit', async () => {
+    const [catalogue] = await ask('CHAN:CAT?');
+    const told = new Map(parseCatalogue(catalogue!)!.map((one) => [one.tag, one]));
+    // 30 inHg are 30 · 3.386389 = 101.592 kPa; 393.15 K are 120 °C; 30 L/min; 100 turns a second are 6 000 a minute.
+    for (const [tag, unit, low, high] of [
+      ['G-12', 'BAR', 0, 160],
+      ['V-31', 'KPA', 0, 101.592],
+      ['L-51', 'N', 0, 2500],
+      ['R-86', 'MM', 0, 30],
+      ['T-87', 'DEGC', -273.15, 120],
+      ['U-94', 'V', 0, 5],
+      ['Q-98', 'L/MIN', 0, 30],
+      ['N-106', 'RPM', 0, 6000],
+      ['N-131', 'NM', 0, 2000],
+    ] as const)
+      expect(told.get(tag)).toEqual({ tag, unit, low, high });
+  });
+  test('of a channel that there is none of it says so and nothing else; of too many errors the last is that', async () => {
+    expect(await askFor(2, 'READ? "G-99"', 'SYST:ERR?', 'SYST:ERR?')).toEqual([
+      '-224,"Illegal parameter value"',
+      '0,"No error"',
+    ]);
+    const nonsense = Array<string>(20).fill('FLY:AWAY');
+    const errors = await ask(...nonsense, ...Array<string>(17).fill('SYST:ERR?'));
+    // Sixteen are kept: fifteen as they came, the last says that there were more.
+    expect(errors).toEqual([
+      ...Array<string>(15).fill('-113,"Undefined header"'),
+      '-350,"Queue overflow"',
+      '0,"No error"',
+    ]);
+  });
+  test('a stream is ended where it is asked to, and the line stays', async () => {
+    const heard: string[] = [];
+    const socket = connect(ports.logger, '127.0.0.1', () => socket.write('STR:RATE 100\nSTR:STAR\n'));
+    socket.on('data', (text) => heard.push(...String(text).trim().split('\n')));
+    await until(() => heard.length > 10);
+    socket.write('STR:STOP\n*IDN?\n');
+    await until(() => heard.some((line) => line.startsWith('Hard Pedal')));
+    const ended = heard.length;
+    await new Promise((later) => setTimeout(later, 300));
+    expect(heard.length).toBe(ended);
+    socket.destroy();
+  });
+  test('time passes at once: up to a minute, and the handle has moved by then', async () => {
+    for (const ahead of [-1, 61])
+      expect(await hand({ ahead })).toMatchObject({ ok: false, why: 'ahead: from 0 to 60 s' });
+    const began_s = standIn.stands.t_s;
+    await hand({ hands: { handle_Pa: 8 * BAR, pull_PaPerS: BAR } });
+    expect(await hand({ ahead: 60 })).toMatchObject({ ok: true });
+    expect(standIn.stands.t_s - began_s).toBeGreaterThanOrEqual(60);
+    expect(Number((await ask('READ? "G-12"'))[0])).toBeCloseTo(8, 0);
+  });
+  test('samples that get lost leave gaps: of every third a third is missing', async () => {
+    await hand({ mischief: { dropEvery: 3 } });
+    client.start();
+    await until(() => samples.length > 60);
+    // 200 a second: 5 ms from one to the next, and 10 ms over each that is missing.
+    const gaps = samples.slice(1, 60).map(({ t_s }, i) => Math.round((t_s - samples[i]!.t_s) / 0.005));
+    expect(new Set(gaps)).toEqual(new Set([1, 2]));
+    const missing = gaps.filter((gap) => gap === 2).length;
+    expect(missing / (gaps.length + missing)).toBeCloseTo(1 / 3, 1);
+  });
+  test('a line that is cut after so many samples is lost, and taken up again', async () => {
+    await hand({ mischief: { cutAfter: 5 } });
+    client.start();
+    await until(() => statuses.filter(({ state }) => state === 'lost').length >= 2);
+    expect(samples.length % 5).toBe(0);
+    await hand({ mischief: {} });
+    await until(() => last().state === 'streaming' && samples.length > 30);
   });
   test('streams in SI at the rate asked for, and the handle moves the readings', async () => {
     client.start();

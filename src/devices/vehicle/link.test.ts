@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { connect, createServer } from 'node:net';
 import { VehicleLink, type Times } from './client';
-import { doipBytes, DoipReader } from './doip';
+import { doipBytes, DoipReader, type DoipFrame } from './doip';
 import { VehicleStandIn, type BehindInterface } from './stand-in';
 import {
   answerBytes,
@@ -280,6 +280,83 @@ describe('a line that does not come about', () => {
     );
     expect(found).toMatchObject({ ok: false, why: expect.stringMatching(why) as string });
     await new Promise((done) => server.close(done));
+  });
+});
+
+/** An interface that answers each frame that is sent by some of its own. */
+async function answering(answers: (frame: DoipFrame) => readonly DoipFrame[]) {
+  const heard: DoipFrame[] = [];
+  const server = createServer((socket) => {
+    const reader = new DoipReader();
+    socket.on('error', () => {});
+    socket.on('data', (bytes) => {
+      for (const read of reader.push(bytes)) {
+        if (!read.ok) continue;
+        heard.push(read.frame);
+        for (const frame of answers(read.frame)) socket.write(doipBytes(frame));
+      }
+    });
+  });
+  port = await new Promise<number>((resolve) =>
+    server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
+  );
+  return { heard, close: () => new Promise((done) => server.close(done)) };
+}
+const ACTIVATED: DoipFrame = { type: 'activated', tester: TESTER, unit: UNIT, code: 0x10 };
+const READ = { service: 'read', identifier: PUMP } as const;
+
+describe('an interface that is asked for a reading', () => {
+  const back = { source: UNIT, target: TESTER };
+  const said = (answer: UdsAnswer): DoipFrame => ({ type: 'message', ...back, data: answerBytes(answer) });
+  const received: DoipFrame = { type: 'received', ...back, code: 0 };
+  test.each<[string, readonly DoipFrame[], RegExp, boolean]>([
+    // Codes of ISO 13400-2: 3 an unknown target, 5 no room, others by their number. The line stays.
+    ['and knows no such unit', [{ type: 'refused', ...back, code: 3 }], /passes nothing on: \S/, true],
+    ['and refuses by a code of its own', [{ type: 'refused', ...back, code: 0x77 }], /code 119\.$/, true],
+    ['and could not read it', [{ type: 'header-refused', code: 0 }], /could not read what was sent/, false],
+    [
+      'and its unit refuses by a code of its own',
+      [received, said({ service: 'refused', to: 0x22, code: 0x99 })],
+      /The unit refused: code 153\.$/,
+      true,
+    ],
+    [
+      'and its unit refuses something else',
+      [received, said({ service: 'refused', to: 0x2f, code: 0x22 })],
+      /answered something else/,
+      false,
+    ],
+    [
+      'and its answer cannot be read',
+      [received, { type: 'message', ...back, data: Uint8Array.of(0x40) }],
+      /cannot be read/,
+      false,
+    ],
+  ])('%s', async (_, answers, why, isOpen) => {
+    const other = await answering(({ type }) =>
+      type === 'activate' ? [ACTIVATED] : type === 'message' ? answers : [],
+    );
+    const link = await opened();
+    expect(await link.ask(READ)).toMatchObject({
+      ok: false,
+      isOpen,
+      why: expect.stringMatching(why) as string,
+    });
+    await link.close();
+    await other.close();
+  });
+  test('says that it is alive where it is asked to, and what nobody asked for ends the line', async () => {
+    const other = await answering(({ type }) => {
+      if (type === 'activate') return [ACTIVATED, { type: 'alive-asked' }];
+      return type === 'alive' ? [said({ service: 'present' })] : [];
+    });
+    const link = await opened();
+    let lost = '';
+    link.whenLost((why) => (lost = why));
+    for (let n = 0; n < 200 && lost === ''; n += 1) await soon(10);
+    expect(lost).toBe('An answer came that nobody waited for.');
+    expect(other.heard).toContainEqual({ type: 'alive', source: TESTER });
+    await other.close();
   });
 });
 
