@@ -303,10 +303,14 @@ test('what is no trouble of the disk has none', () => {
 
 describe('the command line', () => {
   const say = (command: string, ...words: string[]) => {
-    const { status, stdout, stderr } = spawnSync('npx', ['tsx', `src/server/cli/${command}.ts`, ...words], {
-      env: { ...process.env, HARD_PEDAL_DATA: folder },
-      encoding: 'utf8',
-    });
+    const { status, stdout, stderr } = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', `src/server/cli/${command}.ts`, ...words],
+      {
+        env: { ...process.env, HARD_PEDAL_DATA: folder },
+        encoding: 'utf8',
+      },
+    );
     return { status, said: stdout + stderr };
   };
   test.each([

@@ -28,7 +28,13 @@ async function template(): Promise<string> {
     return file;
   }
   const unfinished = `${file}.part`;
-  await promisify(execFile)('npx', ['tsx', 'src/server/demo/cli/fixture.ts', unfinished, FIXTURE_NOW]);
+  await promisify(execFile)(process.execPath, [
+    '--import',
+    'tsx',
+    'src/server/demo/cli/fixture.ts',
+    unfinished,
+    FIXTURE_NOW,
+  ]);
   renameSync(unfinished, file);
   return file;
 }
