@@ -152,7 +152,7 @@ function Compare({ id, found, onEdit }: CompareProps) {
                         ? 'success.main'
                         : verdict === 'does-not-fit'
                           ? 'error.main'
-                          : 'warning.main',
+                          : 'warning.dark',
                   }}
                 >
                   {VERDICT_WORDS[verdict]}
@@ -216,7 +216,7 @@ const Whole = ({ children, quiet }: { children: ReactNode; quiet?: boolean }) =>
 function MarginCell({ one }: { one: Margin | undefined }) {
   const print = usePrint();
   if (!one) return <Box sx={{ color: 'text.secondary' }}>does not ask for it</Box>;
-  if (!one.known) return <Box sx={{ color: 'warning.main' }}>Not known yet: {one.lacks.join(', ')}</Box>;
+  if (!one.known) return <Box sx={{ color: 'warning.dark' }}>Not known yet: {one.lacks.join(', ')}</Box>;
   const missed = one.margin < 0;
   const shown = (value: number) =>
     one.sense === 'alike'

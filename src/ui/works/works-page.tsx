@@ -208,7 +208,7 @@ function Stage({ own, healthy, trouble }: { own: Frame; healthy: Frame | null; t
         {trouble ? `The twin cannot go on from here: ${trouble}` : own.stage?.says}
       </Box>
       {differs && (
-        <Box sx={{ color: 'warning.main', mt: 0.5, fontSize: '0.98rem' }}>
+        <Box sx={{ color: 'warning.dark', mt: 0.5, fontSize: '0.98rem' }}>
           A healthy one, now: {healthy.stage?.says}
         </Box>
       )}
