@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import type { StoredJob, StoredProfile } from '../src/core/records/views';
 import type { StoredTrace } from '../src/server/traces';
@@ -7,7 +8,7 @@ import { drawCase, looksOf, parametersOf } from '../src/core/practice/draw';
 import { rehearse } from '../src/core/procedure/rehearse';
 import type { StoredRun } from '../src/core/records/views';
 import { practiceGauges } from '../src/server/practice';
-import { App } from '../e2e/app';
+import { App, demoFolder } from '../e2e/app';
 import config from '../playwright.config';
 
 interface View {
@@ -126,6 +127,7 @@ async function main() {
   }
   await browser.close();
   await app.end();
+  rmSync(demoFolder(), { recursive: true, force: true });
 }
 
 void main();

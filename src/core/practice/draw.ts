@@ -40,10 +40,6 @@ const WEAK_SOURCE = [9 * INHG_PA, 14 * INHG_PA] as const;
 /** A gauge that deceives is out by so many times its permissible error, and by no more than this part of its full scale. */
 const FAR_OUT = [3, 5] as const;
 const MOST_OUT = 0.08;
-/** Whether a bench's vacuum source has a part in a case of some kind: it hangs on no pump, engine or battery of its own. */
-export const hangsOnVacuum = ({ setting, ports }: Pick<Family, 'setting' | 'ports'>): boolean =>
-  setting === 'bench' && ports.some(({ quantity }) => quantity === 'depression');
-
 export const ROUTINE = 'Nothing to complain of: a check before the inspection.';
 
 /**
@@ -126,6 +122,10 @@ function complaintOf(all: readonly Fault[], faults: readonly Fault[], random: ()
   const words = [...new Set(said.flatMap((id) => (id ? [COMPLAINTS[id].says] : [])))].join(', and ');
   return words === '' ? ROUTINE : `The customer says: ${words}.`;
 }
+
+/** Whether a bench's vacuum source has a part in a case of some kind: it hangs on no pump, engine or battery of its own. */
+export const hangsOnVacuum = ({ setting, ports }: Pick<Family, 'setting' | 'ports'>): boolean =>
+  setting === 'bench' && ports.some(({ quantity }) => quantity === 'depression');
 
 /** The faults that are left once some parts were changed or mended. */
 export const leftAfter = (

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { connect, createServer } from 'node:net';
+import { connect, createServer, type AddressInfo, type Server } from 'node:net';
 import { VehicleLink, type Times } from './client';
 import { doipBytes, DoipReader, type DoipFrame } from './doip';
 import { VehicleStandIn, type BehindInterface } from './stand-in';
@@ -75,6 +75,11 @@ async function opened(times: Partial<Times> = {}): Promise<VehicleLink> {
   links.push(found.link);
   return found.link;
 }
+/** The port that a server of its own listens at. */
+const listening = (server: Server) =>
+  new Promise<number>((resolve) =>
+    server.listen(0, '127.0.0.1', () => resolve((server.address() as AddressInfo).port)),
+  );
 const soon = (ms: number) => new Promise((done) => setTimeout(done, ms));
 /** Waits until the pump was told so, and fails where it never is. */
 async function told(...wanted: readonly (number | null)[]): Promise<void> {
@@ -238,9 +243,7 @@ test('what keeps a session alive is acknowledged too, and that is no acknowledge
       }
     });
   });
-  port = await new Promise<number>((resolve) =>
-    server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
-  );
+  port = await listening(server);
   const link = await opened({ answered: 1000 });
   await link.session('extended');
   for (let n = 0; n < 200 && present === 0; n += 1) await soon(10);
@@ -271,9 +274,7 @@ describe('a line that does not come about', () => {
       socket.on('error', () => {}).resume();
       if (said) socket.write(Buffer.from(said, 'hex'));
     });
-    const other = await new Promise<number>((resolve) =>
-      server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
-    );
+    const other = await listening(server);
     const found = await VehicleLink.open(
       { ...address(), port: other },
       said ? QUICK : { ...QUICK, connect: 200 },
@@ -297,9 +298,7 @@ async function answering(answers: (frame: DoipFrame) => readonly DoipFrame[]) {
       }
     });
   });
-  port = await new Promise<number>((resolve) =>
-    server.listen(0, '127.0.0.1', () => resolve((server.address() as { port: number }).port)),
-  );
+  port = await listening(server);
   return { heard, close: () => new Promise((done) => server.close(done)) };
 }
 const ACTIVATED: DoipFrame = { type: 'activated', tester: TESTER, unit: UNIT, code: 0x10 };
