@@ -17,9 +17,9 @@ export default defineConfig({
   globalSetup: './e2e/shared-server.ts',
   workers: 2,
   retries: 0,
-  // A guard against a journey that hangs, no bar: the unit tests run beside.
-  timeout: 300_000,
-  expect: { timeout: 20_000 },
+  // Guards against a journey that hangs, no bars: the unit tests run beside. No journey sets a narrower one of its own.
+  timeout: 900_000,
+  expect: { timeout: 120_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: 'reports/browser.json' }]],
   use: {

@@ -9,8 +9,6 @@ test('led by the advice: the test that tells the most is taken by keyboard, and 
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
-  page.setDefaultTimeout(20_000);
   const { run, truth } = await readSoFar(app, VAN, 'ADVICE-1', ['torn-diaphragm', 0.6], 'with.1.input');
   const pane = await advised(app, page, run);
   await expect(pane.getByRole('status')).toContainText('Not decided yet.');
@@ -29,7 +27,7 @@ test('led by the advice: the test that tells the most is taken by keyboard, and 
         .first()
         .focus();
       await page.keyboard.press('Enter');
-      await expect(atHand).toBeVisible({ timeout: 30_000 });
+      await expect(atHand).toBeVisible();
     }
     await technician.settled();
     await page
@@ -38,7 +36,7 @@ test('led by the advice: the test that tells the most is taken by keyboard, and 
       .catch(() => undefined);
     const begun = await at();
     while (begun !== null && (await at()) === begun) await technician.doNext();
-    await expect(pane.getByRole('progressbar')).toBeHidden({ timeout: 30_000 });
+    await expect(pane.getByRole('progressbar')).toBeHidden();
     if ((await top.innerText()).startsWith('Torn diaphragm')) break;
   }
   await expect(top).toContainText('Torn diaphragm');
@@ -68,7 +66,7 @@ test('two causes that no test here tells apart are said so, and what would tell 
   for (const scheme of ['light', 'dark'] as const) {
     // Else colours go over into each other for a moment, and on a busy machine that is what is looked at.
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-    await expect.poll(() => violations(page), { timeout: 60_000 }).toEqual([]);
+    await expect.poll(() => violations(page)).toEqual([]);
   }
 });
 
@@ -105,7 +103,6 @@ test('by one key the tests follow the advice, and by the same the usual order ag
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { run, truth } = await readSoFar(app, VAN, 'ADVICE-6', ['torn-diaphragm', 0.6], 'with.1.input');
   await page.goto(`${app.url}/runs/${run}`);
   const technician = await Technician.at(app, page, run, truth);
@@ -115,9 +112,9 @@ test('by one key the tests follow the advice, and by the same the usual order ag
     if (!(await pane.isVisible())) await page.keyboard.press('&');
     await expect(pane).toBeVisible({ timeout: 1000 });
   }).toPass();
-  await expect(pane.getByText('In the order of what tells the most')).toBeVisible({ timeout: 30_000 });
+  await expect(pane.getByText('In the order of what tells the most')).toBeVisible();
   // Nothing of the next test was done yet: the one that tells the most is at hand now, by itself.
-  await expect(pane.getByText(/: at hand$|behind what is at hand$/)).toBeVisible({ timeout: 30_000 });
+  await expect(pane.getByText(/: at hand$|behind what is at hand$/)).toBeVisible();
   await page.keyboard.press('&');
   await expect(pane.getByText('In the order of what tells the most')).toBeHidden();
   await expect(pane).toBeVisible();
@@ -128,8 +125,6 @@ test('a hard pedal, led by the advice: the hose is found, renewed, and the repai
   app,
   page,
 }) => {
-  test.setTimeout(600_000);
-  page.setDefaultTimeout(20_000);
   const { job, run } = await runOn(app, 'ADVICE-7', VAN, quickVan, 'The pedal is hard.');
   const family = FAMILIES['vacuum-vehicle'];
   const { values } = family.healthy(run.context.profile);
@@ -148,14 +143,14 @@ test('a hard pedal, led by the advice: the hose is found, renewed, and the repai
   };
   for (let taken = 0; taken < 15; taken += 1) {
     // Between two tests the advice is waited for: it brings the one that tells the most by itself.
-    await expect(standing).toBeVisible({ timeout: 60_000 });
+    await expect(standing).toBeVisible();
     // Worked out is not brought yet: the step is at hand once the run has heard of it, and nothing more comes of it.
     await expect(async () => {
       const { count } = await first.next();
       await page.waitForTimeout(700);
       await expect(pane.getByRole('progressbar')).toBeHidden({ timeout: 1000 });
       expect((await first.next()).count).toBe(count);
-    }).toPass({ timeout: 60_000 });
+    }).toPass();
     // Nothing tells more: the likeliest is mended first, and the test behind it has the last word.
     if (/^(One repair covers it|These cannot be told apart)/.test(await standing.innerText())) break;
     await first.settled();
@@ -182,6 +177,6 @@ test('a hard pedal, led by the advice: the hose is found, renewed, and the repai
   await second.until(null, { left: optional.filter((id) => !again.includes(id)), why: 'Not the hose' });
   await page.keyboard.press('#');
   const came = pane.getByRole('group', { name: 'What the repair came to' });
-  await expect(came).toContainText(/before the repair, (under 1|1|2) % behind it/, { timeout: 60_000 });
+  await expect(came).toContainText(/before the repair, (under 1|1|2) % behind it/);
   await expect(came).toContainText(/Hose: .* then, .* now, changed/);
 });

@@ -6,7 +6,6 @@ import { pick } from './pick';
 test('a shop without any data is led in order to its first test, with a unit to practise on from the first minute', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   const app = await App.start({ demo: false });
   try {
     await page.goto(app.url);

@@ -52,7 +52,7 @@ test('a customer’s home check: printed with the report, sent back as a file, a
   // It speaks for a master cylinder that loses pressure, beside what was measured.
   await page.goto(`${app.url}/runs/${run!.id}`);
   await page.getByRole('button', { name: /What it may be/ }).click();
-  await expect(page.getByText(/At home: firm pedal/).first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/At home: firm pedal/).first()).toBeVisible();
 
   // Taken back it counts no more.
   await page.goto(`${app.url}/jobs/${job.id}`);

@@ -5,7 +5,6 @@ import { newRun, Technician } from './technician';
 test('kill −9 of the server at every step: nothing acknowledged is lost, and the run stands where it stood', async ({
   page,
 }) => {
-  test.setTimeout(600_000);
   const app = await App.start({ demo: true });
   try {
     const { run } = await newRun(app, 'KILL', { hold_s: 3, settle_s: 1 });

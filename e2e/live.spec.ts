@@ -13,7 +13,6 @@ const nameOf = (action: Action) => (action.kind === 'item' ? action.item.id : ac
 test('a run on the simulated bench, hands-free, with the cable pulled in the middle, ends with a correct report', async ({
   page,
 }) => {
-  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { job, run } = await newRun(app, 'GF-LIVE', { hold_s: 20, settle_s: 2 });
@@ -42,8 +41,7 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
     for (;;) {
       const { action, count } = await bench.next();
       if (action.kind === 'done') break;
-      const moved = () =>
-        expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
+      const moved = () => expect.poll(async () => (await bench.next()).count).toBeGreaterThan(count);
       const item = action.kind === 'item' ? action.item : null;
       if (action.kind === 'source') await hands({ valve: action.set.to === 'on' ? 'open' : 'shut' });
       if (item?.id === 'residual.wait') await hands({ handle_Pa: 0, pull_PaPerS: 20 * BAR });
@@ -52,9 +50,7 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
         const start = page.getByRole('button', { name: /^Start/ });
         // A press that comes as the prompt changes is ignored.
         if (item.starts === 'key') await page.waitForTimeout(850).then(() => start.click());
-        await expect
-          .poll(async () => nameOf((await bench.next()).action), { timeout: 60_000 })
-          .not.toBe(item.id);
+        await expect.poll(async () => nameOf((await bench.next()).action)).not.toBe(item.id);
         continue;
       }
       const byHand = item?.kind !== 'reading' || item.measures === 'switchCloses';
@@ -73,7 +69,7 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
         await expect(page.getByText(/Type the readings meanwhile/)).toBeVisible();
         await bench.until('bypass.5.input');
         await app.plugIn();
-        await expect(page.getByText('Simulated bench reads')).toBeVisible({ timeout: 30_000 });
+        await expect(page.getByText('Simulated bench reads')).toBeVisible();
         continue;
       }
       await reach(item);
@@ -109,7 +105,6 @@ test('a run on the simulated bench, hands-free, with the cable pulled in the mid
 });
 
 test('tabs that are hidden leave the lines of the browser to the one that is looked at', async ({ page }) => {
-  test.setTimeout(120_000);
   const app = await App.start({ demo: true, live: true });
   // A browser without a window shows all its tabs: they are told as a browser would tell them.
   const turn = (tab: Page, to: 'hidden' | 'visible') =>
@@ -122,7 +117,7 @@ test('tabs that are hidden leave the lines of the browser to the one that is loo
     const tabs: Page[] = [];
     for (let i = 0; i < 8; i += 1) {
       const tab = await page.context().newPage();
-      await tab.goto(`${app.url}/shelf/logger`, { timeout: 20_000 });
+      await tab.goto(`${app.url}/shelf/logger`);
       await expect(reads(tab)).toBeVisible();
       await turn(tab, 'hidden');
       // What it showed last is not left standing as what is.

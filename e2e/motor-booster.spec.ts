@@ -8,7 +8,6 @@ test('a booster with a motor on a poor feed, by keyboard: its fuse first, volts 
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { run } = await runOn(app, 'MOTOR', 'Tollan MB-2 on the bench', {});
   const poor = family.faults.find(({ id }) => id === 'feed-poor')!;
   const bench = await Technician.at(app, page, run.id, {

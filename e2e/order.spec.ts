@@ -6,7 +6,6 @@ test('a step is chosen out of the usual order where that is safe, and no line is
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { job, run } = await newRun(app, 'ORDER', { hold_s: 20, settle_s: 1 });
   await page.goto(`${app.url}/runs/${run.id}`);
   const technician = await Technician.at(app, page, run.id);
@@ -69,7 +68,6 @@ test('a reading without vacuum that is read again asks for the vacuum gauges at 
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { run } = await newRun(app, 'GATE', { hold_s: 20, settle_s: 1 });
   await page.goto(`${app.url}/runs/${run.id}`);
   const technician = await Technician.at(app, page, run.id);

@@ -28,7 +28,6 @@ const traces = ({ faults, gauges, luck, made }: Truth, seed: number): string[] =
     .filter((number) => number.replace(/\D/g, '').length >= 8);
 
 test('what is hidden in a case is in no answer of the application before its end', async () => {
-  test.setTimeout(300_000);
   const app = await App.start({ demo: false });
   try {
     // At the level with errors of gauges, every number of the truth is one of its own.
@@ -109,7 +108,6 @@ async function doneUpToLook(app: App, id: string): Promise<void> {
 }
 
 test('a case from its beginning to what would have been better, on the simulated bench', async ({ page }) => {
-  test.setTimeout(300_000);
   const app = await App.start({ demo: false });
   try {
     await page.goto(`${app.url}/practice`);
@@ -159,7 +157,7 @@ test('a case from its beginning to what would have been better, on the simulated
     expect((await app.get<CaseView>(`/practice/cases/${one!.id}`)).told).toBeNull();
     await page.getByRole('button', { name: 'Hand it back' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Hand it back' }).click();
-    await expect(page.getByText('of 100 points')).toBeVisible({ timeout: 120_000 });
+    await expect(page.getByText('of 100 points')).toBeVisible();
     await expect(page.getByText('Really wrong')).toBeVisible();
     await expect(page.getByRole('table', { name: 'The adviser’s own way' })).toBeVisible();
     expect(await violations(page)).toEqual([]);

@@ -167,9 +167,7 @@ test('before and after names what moved; the report comes as PDF, CSV and pictur
   await page.goto(`${app.url}/jobs/${job.id}`);
   await page.getByRole('link', { name: 'Before and after' }).click();
   const came = page.getByRole('group', { name: 'What the repair came to' });
-  await expect(came.getByRole('row', { name: /^Passage between the sides .*changed$/ })).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(came.getByRole('row', { name: /^Passage between the sides .*changed$/ })).toBeVisible();
   await expect(page.getByText('Nothing else changed beyond the noise of the readings.')).toBeVisible();
   const run = job.runs.at(-1)!.id;
   const file = async (path: string) => page.request.get(`${app.url}/api/v1/runs/${run}/${path}`);

@@ -5,7 +5,6 @@ import { newRun, Technician } from './technician';
 const INHG = 3386.389;
 
 test('from intake to a printed report by keyboard alone, on a weak supply', async ({ app, page }) => {
-  test.setTimeout(300_000);
   const { keyboard } = page;
   await newRun(app, 'SETUP', { hold_s: 10 });
   await page.goto(app.url);

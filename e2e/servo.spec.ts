@@ -13,7 +13,6 @@ test('a servo with a torn piston, by keyboard: cautions, drawing, force curve, s
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { run } = await runOn(app, 'SERVO', 'Tollan Lighter RS-12', SHORT);
   const torn = family.faults.find(({ id }) => id === 'torn-piston')!;
   const bench = await Technician.at(app, page, run.id, {
@@ -62,7 +61,6 @@ test('a profile of another kind of unit is begun from its own typical figures', 
 test('a servo on the simulated bench, hands-free: the force is read by the load cell, the stopwatch by hand', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'SERVO-LIVE', 'Tollan Lighter RS-12', SHORT);
@@ -75,7 +73,7 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
       if (item?.id === 'force.2.input') break;
       if (action.kind === 'source') await hands({ valve: action.set.to === 'on' ? 'open' : 'shut' });
       if (item?.kind === 'wait') {
-        await expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
+        await expect.poll(async () => (await bench.next()).count).toBeGreaterThan(count);
         continue;
       }
       if (item?.kind !== 'reading' || item.port === 'clock') {
@@ -85,7 +83,7 @@ test('a servo on the simulated bench, hands-free: the force is read by the load 
       if (item.moment === 'output-begins') await hands({ handle_Pa: 4 * BAR, pull_PaPerS: 0.3 * BAR });
       else if (item.measures === 'input') await hands({ handle_Pa: item.target_Pa!, pull_PaPerS: 4 * BAR });
       else if (item.measures === 'supply') await hands({ handle_Pa: 0, pull_PaPerS: 10 * BAR });
-      await expect.poll(async () => (await bench.next()).count, { timeout: 60_000 }).toBeGreaterThan(count);
+      await expect.poll(async () => (await bench.next()).count).toBeGreaterThan(count);
     }
     const { context, events } = await app.get<StoredRun>(`/runs/${run.id}`);
     const captured = (id: string) =>
@@ -123,14 +121,10 @@ test('a servo with a hidden fault is put on the simulated bench from the Shelf',
     await expect(page.getByText('On the bench now, vented and released.')).toBeVisible();
     const work = (hands: object) => app.post('/live/hands', { hands });
     await work({ valve: 'open' });
-    await expect(channels.getByRole('row', { name: /^V-31/ })).toContainText(/1\d\.\d+ inHg/, {
-      timeout: 20_000,
-    });
+    await expect(channels.getByRole('row', { name: /^V-31/ })).toContainText(/1\d\.\d+ inHg/);
     await work({ handle_Pa: 10 * BAR, pull_PaPerS: 5 * BAR });
     // Torn by seven tenths, 38 % of the area is gone: well below a thousand newton, and far from nothing.
-    await expect(channels.getByRole('row', { name: /^L-51/ })).toContainText(/[3-7]\d\d\.?\d* N/, {
-      timeout: 20_000,
-    });
+    await expect(channels.getByRole('row', { name: /^L-51/ })).toContainText(/[3-7]\d\d\.?\d* N/);
   } finally {
     await app.end();
   }

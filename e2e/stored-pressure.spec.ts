@@ -8,7 +8,6 @@ test('gas lost in one of two circuits: both stand side by side, and the advice f
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { run, truth } = await readSoFar(app, SALOON, 'STORED-61', ['gas-loss-rear', 0.6], 'lamp.time');
   const bench = await Technician.at(app, page, run, truth);
   await page.goto(`${app.url}/runs/${run}`);
@@ -26,7 +25,6 @@ test('a body that stands on springs alone: nothing is bled before stands and bot
   app,
   page,
 }) => {
-  test.setTimeout(300_000);
   const { run, truth } = await readSoFar(app, SALOON, 'STORED-62', ['springs-tired', 0.7], 'springs.stands');
   const bench = await Technician.at(app, page, run, truth);
   await page.goto(`${app.url}/runs/${run}`);
@@ -72,7 +70,6 @@ const LEFT = [
 test('a simulated car whose rams hide tired springs: charged, trimmed, bled and lowered, and the advice finds them', async ({
   page,
 }) => {
-  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { run } = await runOn(app, 'STORED-63', SALOON, {});
@@ -91,7 +88,7 @@ test('a simulated car whose rams hide tired springs: charged, trimmed, bled and 
       const step = 'step' in action ? action.step.id : '';
       const moved = () =>
         expect
-          .poll(async () => (await bench.next()).count, { timeout: 150_000, message: item?.id ?? step })
+          .poll(async () => (await bench.next()).count, { message: item?.id ?? step })
           .toBeGreaterThan(count);
       if (action.kind === 'source' && action.set.source === 'engine')
         await hands({ key: action.set.to === 'off' ? 'off' : 'engine' });

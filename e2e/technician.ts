@@ -106,7 +106,7 @@ export async function advised(app: Site, page: Page, run: string) {
     if (!(await pane.isVisible())) await page.keyboard.press('#');
     await expect(pane).toBeVisible({ timeout: 1000 });
   }).toPass();
-  await expect(pane.getByRole('list', { name: 'Causes' })).toBeVisible({ timeout: 30_000 });
+  await expect(pane.getByRole('list', { name: 'Causes' })).toBeVisible();
   return pane;
 }
 
@@ -326,7 +326,6 @@ export class Technician {
       await expect
         .poll(
           async () => (await this.page.getByRole('timer').isVisible()) || (await this.next()).count > count,
-          { timeout: 20_000 },
         )
         .toBe(true);
       if (
@@ -347,9 +346,7 @@ export class Technician {
       const letter = { acknowledge: 'u', source: 'v', finish: 'c', item: '', stopped: 'e' }[action.kind];
       await this.press(letter, count);
     }
-    await expect
-      .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
-      .toBeGreaterThan(count);
+    await expect.poll(async () => (await this.next()).count, { intervals: [30] }).toBeGreaterThan(count);
     if (!handsFree) await this.settled();
     return step;
   }
@@ -365,7 +362,7 @@ export class Technician {
       await expect
         .poll(async () => (await this.next()).count, { timeout: 1500, intervals: [30] })
         .toBeGreaterThan(count);
-    }).toPass({ timeout: 15_000 });
+    }).toPass();
   }
 
   /** Waits until the screen shows what the server has, which may still change: another test is brought by the advice. */
@@ -379,7 +376,7 @@ export class Technician {
           ? page.getByText(action.item.prompt).first()
           : page.getByRole('heading', { name: action.step.title });
       await expect(shown).toBeVisible({ timeout: 1000 });
-    }).toPass({ timeout: 30_000 });
+    }).toPass();
   }
 
   /**
@@ -408,9 +405,7 @@ export class Technician {
     await this.page.keyboard.type(why);
     await dialog.getByRole('button', { name: 'Skip the whole step' }).focus();
     await this.page.keyboard.press('Enter');
-    await expect
-      .poll(async () => (await this.next()).count, { timeout: 10_000, intervals: [30] })
-      .toBeGreaterThan(count);
+    await expect.poll(async () => (await this.next()).count, { intervals: [30] }).toBeGreaterThan(count);
     await expect(dialog).toBeHidden();
     await this.settled();
   }

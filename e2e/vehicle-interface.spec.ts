@@ -20,11 +20,10 @@ async function atThePump(app: App, page: Page, tag: string) {
 test('an electric vacuum pump through the interface: seen to stop and start, had to run, given back as asked and as the screen is left', async ({
   page,
 }) => {
-  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { run, hands, pane } = await atThePump(app, page, 'GF-IFACE91');
-    await expect(pane.getByText('Stops at', { exact: true })).toBeVisible({ timeout: 120_000 });
+    await expect(pane.getByText('Stops at', { exact: true })).toBeVisible();
     await expect(pane.getByText('stands', { exact: true })).toBeVisible();
     await expect(pane.getByText(/Starts at: The pump does not start by itself/)).toBeVisible();
     // Light presses until it starts.
@@ -34,9 +33,9 @@ test('an electric vacuum pump through the interface: seen to stop and start, had
       await hands({ pedal_N: 0, press_NPerS: 2000 });
       await page.waitForTimeout(700);
       await expect(pane.getByText('runs', { exact: true })).toBeVisible({ timeout: 100 });
-    }).toPass({ timeout: 120_000 });
+    }).toPass();
     await expect(pane.getByText('Starts at', { exact: true })).toBeVisible();
-    await expect(pane.getByText('stands', { exact: true })).toBeVisible({ timeout: 120_000 });
+    await expect(pane.getByText('stands', { exact: true })).toBeVisible();
 
     // A key pressed by habit has nobody's pump run.
     const take = pane.getByRole('button', { name: 'Have the pump run' });
@@ -73,10 +72,10 @@ test('an electric vacuum pump through the interface: seen to stop and start, had
     await take.click();
     await expect(pane.getByText('The vehicle moves: nothing is controlled.')).toBeVisible();
     await app.hand({ vehicle: { around: { speed_mPerS: 0 }, mischief: { instead: 'half' } } });
-    await expect(pane.getByText(/Go on by hand, as the step says/)).toBeVisible({ timeout: 30_000 });
+    await expect(pane.getByText(/Go on by hand, as the step says/)).toBeVisible();
     await expect(take).toBeDisabled();
     await app.hand({ vehicle: { mischief: {} } });
-    await expect(take).toBeEnabled({ timeout: 30_000 });
+    await expect(take).toBeEnabled();
   } finally {
     await app.end();
   }
@@ -85,11 +84,10 @@ test('an electric vacuum pump through the interface: seen to stop and start, had
 test('kill −9 with the pump under control: it stops by its own session, and the screen says what happened', async ({
   page,
 }) => {
-  test.setTimeout(600_000);
   const app = await App.start({ demo: true, live: true });
   try {
     const { pane } = await atThePump(app, page, 'GF-IFACE92');
-    await expect(pane.getByText('stands', { exact: true })).toBeVisible({ timeout: 120_000 });
+    await expect(pane.getByText('stands', { exact: true })).toBeVisible();
     await pane.getByRole('button', { name: 'Have the pump run' }).click();
     // It may run by itself as well: only this says that it was taken.
     await expect(pane.getByRole('button', { name: 'Give it back' })).toBeVisible();
@@ -102,7 +100,7 @@ test('kill −9 with the pump under control: it stops by its own session, and th
       const replied = await opened.link.ask({ service: 'read', identifier: 0x4b02 });
       return replied.ok ? replied.answer.data[0] : null;
     };
-    await expect.poll(pump, { timeout: 30_000 }).toBe(0);
+    await expect.poll(pump).toBe(0);
     await opened.link.close();
     await app.up();
     await page.reload();
@@ -117,7 +115,6 @@ test('kill −9 with the pump under control: it stops by its own session, and th
 });
 
 test('trouble codes are read into the job, and cleared only once they are saved', async ({ page }) => {
-  test.setTimeout(300_000);
   const app = await App.start({ demo: true, live: true });
   try {
     await app.hand({ vehicle: { around: { codes: [{ code: 'C12A1-62', status: 0x89 }] } } });

@@ -64,11 +64,11 @@ test('the pedal and what feeds it are in hand: without vacuum the foot is alone'
         alone = await numberIn(page, 'frontBrakes');
         return alone > 1 && alone === before;
       },
-      { timeout: 20_000, intervals: [500] },
+      { intervals: [500] },
     )
     .toBe(true);
   await page.getByRole('button', { name: 'Switch its feed on' }).click();
-  await expect.poll(() => numberIn(page, 'frontBrakes'), { timeout: 20_000 }).toBeGreaterThan(2 * alone);
+  await expect.poll(() => numberIn(page, 'frontBrakes')).toBeGreaterThan(2 * alone);
 });
 
 test('a fault that moves nothing is said to show elsewhere', async ({ page, app }) => {
@@ -80,7 +80,7 @@ test('a fault that moves nothing is said to show elsewhere', async ({ page, app 
     .click();
   await page.getByRole('button', { name: 'Show an application' }).click();
   for (let i = 0; i < 9; i += 1) await page.keyboard.press('n');
-  await expect(page.getByText('moves as in a healthy one')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('moves as in a healthy one')).toBeVisible();
 });
 
 test('who asked for less motion sees it stand, and goes on step by step', async ({ page, app }) => {

@@ -189,14 +189,10 @@ describe('hands that answer what no hand answers', () => {
       (socket) => void setInterval(() => socket.write('x'), 50).unref(),
       /does not answer/,
     ],
-  ])(
-    '%s',
-    async (_name, spoken, why) => {
-      await handsDo(spoken);
-      expect(whyNot(await workBench(db, { hands: { valve: 'open' } }))).toMatch(why);
-    },
-    20_000,
-  );
+  ])('%s', async (_name, spoken, why) => {
+    await handsDo(spoken);
+    expect(whyNot(await workBench(db, { hands: { valve: 'open' } }))).toMatch(why);
+  });
 });
 
 test('an address that was kept before ports were checked is said, and nothing is thrown', async () => {

@@ -113,7 +113,7 @@ test('a case lies on the bench as it was drawn, and is told once it is over', as
   for (let i = 0; i < 600 && !(await link(db))!.status.simulated; i += 1)
     await new Promise((soon) => setTimeout(soon, 100));
   expect(value(await workBench(db, { unit: { fault: null } }))).toMatchObject({ ok: true });
-}, 120_000);
+});
 
 test('practice without a case never goes on with the unit of one', async () => {
   const one = await begin({ seed: 4717 });
@@ -131,7 +131,7 @@ test('a case whose truth was told to somebody before counts for another, and not
   expect(again.notCounted).toMatch(/told to this technician before/);
   expect((await begin({ technician: 'B. Other' })).notCounted).toBeNull();
   expect((await begin({ level: 2 })).notCounted).toBeNull();
-}, 120_000);
+});
 
 test('a file says nothing before the end; one that was altered is begun, and does not count', async () => {
   const [one, twin] = [await begin({ seed: 4713 }), await begin({ seed: 4713 })];
@@ -157,7 +157,7 @@ test('a file says nothing before the end; one that was altered is begun, and doe
     ],
   ])
     expect(why(await beginCase(db, { ...other, file }, NOW))).toBe(says);
-}, 120_000);
+});
 
 test('only what the test asks for now is looked at, the same each time, and a changed part takes its sign away', async () => {
   // A seed whose fault shows at a look.
@@ -193,7 +193,7 @@ test('only what the test asks for now is looked at, the same each time, and a ch
     );
   value(await putCaseOnBench(db, fresh.id, NOW));
   expect((await benchNow()).own).toEqual(truthOf(fresh, seed).made);
-}, 120_000);
+});
 
 test('a wait passes at once: on the bench and by the case’s clock, and no other run’s clock may be ahead', async () => {
   const one = await begin({ seed: 4715 });
@@ -222,7 +222,7 @@ test('a wait passes at once: on the bench and by the case’s clock, and no othe
   expect((await findCase(db, one.id))!.ahead_ms).toBe(passed.ahead_ms);
   value(await send('wait-ended', passed.ahead_ms));
   expect(stateOf((await findRun(db, one.runId))!).waits[item.id]?.endedAt).toBeTruthy();
-}, 120_000);
+});
 
 test('what was begun on another machine cannot be read, and says so', async () => {
   const one = await begin({ seed: 4716 });

@@ -290,11 +290,11 @@ describe('the stand-in and its reader', () => {
     expect(await hand({ pace: 5000 })).toMatchObject({ ok: false, why: 'pace: from 1 to 1000' });
     expect(await hand({ pace: 300 })).toMatchObject({ ok: true });
     client.start();
-    await until(() => samples.length > 0 && samples.at(-1)!.t_s - samples[0]!.t_s > 1140, 20_000);
+    await until(() => samples.length > 0 && samples.at(-1)!.t_s - samples[0]!.t_s > 1140);
     // Nineteen minutes in some four seconds, still no more readings than were asked for.
     expect(samples.length).toBeLessThan(1000);
     expect(samples.every(({ values }) => values.every(Number.isFinite))).toBe(true);
-  }, 30_000);
+  });
   test('a pulled cable is said, and taken up again', async () => {
     client.start();
     await until(() => samples.length > 5);
