@@ -11,12 +11,18 @@ const MARGIN = 48;
 const INK = '#1E2426';
 const FAINT = '#4A5356';
 const RULE = '#CFC8B8';
-/** A heading stays with what follows it: some lines, or a whole chart. */
-const HEADING_ROOM = 60;
-const CHART_ROOM = 320;
+/** A heading with what is kept free above and below it. */
+const HEADING_HEIGHT = 32;
+/** So much of a text follows its heading on the same page. */
+const SOME_LINES = 28;
+const CHART = { most: 470, shape: 330 / 640, caption: 30 } as const;
 const LOGO = { width: 110, height: 44 };
 const PHOTOS_ACROSS = 4;
 const PHOTO_HEIGHT = 84;
+const PHOTO_ROW = PHOTO_HEIGHT + 30;
+const FACT_INDENT = 150;
+const BOX_INDENT = 24;
+const TABLE_HEAD = 16;
 const BODY = 9.5;
 const SMALL = 8;
 
@@ -108,7 +114,8 @@ class Sheet {
         pdf.moveDown(0.8);
         return this.text(block.text, { bold: true, size: 16 });
       case 'heading':
-        return this.heading(block.text, next?.kind === 'chart' ? CHART_ROOM : HEADING_ROOM);
+        this.need(HEADING_HEIGHT + this.opening(next));
+        return this.heading(block.text);
       case 'lead':
         return this.text(block.text, { size: 11 });
       case 'paragraph':
@@ -133,6 +140,26 @@ class Sheet {
     }
   }
 
+  /** Height of what a block begins with and cannot part with: it stands on one page, and its heading over it. */
+  private opening(block: Block | undefined): number {
+    switch (block?.kind) {
+      case 'photos':
+        return PHOTO_ROW;
+      case 'boxes':
+        return this.boxHeight(block.items[0] ?? '');
+      case 'facts':
+        return this.factHeight(block.facts[0]?.[1] ?? '');
+      case 'chart':
+        return this.chartWidth * CHART.shape + CHART.caption;
+      case 'table': {
+        const { across } = this.columnsOf(block.widths);
+        return TABLE_HEAD + this.rowHeight(block.rows[0] ?? [], across);
+      }
+      default:
+        return SOME_LINES;
+    }
+  }
+
   private letterhead(name: string, lines: readonly string[], logo: string | null): void {
     const { pdf } = this;
     const top = pdf.y;
@@ -151,7 +178,7 @@ class Sheet {
     const { pdf } = this;
     const across = this.width / PHOTOS_ACROSS;
     for (let i = 0; i < photos.length; i += PHOTOS_ACROSS) {
-      this.need(PHOTO_HEIGHT + 30);
+      this.need(PHOTO_ROW);
       const top = pdf.y + 4;
       photos.slice(i, i + PHOTOS_ACROSS).forEach(({ sha256, caption }, k) => {
         const left = MARGIN + k * across;
@@ -192,9 +219,8 @@ class Sheet {
     pdf.y += 8;
   }
 
-  private heading(text: string, room: number): void {
+  private heading(text: string): void {
     const { pdf } = this;
-    this.need(room);
     pdf.moveDown(0.9);
     this.text(text, { bold: true, size: 11.5, gap: 1 });
     pdf
@@ -223,39 +249,70 @@ class Sheet {
     else if (text !== '') pdf.font('sans').text(text, options);
   }
 
+  private boxHeight(text: string): number {
+    this.pdf.font('sans').fontSize(BODY);
+    return this.pdf.heightOfString(text, { width: this.width - BOX_INDENT }) + 4;
+  }
+
   private box(text: string): void {
     const { pdf } = this;
-    pdf.font('sans').fontSize(BODY);
-    this.need(pdf.heightOfString(text, { width: this.width - 24 }) + 4);
+    this.need(this.boxHeight(text));
     const top = pdf.y;
     pdf
       .rect(MARGIN + 2, top + 1, 10, 10)
       .lineWidth(1)
       .strokeColor(INK)
       .stroke();
-    pdf.fillColor(INK).text(text, MARGIN + 24, top, { width: this.width - 24, paragraphGap: 4 });
+    const width = this.width - BOX_INDENT;
+    pdf
+      .font('sans')
+      .fontSize(BODY)
+      .fillColor(INK)
+      .text(text, MARGIN + BOX_INDENT, top, { width, paragraphGap: 4 });
+  }
+
+  /** One that is long may go on on the next page. */
+  private factHeight(value: string): number {
+    this.pdf.font('sans').fontSize(BODY);
+    return Math.min(200, this.pdf.heightOfString(value, { width: this.width - FACT_INDENT }));
   }
 
   private fact(name: string, value: string): void {
     const { pdf } = this;
-    const left = 150;
-    pdf.font('sans').fontSize(BODY);
-    this.need(Math.min(200, pdf.heightOfString(value, { width: this.width - left })));
+    this.need(this.factHeight(value));
     const top = pdf.y;
-    pdf.fillColor(FAINT).text(name, MARGIN, top, { width: left - 8 });
+    pdf.font('sans').fontSize(BODY);
+    pdf.fillColor(FAINT).text(name, MARGIN, top, { width: FACT_INDENT - 8 });
     const below = pdf.y;
-    pdf.fillColor(INK).text(value, MARGIN + left, top, { width: this.width - left });
+    pdf.fillColor(INK).text(value, MARGIN + FACT_INDENT, top, { width: this.width - FACT_INDENT });
     pdf.y = Math.max(below, pdf.y) + 1;
+  }
+
+  private get chartWidth(): number {
+    return Math.min(this.width, CHART.most);
   }
 
   private chart(svg: string, caption: string): void {
     const { pdf } = this;
-    const width = Math.min(this.width, 470);
-    const height = (width * 330) / 640;
-    this.need(height + 30);
+    const width = this.chartWidth;
+    const height = width * CHART.shape;
+    this.need(height + CHART.caption);
     svgToPdf(pdf, plainColours(svg), MARGIN, pdf.y, { width, height, fontCallback: () => 'sans' });
     pdf.y += height + 4;
     this.text(caption, { size: SMALL, color: FAINT });
+  }
+
+  /** Where each column begins, and how wide its words are set. */
+  private columnsOf(widths: readonly number[]): { readonly edges: number[]; readonly across: number[] } {
+    const whole = widths.reduce((sum, width) => sum + width, 0);
+    const edges = widths.map(
+      (_, i) => MARGIN + (this.width * widths.slice(0, i).reduce((s, w) => s + w, 0)) / whole,
+    );
+    return { edges, across: widths.map((width) => (this.width * width) / whole - 6) };
+  }
+
+  private rowHeight(row: readonly Cell[], across: readonly number[]): number {
+    return Math.max(0, ...row.map((one, i) => this.cellHeight(one, across[i]!)));
   }
 
   private table(
@@ -264,11 +321,7 @@ class Sheet {
     rows: readonly (readonly Cell[])[],
   ): void {
     const { pdf } = this;
-    const whole = widths.reduce((sum, width) => sum + width, 0);
-    const edges = widths.map(
-      (_, i) => MARGIN + (this.width * widths.slice(0, i).reduce((s, w) => s + w, 0)) / whole,
-    );
-    const across = widths.map((width) => (this.width * width) / whole - 6);
+    const { edges, across } = this.columnsOf(widths);
     const head = () => {
       const top = pdf.y;
       pdf
@@ -276,13 +329,13 @@ class Sheet {
         .fontSize(SMALL + 0.5)
         .fillColor(INK);
       columns.forEach((name, i) => pdf.text(name, edges[i]!, top, { width: across[i]! }));
-      pdf.y = top + 12;
+      pdf.y = top + TABLE_HEAD - 4;
       this.ruleBelow();
     };
-    this.need(40);
+    this.need(TABLE_HEAD + this.rowHeight(rows[0] ?? [], across));
     head();
     for (const row of rows) {
-      const height = Math.max(...row.map((one, i) => this.cellHeight(one, across[i]!)));
+      const height = this.rowHeight(row, across);
       if (pdf.y + height > this.bottom) {
         pdf.addPage();
         head();
@@ -306,27 +359,25 @@ class Sheet {
     pdf.y += 2;
   }
 
-  private cellHeight({ text, small = [] }: Cell, width: number): number {
-    const { pdf } = this;
-    pdf.font('sans').fontSize(BODY - 0.5);
+  /** The type that a cell is set in, measured and drawn. */
+  private inCell({ verdict, strong }: Cell): PDFKit.PDFDocument {
+    return this.pdf.font(strong || verdict === 'fails' ? 'bold' : 'sans').fontSize(BODY - 0.5);
+  }
+
+  private cellHeight(cell: Cell, width: number): number {
+    const pdf = this.inCell(cell);
+    const { text, small = [] } = cell;
     const main = text === '' ? 0 : pdf.heightOfString(text, { width });
-    pdf.fontSize(SMALL - 0.5);
+    pdf.font('sans').fontSize(SMALL - 0.5);
     return main + small.reduce((sum, line) => sum + pdf.heightOfString(line, { width }), 0);
   }
 
-  private cell(
-    { text, small = [], verdict, strong, struck }: Cell,
-    x: number,
-    top: number,
-    width: number,
-  ): void {
+  private cell(cell: Cell, x: number, top: number, width: number): void {
     const { pdf } = this;
+    const { text, small = [], struck } = cell;
     pdf.y = top;
     if (text !== '') {
-      pdf
-        .font(strong || verdict === 'fails' ? 'bold' : 'sans')
-        .fontSize(BODY - 0.5)
-        .fillColor(struck ? FAINT : INK);
+      this.inCell(cell).fillColor(struck ? FAINT : INK);
       pdf.text(text, x, top, { width, strike: struck ?? false });
     }
     pdf
