@@ -6,7 +6,7 @@ import { drawCase, type Truth } from '../src/core/practice/draw';
 import { rehearse } from '../src/core/procedure/rehearse';
 import type { StoredRun } from '../src/core/records/views';
 import { OPERATIONS } from '../src/server/openapi';
-import { practiceGauges } from '../src/server/practice';
+import { practiceGauges } from '../src/server/practice-gauges';
 import { violations } from './accessible';
 import { App, expect, test } from './app';
 import { pick } from './pick';

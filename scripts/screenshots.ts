@@ -7,7 +7,7 @@ import { FAMILIES } from '../src/core/families/registry';
 import { drawCase, looksOf, parametersOf } from '../src/core/practice/draw';
 import { rehearse } from '../src/core/procedure/rehearse';
 import type { StoredRun } from '../src/core/records/views';
-import { practiceGauges } from '../src/server/practice';
+import { practiceGauges } from '../src/server/practice-gauges';
 import { App, demoFolder } from '../e2e/app';
 import config from '../playwright.config';
 

@@ -13,7 +13,7 @@ import { daysBetween } from '@/core/shop/due';
 import { findJob } from './jobs';
 import { countWaiting, nextJobs } from './job-list';
 import { done, invalid, refused, type Outcome } from './outcome';
-import { PRACTICE_TAG } from './practice';
+import { PRACTICE_TAG } from './practice-gauges';
 import { readableOnes } from './readable';
 import { roomOf } from './room';
 import { findRun, openRuns, usualRig } from './runs';

@@ -13,8 +13,9 @@ import { stateOf } from '@/core/records/judged-run';
 import { openDatabase } from './database';
 import { hangUp, link } from './live';
 import type { Outcome } from './outcome';
-import { practiceGauges, startPractice } from './practice';
+import { startPractice } from './practice';
 import { practiceBench } from './practice-bench';
+import { practiceGauges } from './practice-gauges';
 import {
   beginCase,
   caseFile,
@@ -25,10 +26,11 @@ import {
   putCaseOnBench,
 } from './practice-cases';
 import { addNote } from './notes';
-import { appendEvent, findRun } from './runs';
+import { appendEvent, findRun, startRetest, startRun } from './runs';
 import { workBench } from './simulated-bench';
 
 const NOW = '2026-11-28T09:00:00.000Z';
+const LATER = '2026-11-28T15:00:00.000Z';
 const KIND = 'rod-servo';
 const family = FAMILIES[KIND];
 const before = process.env.HARD_PEDAL_DATA;
@@ -54,13 +56,20 @@ function value<T>(outcome: Outcome<T>): T {
 const why = (outcome: Outcome<unknown>) => (outcome.ok ? '' : outcome.why.message);
 const begin = async (more: object = {}) =>
   value(await beginCase(db, { technician: 'A. Tester', kind: KIND, level: 1, seed: 4711, ...more }, NOW));
+const part = (id: string) => ({
+  id: crypto.randomUUID(),
+  entry: { type: 'work', work: { part: id, did: 'replaced', reason: '', provenance: 'new', serial: '' } },
+});
 const truthOf = ({ level }: CaseView, seed: number) =>
   drawCase(family, practiceGauges(KIND), level, seed).truth;
 const benchNow = async () => (await (await practiceBench()).bench).stands.unit;
 
-/** Does what the test asks for, as on a sound unit, up to an item or a kind of it. */
-async function upTo(one: CaseView, reached: (item: string, kind: string) => boolean): Promise<void> {
-  const { context, events: done } = (await findRun(db, one.runId))!;
+/** Does what a test asks for, as on a sound unit, up to an item or a kind of it, or to the end. */
+async function upTo(
+  { runId }: Pick<CaseView, 'runId'>,
+  reached: (item: string, kind: string) => boolean = () => false,
+): Promise<'reached' | 'ended'> {
+  const { context, events: done } = (await findRun(db, runId))!;
   const truth = {
     parameters: family.healthy(family.typical).values,
     supply_Pa: 67_000,
@@ -68,14 +77,14 @@ async function upTo(one: CaseView, reached: (item: string, kind: string) => bool
     signs: {},
     noise_steps: 0,
   };
-  const all = rehearse(family, context, truth, { random: Math.random, startAt: NOW, from: done });
-  for (const [i, event] of all.entries()) {
-    const run = (await findRun(db, one.runId))!;
+  const added = rehearse(family, context, truth, { random: Math.random, startAt: NOW, from: done });
+  for (const [i, event] of added.entries()) {
+    const run = (await findRun(db, runId))!;
     const action = nextAction(run.context.procedure, stateOf(run));
-    if (action.kind === 'item' && reached(action.item.id, action.item.kind)) return;
-    value(await appendEvent(db, run.id, { expectedVersion: i, events: [event] }, event.at));
+    if (action.kind === 'item' && reached(action.item.id, action.item.kind)) return 'reached';
+    value(await appendEvent(db, runId, { expectedVersion: done.length + i, events: [event] }, event.at));
   }
-  throw new Error('It came to its end.');
+  return 'ended';
 }
 
 test('a case lies on the bench as it was drawn, and is told once it is over', async () => {
@@ -170,27 +179,23 @@ test('only what the test asks for now is looked at, the same each time, and a ch
   const fault = family.faults.find((other) => other.id === id)!;
   const [[item, sign]] = Object.entries(fault.signs) as [[string, string]];
   expect(why(await lookInCase(db, one.id, { item }))).toBe('That is not to be looked at now.');
-  await upTo(one, (asked) => asked === item);
+  expect(await upTo(one, (asked) => asked === item)).toBe('reached');
   const seen = value(await lookInCase(db, one.id, { item }));
   expect(seen.answer).toBe(sign);
   expect(value(await lookInCase(db, one.id, { item }))).toEqual(seen);
-  // Before anything was put in, it may be opened.
+  // Once the part was renewed, the re-test is what is gone on with, and nothing is seen on it any more.
+  expect(await upTo(one)).toBe('ended');
+  for (const fitted of fault.parts) value(await addNote(db, one.jobId, part(fitted), LATER));
+  const again = value(await startRetest(db, one.jobId, LATER));
+  expect(again.continues).toBe(one.runId);
+  expect(await upTo({ runId: again.id }, (asked) => asked === item)).toBe('reached');
+  expect(value(await lookInCase(db, one.id, { item })).answer).not.toBe(sign);
+  expect(await upTo({ runId: again.id })).toBe('ended');
+  // A whole test is made with the gauges of the simulated bench as well, and with none of the Shelf.
+  expect(value(await startRun(db, one.jobId, LATER)).context.shelf).toEqual(practiceGauges(KIND));
+  // Before anything was tested, it may be opened.
   const fresh = await begin({ seed });
-  for (const part of fault.parts)
-    value(
-      await addNote(
-        db,
-        fresh.jobId,
-        {
-          id: crypto.randomUUID(),
-          entry: {
-            type: 'work',
-            work: { part, did: 'replaced', reason: '', provenance: 'new', serial: '' },
-          },
-        },
-        NOW,
-      ),
-    );
+  for (const fitted of fault.parts) value(await addNote(db, fresh.jobId, part(fitted), NOW));
   value(await putCaseOnBench(db, fresh.id, NOW));
   expect((await benchNow()).own).toEqual(truthOf(fresh, seed).made);
 });
@@ -198,7 +203,7 @@ test('only what the test asks for now is looked at, the same each time, and a ch
 test('a wait passes at once: on the bench and by the case’s clock, and no other run’s clock may be ahead', async () => {
   const one = await begin({ seed: 4715 });
   expect(why(await passWait(db, one.id, NOW))).toBe('No wait is running.');
-  await upTo(one, (_, kind) => kind === 'wait');
+  expect(await upTo(one, (_, kind) => kind === 'wait')).toBe('reached');
   const run = (await findRun(db, one.runId))!;
   const action = nextAction(run.context.procedure, stateOf(run));
   if (action.kind !== 'item' || action.item.kind !== 'wait') throw new Error('no wait');

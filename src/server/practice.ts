@@ -1,51 +1,26 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
 import { FAMILIES, SIMULATED, type FamilyKind } from '@/core/families/registry';
-import { mixes } from '@/core/fluid/kinds';
-import type { Instrument } from '@/core/metrology/instrument';
 import { jobQuerySchema } from '@/core/records/job-query';
 import type { StoredRun } from '@/core/records/views';
 import { PRACTICE_LOGGER } from '@/core/shop/live';
 import type { SimUnit } from '@/devices/logger/sim-bench';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
 import { sayToHands } from './bench-hands';
-import { instruments } from './demo/shelf';
 import { searchJobs } from './job-list';
 import { addJob } from './jobs';
 import { link } from './live';
 import { recordStep } from './live-recording';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { layOnBench, liesOnBench } from './practice-bench';
+import { practiceGauges, PRACTICE_TAG } from './practice-gauges';
 import { findRun, startRun } from './runs';
 import { addProfile, listProfiles, readSettings, writeSettings } from './shelf';
 
 const PROFILE_NAME = 'Practice unit';
-/** What every practice job is called, with a number. */
-export const PRACTICE_TAG = 'Practice';
 
 /** What is asked for: a kind of unit, the first of them where none is named. */
 export const practiceSchema = z.strictObject({ kind: z.enum(SIMULATED).default(SIMULATED[0]!) });
-
-/** Gauges of the simulated bench: they belong to the practice run and never come on the Shelf, nor into a real test. */
-export function practiceGauges(kind: FamilyKind): Instrument[] {
-  const { ports, fluid, typical } = FAMILIES[kind];
-  const works = fluid(typical);
-  const fitting = instruments.filter(
-    (gauge) =>
-      ports.some(({ id, quantity }) => id === gauge.usualPort && quantity === gauge.quantity) &&
-      (!works || !gauge.fluid || mixes(gauge.fluid, works)),
-  );
-  const tags = new Set(fitting.map(({ tag }) => tag));
-  return fitting.map((gauge) => ({
-    ...gauge,
-    name: 'Simulated, for practice',
-    tiedTo: gauge.tiedTo && tags.has(gauge.tiedTo) ? gauge.tiedTo : null,
-    fluid: null,
-    correction: null,
-    calibratedOn: null,
-    calibrationDue: null,
-  }));
-}
 
 /**
  * A practice unit of a kind on the simulated bench: nothing has to be set up for it. One that was begun is gone on with.

@@ -41,6 +41,7 @@ import { write } from './jobs';
 import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { aheadOfClock_s } from './case-of-run';
+import { arePracticeGauges } from './practice-gauges';
 import { readableOnes } from './readable';
 import { findProfile, instrumentByTag, listInstruments, readSettings, replaceInstrument } from './shelf';
 import { missing } from './store';
@@ -87,7 +88,7 @@ export async function startRun(
   const found = await findProfile(db, record.job.profileId);
   const profile = found ?? { kind: record.profile.kind, body: record.profile.body };
   const family = FAMILIES[profile.kind];
-  const shelf = gauges ?? (await listInstruments(db)).map(({ body }) => body);
+  const shelf = gauges ?? (await gaugesNow(db, record.runs[0]));
   const fluid = family.fluid(profile.body);
   const rig = usualRig(family.ports, shelf, fluid);
   const bare = bareOf(profile.kind, shelf);
@@ -191,6 +192,12 @@ async function conditionsNow(
   return named ? done({ ...conditions, technician: named.name }) : missing('technician');
 }
 
+/** Gauges that a job is tested with: those of the shelf, or in practice those of the simulated bench that it began with. */
+async function gaugesNow(db: Knex, before: StoredRun | undefined): Promise<readonly Instrument[]> {
+  if (before && arePracticeGauges(before.context.shelf)) return before.context.shelf;
+  return (await listInstruments(db)).map(({ body }) => body);
+}
+
 /** A new run that goes on from one that is finished. */
 async function carryOn(
   db: Knex,
@@ -199,7 +206,7 @@ async function carryOn(
   now: string,
   deeds: readonly (Omit<RunEventOf<'disturbed'>, 'id' | 'at'> | Omit<RunEventOf<'added'>, 'id' | 'at'>)[],
 ): Promise<Outcome<StoredRun>> {
-  const shelf = (await listInstruments(db)).map(({ body }) => body);
+  const shelf = await gaugesNow(db, before);
   const moved = Object.values(before.context.rig)
     .flat()
     .filter((gauge) => !shelf.some((now) => sameGauge(now, gauge)));

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { ShopState } from '@/core/shop/first-steps';
-import { PRACTICE_TAG } from './practice';
+import { PRACTICE_TAG } from './practice-gauges';
 import { listInstruments, listProfiles, readSettings } from './shelf';
 import { listTechnicians } from './technicians';
 

@@ -257,6 +257,17 @@ describe('a range that is marked by hand', () => {
     const other = taken(await changeTrace(db, id, changed.version, moved, NOW));
     expect(other.body.notes[0]!.yields).toBeUndefined();
   });
+  test('stands among the others by when it begins, whichever was marked first', async () => {
+    const { id, version } = await keep();
+    const { from_s, to_s } = taken(await analysisOf(db, id)).stretches.find(({ kind }) => kind === 'pull')!;
+    let at = version;
+    for (const begins of [2, 0, 1])
+      ({ version: at } = taken(await workOutRange(db, id, at, mark(from_s + begins, to_s + 3), NOW)));
+    const { notes } = (await findTrace(db, id))!.body;
+    expect(notes.map(({ at_s }) => at_s - from_s)).toEqual(
+      [0, 1, 2].map((n) => expect.closeTo(n, 6) as number),
+    );
+  });
   test('without an end, or without readings, is refused and nothing is lost', async () => {
     const { id, version } = await keep();
     expect(whyNot(await workOutRange(db, id, version, mark(3), NOW))).toMatch(/a range has an end/);
