@@ -167,19 +167,21 @@ while (tried < Number(countText)) {
     console.log(`NO TEST NEAR  ${name}`);
     continue;
   }
-  writeFileSync(path.join(copy, fault.file), fault.text);
+  const place = path.join(copy, fault.file);
+  const sound = readFileSync(place);
+  writeFileSync(place, fault.text);
   const finder = inPieces(tests).find((piece) => {
     const { status } = spawnSync(
       'npx',
       ['jest', '--bail', '--silent', '--forceExit', '--runInBand', '--runTestsByPath', ...piece],
-      { cwd: copy, stdio: 'ignore', timeout: 600_000, killSignal: 'SIGKILL' },
+      { cwd: copy, stdio: 'ignore', timeout: 300_000, killSignal: 'SIGKILL' },
     );
     if (status === null) console.log(`HUNG          ${name}`);
     return status !== 0;
   });
-  cpSync(fault.file, path.join(copy, fault.file));
+  writeFileSync(place, sound);
   if (finder) found += 1;
-  else console.log(`NOT FOUND     ${name}`);
+  console.log(`${finder ? 'found    ' : 'NOT FOUND'}     ${tried} ${name}`);
 }
 console.log(JSON.stringify({ room, seed: Number(seedText), tried, found }));
 rmSync(copy, { recursive: true });

@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { config } from '@/proxy';
 import { isReadable } from './problem';
 import { assertDeclared, bodyOf, bytesOf, piecesOf, searchOf } from './request';
-import { Busy, Room } from './room';
+import { Busy, Room, roomOf } from './room';
 
 const ADDRESS = 'http://127.0.0.1/api/v1/x';
 const sent = (body: BodyInit, headers: Record<string, string> = {}) =>
@@ -39,6 +39,19 @@ describe('a room', () => {
     expect(again.every(({ work }) => work.mock.calls.length === 1)).toBe(true);
     again.forEach(({ end }) => end());
     await Promise.all(more);
+  });
+  // Memory under attack stays under 700 MB by these: docs/security.md.
+  test.each([
+    ['pictures', 2, 6],
+    ['files', 1, 4],
+    ['diagnoses', 2, 4],
+  ] as const)('of %s holds %d, and %d wait', async (name, most, waiting) => {
+    const tasks = Array.from({ length: most + waiting }, task);
+    const inside = tasks.map(({ work }) => roomOf(name).within(work));
+    await expect(roomOf(name).within(task().work)).rejects.toBeInstanceOf(Busy);
+    expect(tasks.filter(({ work }) => work.mock.calls.length > 0)).toHaveLength(most);
+    tasks.forEach(({ end }) => end());
+    await Promise.all(inside);
   });
   test('the application’s own waits however many wait', async () => {
     const room = new Room({ ...BOUNDS, most: 1, mostWaiting: 0 });
