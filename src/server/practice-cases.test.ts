@@ -188,6 +188,7 @@ test('only what the test asks for now is looked at, the same each time, and a ch
   for (const fitted of fault.parts) value(await addNote(db, one.jobId, part(fitted), LATER));
   const again = value(await startRetest(db, one.jobId, LATER));
   expect(again.continues).toBe(one.runId);
+  expect(value(await putCaseOnBench(db, one.id, LATER))).toEqual({ run: again.id });
   expect(await upTo({ runId: again.id }, (asked) => asked === item)).toBe('reached');
   expect(value(await lookInCase(db, one.id, { item })).answer).not.toBe(sign);
   expect(await upTo({ runId: again.id })).toBe('ended');

@@ -186,7 +186,7 @@ export async function beginCase(db: Knex, input: unknown, now: string): Promise<
     began_at: now,
   });
   const put = await putCaseOnBench(db, id, now);
-  return put.ok ? done(put.value) : put;
+  return put.ok ? done((await findCase(db, id))!) : put;
 }
 
 interface OpenCase {
@@ -214,8 +214,16 @@ async function openCase(db: Knex, id: string): Promise<Outcome<OpenCase>> {
   return done({ row, hidden, run, changed, left });
 }
 
-/** Puts the unit of a case on the simulated bench, as far as it was mended; where it lies there already it stays as it is. */
-export async function putCaseOnBench(db: Knex, id: string, now: string): Promise<Outcome<CaseView>> {
+/**
+ * Puts the unit of a case on the simulated bench, as far as it was mended; where it lies there already it stays as it is.
+ *
+ * @returns the test that is gone on with: the last of the case's job
+ */
+export async function putCaseOnBench(
+  db: Knex,
+  id: string,
+  now: string,
+): Promise<Outcome<{ readonly run: string }>> {
   const found = await openCase(db, id);
   if (!found.ok) return found;
   const { row, hidden, run, left } = found.value;
@@ -226,7 +234,7 @@ export async function putCaseOnBench(db: Knex, id: string, now: string): Promise
     errors: truth.gauges,
     state: `${id} ${left.map(([fault]) => fault).join(' ')}`,
   });
-  return put.ok ? done(viewOf(row)) : put;
+  return put.ok ? done({ run: run.id }) : put;
 }
 
 /** What is seen where something is looked at: only what the test asks for now. */

@@ -53,15 +53,15 @@ export function CasePage({ stored }: { stored: CaseView }) {
   );
 }
 
-function OpenCase({ stored: { id, runId, jobId, kind } }: { stored: CaseView }) {
+function OpenCase({ stored: { id, jobId, kind } }: { stored: CaseView }) {
   const router = useRouter();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const goOn = async () => {
     setBusy(true);
-    const answer = await call('POST', `/practice/cases/${id}/bench`);
+    const answer = await call<{ readonly run: string }>('POST', `/practice/cases/${id}/bench`);
     if (answer.ok) {
-      router.push(`/runs/${runId}`);
+      router.push(`/runs/${answer.value.run}`);
       // The bench may have a logger only now: what stands around every screen is to know it.
       return router.refresh();
     }
