@@ -154,6 +154,7 @@ for (const name of [
   if (existsSync(name)) cpSync(name, path.join(copy, name), { recursive: true });
 symlinkSync(path.resolve('node_modules'), path.join(copy, 'node_modules'));
 
+const JEST = 'node_modules/jest/bin/jest.js';
 const sources = /[.]tsx?$/.test(room) ? [room] : filesIn(room).filter((file) => !isTest(file));
 const faults = sources.flatMap(faultsOf);
 let found = 0;
@@ -171,9 +172,10 @@ while (tried < Number(countText)) {
   const sound = readFileSync(place);
   writeFileSync(place, fault.text);
   const finder = inPieces(tests).find((piece) => {
+    // Straight by Node: what hangs is killed, and not only what started it.
     const { status } = spawnSync(
-      'npx',
-      ['jest', '--bail', '--silent', '--forceExit', '--runInBand', '--runTestsByPath', ...piece],
+      process.execPath,
+      [JEST, '--bail', '--silent', '--forceExit', '--runInBand', '--runTestsByPath', ...piece],
       { cwd: copy, stdio: 'ignore', timeout: 300_000, killSignal: 'SIGKILL' },
     );
     if (status === null) console.log(`HUNG          ${name}`);
