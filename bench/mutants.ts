@@ -119,7 +119,7 @@ function importersOf(file: string, among: readonly string[]): string[] {
 const all = filesIn('src');
 const isTest = (file: string) => /[.]test[.]tsx?$/.test(file);
 /** A fault is tried against so many tests at the most. */
-const MOST_TESTS = 20;
+const MOST_TESTS = 12;
 /** The tests nearest to a file: those that import it, then those by one file between, and so on. */
 function testsOf(file: string): string[] {
   const seen = new Set([file]);

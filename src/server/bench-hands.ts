@@ -8,7 +8,12 @@ import { Lines } from '@/devices/logger/protocol';
 const ANSWER_MS = 5000;
 
 /** What the hands answer: whether it is done, with what is so then, or why not. */
-const answerSchema = z.looseObject({ ok: z.boolean(), why: z.string().max(400).optional() });
+const answerSchema = z.looseObject({
+  ok: z.boolean(),
+  why: z.string().max(400).optional(),
+  /** What lies there, as whoever put it there called it. */
+  label: z.string().max(400).nullish(),
+});
 type HandsSay = z.infer<typeof answerSchema>;
 
 /** Says one thing to the hands at a simulated bench, by the address of its logger. @returns null where nothing that can be read answers in time */

@@ -9,10 +9,11 @@ interface Held {
 }
 const held = globalThis as typeof globalThis & { hardPedalPractice?: Held; hardPedalLies?: Lies | null };
 
-/** The practice run whose unit lies on the simulated bench, and the state that it was put there in. */
+/** The practice run whose unit lies on the simulated bench, the state that it was put there in, and its name there. */
 interface Lies {
   readonly run: string;
   readonly state: string;
+  readonly label: string;
 }
 
 /** Pairs of ports that are tried. */

@@ -142,6 +142,22 @@ test('a case whose truth was told to somebody before counts for another, and not
   expect((await begin({ level: 2 })).notCounted).toBeNull();
 });
 
+test('a bench that has lost the case, as one that was switched off and on has, is given it again before it is gone on with', async () => {
+  const one = await begin({ seed: 4712 });
+  await upTo(one, (_, kind) => kind === 'wait');
+  const own = (await benchNow()).own;
+  const bench = await (await practiceBench()).bench;
+  bench.obeyed({ unit: { kind: KIND, profile: family.typical, fault: null } });
+  expect(why(await passWait(db, one.id, NOW))).toMatch(/not on the simulated bench now/);
+  expect((await benchNow()).own).toBeNull();
+  value(await putCaseOnBench(db, one.id, NOW));
+  expect((await benchNow()).own).toEqual(own);
+  bench.obeyed({ ahead: 5 });
+  value(await putCaseOnBench(db, one.id, NOW));
+  // It lies there as it lay: nothing was begun anew.
+  expect(bench.stands.t_s).toBeGreaterThanOrEqual(5);
+});
+
 test('a file says nothing before the end; one that was altered is begun, and does not count', async () => {
   const [one, twin] = [await begin({ seed: 4713 }), await begin({ seed: 4713 })];
   expect(twin.notCounted).toBeNull();

@@ -15,10 +15,9 @@ import { stateOf } from '@/core/records/judged-run';
 import type { StoredRun } from '@/core/records/views';
 import { sha256 } from './journal';
 import { done, invalid, refused, type Outcome } from './outcome';
-import { onBench, practiceRun, simulatedBench } from './practice';
+import { onBench, practiceRun, simulatedBench, stillLies } from './practice';
 import { practiceGauges, PRACTICE_TAG } from './practice-gauges';
 import { sayToHands } from './bench-hands';
-import { liesOnBench } from './practice-bench';
 import { sealAway, unseal } from './practice-seal';
 import { readRecord } from './record';
 import { roomOf } from './room';
@@ -278,7 +277,7 @@ export async function passWait(
   if (!wait || !from) return refused({ code: 'refused', message: 'No wait is running.' });
   const ready = await simulatedBench(db, now);
   if (!ready.ok) return ready;
-  if (liesOnBench()?.run !== run.id)
+  if (!(await stillLies(ready.value, run.id)))
     return refused({ code: 'refused', message: 'This case is not on the simulated bench now.' });
   const due_s = wait.duration_s - (Date.parse(now) + row.ahead_ms - Date.parse(from)) / 1000;
   const end = performance.now() + AT_A_TIME_MS;

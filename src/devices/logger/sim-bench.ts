@@ -35,6 +35,8 @@ export interface SimUnit {
   readonly gauges: readonly SimGauge[];
   /** How gauges are out, by their tags, in place of what is truly wrong with them otherwise. */
   readonly errors?: Readonly<Record<string, Pick<SimGauge, 'scale' | 'zero_Pa'>>> | null;
+  /** What whoever put it there calls it; null where they do not. */
+  readonly label?: string | null;
   /** Noise of every gauge, in its own steps. */
   readonly noise_steps: number;
   readonly seed: number;

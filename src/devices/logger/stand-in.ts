@@ -26,7 +26,7 @@ export type HandMessage =
   | { readonly hands: Hands }
   | {
       readonly unit: Partial<
-        Pick<SimUnit, 'fault' | 'own' | 'supply_Pa' | 'profile' | 'kind' | 'room' | 'errors'>
+        Pick<SimUnit, 'fault' | 'own' | 'supply_Pa' | 'profile' | 'kind' | 'room' | 'errors' | 'label'>
       >;
     }
   | { readonly mischief: Mischief }
@@ -105,7 +105,10 @@ export class StandIn {
     this.bench = new SimBench(unit);
     this.latest = this.bench.read();
     this.logger = createServer((socket) => this.listen(socket));
-    this.handle = handServer((message) => ({ hands: this.obeyed(message as HandMessage) }));
+    this.handle = handServer((message) => ({
+      hands: this.obeyed(message as HandMessage),
+      label: this.unit.label ?? null,
+    }));
   }
 
   /** What stands on it now. */
@@ -263,8 +266,8 @@ export class StandIn {
     }
     if ('ahead' in message) this.runAhead(message.ahead);
     if ('unit' in message) {
-      // Numbers and errors of its own are those of one unit: what is put there next has none unless it says so.
-      this.unit = { ...this.unit, own: null, errors: null, ...message.unit };
+      // Numbers, errors and a label of its own are those of one unit: what is put there next has none unless it says so.
+      this.unit = { ...this.unit, own: null, errors: null, label: null, ...message.unit };
       this.bench = new SimBench(this.unit);
       for (const listener of this.listeners) listener.due_s = 0;
     }
