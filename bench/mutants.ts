@@ -120,13 +120,18 @@ const all = filesIn('src');
 const isTest = (file: string) => /[.]test[.]tsx?$/.test(file);
 /** A fault is tried against so many tests at the most. */
 const MOST_TESTS = 12;
-/** The tests nearest to a file: those that import it, then those by one file between, and so on. */
+/** Folders that two files share. */
+const shared = (one: string, other: string) => {
+  const [a, b] = [one, other].map((name) => name.split(path.sep));
+  return a!.findIndex((folder, i) => folder !== b![i]);
+};
+/** The tests nearest to a file: those that import it, then those by one file between, and so on; its own folder's first. */
 function testsOf(file: string): string[] {
   const seen = new Set([file]);
   const tests: string[] = [];
   for (let ring = [file]; ring.length > 0 && tests.length < MOST_TESTS;) {
     const next = [...new Set(ring.flatMap((one) => importersOf(one, all)))].filter((one) => !seen.has(one));
-    tests.push(...next.filter(isTest));
+    tests.push(...next.filter(isTest).toSorted((a, b) => shared(b, file) - shared(a, file)));
     for (const one of next) seen.add(one);
     ring = next;
   }
