@@ -17,7 +17,7 @@ import { seeded } from '../src/core/numeric/chance';
 /**
  * Small faults put into the code at random, one at a time, in a copy of it: which of them do the tests find? A fault is tried against the
  * tests that import its file, straight or by the fewest files between, nearest first; the first that fails has found it. Journeys,
- * types and lint are not asked. One that hangs is told apart, and counts as found: a test's own time would have ended it.
+ * types and lint are not asked. One under which the tests do not end is told apart: it hangs, or the machine is slow.
  *
  * npx tsx --tsconfig tsconfig.json bench/mutants.ts ROOM COUNT [SEED]      ROOM as src/devices, or one file
  */
@@ -162,7 +162,26 @@ symlinkSync(path.resolve('node_modules'), path.join(copy, 'node_modules'));
 const JEST = 'node_modules/jest/bin/jest.js';
 const sources = /[.]tsx?$/.test(room) ? [room] : filesIn(room).filter((file) => !isTest(file));
 const faults = sources.flatMap(faultsOf);
+/** Straight by Node: what hangs is killed, and not only what started it. */
+function tryOn(piece: readonly string[]): 'passed' | 'failed' | 'hung' {
+  const { status } = spawnSync(
+    process.execPath,
+    [JEST, '--bail', '--silent', '--forceExit', '--runInBand', '--runTestsByPath', ...piece],
+    { cwd: copy, stdio: 'ignore', timeout: 300_000, killSignal: 'SIGKILL' },
+  );
+  return status === null ? 'hung' : status === 0 ? 'passed' : 'failed';
+}
+
+function endOf(tests: readonly string[]): 'passed' | 'failed' | 'hung' {
+  for (const piece of inPieces(tests)) {
+    const end = tryOn(piece);
+    if (end !== 'passed') return end;
+  }
+  return 'passed';
+}
+
 let found = 0;
+let hung = 0;
 let tried = 0;
 while (tried < Number(countText)) {
   const fault = pick(faults);
@@ -176,19 +195,12 @@ while (tried < Number(countText)) {
   const place = path.join(copy, fault.file);
   const sound = readFileSync(place);
   writeFileSync(place, fault.text);
-  const finder = inPieces(tests).find((piece) => {
-    // Straight by Node: what hangs is killed, and not only what started it.
-    const { status } = spawnSync(
-      process.execPath,
-      [JEST, '--bail', '--silent', '--forceExit', '--runInBand', '--runTestsByPath', ...piece],
-      { cwd: copy, stdio: 'ignore', timeout: 300_000, killSignal: 'SIGKILL' },
-    );
-    if (status === null) console.log(`HUNG          ${name}`);
-    return status !== 0;
-  });
+  const ends = endOf(tests);
   writeFileSync(place, sound);
-  if (finder) found += 1;
-  console.log(`${finder ? 'found    ' : 'NOT FOUND'}     ${tried} ${name}`);
+  if (ends === 'failed') found += 1;
+  if (ends === 'hung') hung += 1;
+  const what = { passed: 'NOT FOUND', failed: 'found    ', hung: 'HUNG     ' }[ends];
+  console.log(`${what}  ${tried}  ${name}`);
 }
-console.log(JSON.stringify({ room, seed: Number(seedText), tried, found }));
+console.log(JSON.stringify({ room, seed: Number(seedText), tried, found, hung }));
 rmSync(copy, { recursive: true });
