@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { printSentence } from '../quantities/sentence';
 import { Vessel } from '../fluid/accumulator';
 import { filledTo, leaked } from '../fluid/charging';
 import { gaussian, seeded } from '../numeric/chance';
@@ -115,6 +116,10 @@ describe('a hold on gas', () => {
   test('too short to tell one from the other it says how much longer, and that is enough', () => {
     const short = held(holding(0.3), 40);
     expect(why(short.leak)).toMatch(/too short/);
+    // What it says so far it says with its doubt, which is as large as the leak itself.
+    const said = short.leak.told ? '' : printSentence(short.leak.why, 'metric');
+    const [, leak, doubt] = /so far (-?[\d.]+) ± ([\d.]+) /.exec(said)!.map(Number);
+    expect(doubt).toBeGreaterThan(Math.abs(leak!) / 2);
     const longer = short.leak.told ? null : short.leak.wanted?.values?.longer;
     const seconds = longer && typeof longer === 'object' && 'value' in longer ? Number(longer.value) : NaN;
     expect(seconds).toBeGreaterThan(10);
