@@ -115,6 +115,10 @@ test('a case lies on the bench as it was drawn, and is told once it is over', as
     found: repairOf([fault]),
   });
   expect(debrief.score).toMatchObject({ finding: 50, care: 10 });
+  // A guess that was right is told as one: no reading of theirs had shown it.
+  expect(debrief.better).toMatch(
+    /^Right, but no reading showed it\. “.+” tells the most: the adviser does it\.$/,
+  );
   expect(debrief.adviser.tests.length).toBeGreaterThan(0);
   expect(debrief.adviser.found).toBe(debrief.really);
   expect(why(await endCase(db, one.id, { finding: HEALTHY }, NOW))).toBe('This case is over.');

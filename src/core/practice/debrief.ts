@@ -100,7 +100,8 @@ const SETTLED = 0.95;
 /** The thing that cost the most, in a sentence or two. */
 function betterOf(kind: FamilyKind, of: Omit<Debrief, 'better'>, right: 0 | 0.5 | 1): string {
   const { lapses, tests, adviser, needless: needlessly, minutes } = of;
-  const said = tests.findLast(({ likeliest, chance }) => likeliest === of.really && chance >= DREW_FROM);
+  const shows = ({ likeliest, chance }: Told) => likeliest === of.really && chance >= DREW_FROM;
+  const said = tests.findLast(shows);
   const telling = [...adviser.tests].sort((a, b) => b.bits - a.bits)[0];
   if (right < 1) {
     if (said)
@@ -126,5 +127,7 @@ function betterOf(kind: FamilyKind, of: Omit<Debrief, 'better'>, right: 0 | 0.5 
     if (idle)
       return `“${idle.title}” took the longest, ${minutesWords(idle.minutes)}. The adviser was done in ${minutesWords(adviser.minutes)}: see what it began with.`;
   }
+  if (!said && telling && adviser.tests.some(shows))
+    return `Right, but no reading showed it. “${telling.title}” tells the most: the adviser does it.`;
   return 'Nothing: found as surely and as quickly as the adviser would have.';
 }
