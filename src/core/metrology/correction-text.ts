@@ -1,4 +1,4 @@
-import { parseReading } from '../quantities/reading';
+import { parseReading, type ReadingRules } from '../quantities/reading';
 import { refusalSentence } from '../quantities/refusal';
 import { unitFor, type UnitSet } from '../quantities/units';
 import type { Correction } from './correction';
@@ -21,7 +21,8 @@ function cellsOf(line: string): string[] {
 /**
  * Reads a correction table as typed or as a CSV file has it: a line a point, reference then indicated, decimal comma
  * or point, a unit behind a number where it is not the bench's own. A first line without a number is a head. Of two
- * ways to read “10.012”, one beyond the gauge's scale is not meant.
+ * ways to read “10.012”, one beyond the gauge's scale is not meant. Vacuums are depressions, or all of them negative
+ * gauge pressures.
  *
  * @example readCorrection('0; 0,1\n100; 101', gauge, 'mixed') → two points, in Pa
  */
@@ -31,7 +32,12 @@ export function readCorrection(
   set: UnitSet,
 ): ReadTable {
   const points: { reference_Pa: number; indicated_Pa: number }[] = [];
-  const rules = { quantity, unit: unitFor(quantity, set), barometer_Pa: NO_BAROMETER_PA };
+  const rules: ReadingRules = {
+    quantity,
+    unit: unitFor(quantity, set),
+    barometer_Pa: NO_BAROMETER_PA,
+    signed: true,
+  };
   for (const [i, line] of text
     .replace(/^\uFEFF/, '')
     .split(/\r?\n/)
@@ -56,7 +62,12 @@ export function readCorrection(
     }
     points.push({ reference_Pa: values[0]!, indicated_Pa: values[1]! });
   }
-  return points.length > 0
-    ? { ok: true, points }
-    : { ok: false, why: 'Correction table: there is no point in it.' };
+  if (points.length === 0) return { ok: false, why: 'Correction table: there is no point in it.' };
+  const asPressures = quantity === 'depression' && points.some(({ reference_Pa }) => reference_Pa < 0);
+  return { ok: true, points: asPressures ? points.map(turned) : points };
 }
+
+const turned = ({ reference_Pa, indicated_Pa }: Correction['points'][number]) => ({
+  reference_Pa: 0 - reference_Pa,
+  indicated_Pa: 0 - indicated_Pa,
+});

@@ -1,12 +1,13 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { gauges } from '../scenarios/bench';
+import { gauges, INHG } from '../scenarios/bench';
 import { readCorrection } from './correction-text';
 import { correctedReading_SI, type Correction } from './correction';
 import { gaugeUncertainty_SI, instrumentSchema } from './instrument';
 import { measured, readingUncertainty_SI } from './uncertainty';
 
 const BAR = 1e5;
+const toInHg = (value_Pa: number) => Number((value_Pa / INHG).toFixed(6));
 const points = (rows: readonly (readonly [number, number])[]) =>
   rows.map(([reference, indicated]) => ({ reference_Pa: reference * BAR, indicated_Pa: indicated * BAR }));
 const table = (rows: readonly (readonly [number, number])[]): Correction => ({
@@ -113,6 +114,17 @@ describe('a table as typed or from a file', () => {
     expect(inBar(text)).toEqual([
       [0, 0.4],
       [50, 50.2],
+    ]);
+  });
+  test.each([
+    ['a vacuum gauge that stands below its zero vented', '0; -0.1\n15; 15.2'],
+    ['the same on a certificate of negative gauge pressures', '0; 0.1\n-15; -15.2'],
+  ])('%s', (_what, text) => {
+    const found = readCorrection(text, gauges.supply, 'mixed');
+    const inInHg = found.ok ? found.points.map((p) => [p.reference_Pa, p.indicated_Pa].map(toInHg)) : [];
+    expect(inInHg).toEqual([
+      [0, -0.1],
+      [15, 15.2],
     ]);
   });
   test('what can be meant both ways is asked for: 1.000 psi or 1 000 psi on a gauge of 2 320', () => {

@@ -80,6 +80,16 @@ describe('typed readings', () => {
     expect(code(text, how)).toBe(expected);
   });
 
+  test('a barometer or a gauge may be off: 102 kPa abs at 101.325 is 0.675 kPa above it, and no more is 104', () => {
+    expect(value('102 kPa abs', vacuum)).toBeCloseTo(-675, 6);
+    expect(code('104 kPa abs', vacuum)).toBe('not-a-vacuum');
+  });
+
+  test('a vacuum written as a negative pressure is one, but in a table of what a gauge shows about its zero', () => {
+    expect(value('-0.1 inHg', vacuum)).toBeCloseTo(338.6389, 3);
+    expect(value('-0.1 inHg', { ...vacuum, signed: true })).toBeCloseTo(-338.6389, 3);
+  });
+
   test('every refusal is a sentence that names the field', () => {
     const refusals = ['', 'x', '1,200', '3 zz', '3 N', '99 inHg'].map((text) => parseReading(text, vacuum));
     for (const refusal of refusals) {

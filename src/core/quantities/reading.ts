@@ -9,6 +9,8 @@ export interface ReadingRules {
   readonly unit: Unit;
   /** Station pressure, Pa absolute: turns `abs` readings into gauge or depression and bounds a depression. */
   readonly barometer_Pa: number;
+  /** The sign of a depression is kept, as in a table of what a gauge shows about its zero. */
+  readonly signed?: true;
 }
 
 /** Why a typed reading was not taken. Numbers are SI; `refusal.ts` puts them into a sentence. */
@@ -67,8 +69,13 @@ export function parseReading(text: string, rules: ReadingRules): ReadingResult {
   return impossible ? refuse(impossible) : { ok: true, value_SI, unit };
 }
 
-function asQuantity(value_SI: number, absolute: boolean, { quantity, barometer_Pa }: ReadingRules): number {
-  if (quantity === 'depression') return absolute ? barometer_Pa - value_SI : Math.abs(value_SI);
+function asQuantity(
+  value_SI: number,
+  absolute: boolean,
+  { quantity, barometer_Pa, signed }: ReadingRules,
+): number {
+  if (quantity === 'depression' && absolute) return barometer_Pa - value_SI;
+  if (quantity === 'depression') return signed ? value_SI : Math.abs(value_SI);
   if (quantity === 'pressure' && absolute) return value_SI - barometer_Pa;
   return value_SI;
 }
@@ -87,14 +94,21 @@ export function readingList(text: string): string[] {
   return unit ? parts.map((part) => (/^[+\-−–]?[\d.,\s/⁄]+$/u.test(part) ? `${part} ${unit}` : part)) : parts;
 }
 
-/** The physical bound that a value breaks, if any: no vacuum is deeper than the barometer, nothing is below zero absolute. */
+/** A vented vacuum gauge of class 2.5 may stand this far below its zero, as a part of the barometer. */
+const BELOW_ZERO_PART = 0.025;
+
+/**
+ * The physical bound that a value breaks, if any: no vacuum is deeper than the barometer, nothing is below zero
+ * absolute, and what stands above the barometer by more than a gauge is off is no vacuum.
+ */
 export function impossibility(
   value_SI: number,
   { quantity, barometer_Pa }: Pick<ReadingRules, 'quantity' | 'barometer_Pa'>,
 ): ReadingRefusal | null {
   const isVacuum = quantity === 'depression';
   if (isVacuum && value_SI > barometer_Pa) return { code: 'above-barometer', value_SI, barometer_Pa };
-  if (isVacuum && value_SI < 0) return { code: 'not-a-vacuum', value_SI, barometer_Pa };
+  if (isVacuum && value_SI < -BELOW_ZERO_PART * barometer_Pa)
+    return { code: 'not-a-vacuum', value_SI, barometer_Pa };
   const floor: Partial<Record<Quantity, number>> = {
     pressure: -barometer_Pa,
     barometer: Number.MIN_VALUE,

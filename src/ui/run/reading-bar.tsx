@@ -96,9 +96,7 @@ export function ReadingBar(props: ReadingBarProps) {
   const heard = moment && !named ? gaugeNow(own, moment) : null;
   const gauge =
     empty && heard ? heard : gaugeInUse(choices, own, named, Math.max(aim, typed.ok ? typed.value_SI : 0));
-  const raw = moment && gauge ? moment.shown[gauge.tag] : undefined;
-  // A vacuum transducer at rest wanders about zero; a depression below it is none.
-  const shown = raw !== undefined && item.quantity === 'depression' ? Math.max(0, raw) : raw;
+  const shown = moment && gauge ? moment.shown[gauge.tag] : undefined;
   const live = empty ? shown : undefined;
   const settled = Boolean(gauge && moment?.settled.includes(gauge.tag));
   const low = own.find((g) => g.tiedTo && g.fullScale_Pa < aim && g.tag !== gauge?.tag);
