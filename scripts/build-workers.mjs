@@ -22,9 +22,10 @@ export default async function buildWorkers() {
   for (const { path: file, contents } of outputFiles) {
     if (existsSync(file) && readFileSync(file).equals(contents)) continue;
     mkdirSync(path.dirname(file), { recursive: true });
-    // At once: nobody reads half a file.
-    writeFileSync(`${file}.new`, contents);
-    renameSync(`${file}.new`, file);
+    // At once: nobody reads half a file, nor writes what another one is writing.
+    const whole = `${file}.${process.pid}`;
+    writeFileSync(whole, contents);
+    renameSync(whole, file);
   }
 }
 

@@ -8,35 +8,33 @@ mkdirSync('reports');
 const spent = [];
 process.on('exit', () => console.log(`Phases: ${spent.join(', ')}`));
 
-/** Phases that run beside each other. All are heard out, then one that failed ends the run. */
-async function together(phases) {
-  const ends = await Promise.all(
-    Object.entries(phases).map(async ([name, work]) => {
-      const from = performance.now();
-      const isWell = (await work()) ?? true;
-      spent.push(`${name} ${Math.round((performance.now() - from) / 1000)} s${isWell ? '' : ', failed'}`);
-      console.log(`Phase ${spent.at(-1)}`);
-      return isWell;
-    }),
-  );
-  if (!ends.every(Boolean)) process.exit(1);
+/** @returns whether it ended well; work that says nothing did */
+async function phase(name, work) {
+  const from = performance.now();
+  const isWell = (await work()) ?? true;
+  spent.push(`${name} ${Math.round((performance.now() - from) / 1000)} s${isWell ? '' : ', failed'}`);
+  console.log(`Phase ${spent.at(-1)}`);
+  return isWell;
 }
 
-await together({
-  install() {
-    ensurePackages();
-    ensureChromium();
-  },
+/** Phases that run beside each other: all are heard out. */
+const together = async (...phases) => (await Promise.all(phases)).every(Boolean);
+
+const script = (name) => () => runBeside('npm', ['run', '--silent', name]);
+
+await phase('install', () => {
+  ensurePackages();
+  ensureChromium();
 });
 run('npx', ['next', 'typegen']);
-// Types and lint each keep one core busy.
-await together({
-  types: () => runBeside('npm', ['run', '--silent', 'types']),
-  lint: () => runBeside('npm', ['run', '--silent', 'lint']),
-});
-await together({ build: () => runBeside('npm', ['run', '--silent', 'build']) });
-// The journeys leave the machine idle while they wait for something; the unit tests take what is left over.
-await together({
-  unit: () => runBeside('nice', ['-n', '19', 'npx', 'jest', '--json', '--outputFile=reports/unit.json']),
-  browser: () => runBeside('npx', ['playwright', 'test']),
-});
+
+/** Types and lint each keep one core busy; what is built holds them, and the journeys go through what is built. */
+async function builtAndWalked() {
+  if (!(await together(phase('types', script('types')), phase('lint', script('lint'))))) return false;
+  if (!(await phase('build', script('build')))) return false;
+  return phase('browser', () => runBeside('npx', ['playwright', 'test']));
+}
+/** Every other phase leaves a core idle now and then, the journeys as they wait: these take what is left over. */
+const unit = () => runBeside('nice', ['-n', '19', 'npx', 'jest', '--json', '--outputFile=reports/unit.json']);
+
+if (!(await together(phase('unit', unit), builtAndWalked()))) process.exit(1);
