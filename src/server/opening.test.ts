@@ -22,7 +22,7 @@ beforeAll(async () => {
 });
 afterAll(() => desk.close());
 
-const WALKS = 3;
+const WALKS = 4;
 const TRIES = 120;
 const random = seeded(90);
 const oneOf = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!;

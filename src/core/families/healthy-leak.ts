@@ -8,7 +8,7 @@ export const HEALTHY_SHARE_OF_LIMIT = 0.25;
 const LIMIT_ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K };
 
 /** A leak that costs a volume so much vacuum in a second at sea level, m³/(s·Pa). */
-export const leakAtSea_m3PerSPa = (loss_PaPerS: number, volume_m3: number): number =>
+const leakAtSea_m3PerSPa = (loss_PaPerS: number, volume_m3: number): number =>
   leakFor_m3PerSPa(loss_PaPerS, { volume_m3, ...LIMIT_ROOM });
 
 /** Leak of a healthy unit whose limit is this loss, m³/(s·Pa). */

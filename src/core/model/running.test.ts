@@ -231,8 +231,8 @@ describe('what a technician does at the bench', () => {
     expect(read(bench).output / BAR).toBeCloseTo(6, 1);
   });
   test('a hold loses what the parameter says, with the input shut in', () => {
-    // 8 bar/min of cup bypass on a healthy quarter of 2 bar/min, over a minute.
-    const parameters = faulty('cup-bypass', 1);
+    // 1 to 100 bar/min on a scale of logarithms: 8 bar/min of cup bypass, on a healthy quarter of 2, over a minute.
+    const parameters = faulty('cup-bypass', Math.log(8) / Math.log(100));
     const bench = benchOf(parameters, 20 * INHG);
     bench.set({ valve: 'open' });
     bench.advance(20);

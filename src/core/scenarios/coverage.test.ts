@@ -84,6 +84,8 @@ const FAILS_BY: Record<string, Parameters<typeof bench>[0]> = {
   'supply-drop': faultyTruth('hose-collapsed', 1),
   'rest-alike': faultyTruth('poppet-leak', 1),
   'self-apply': faultyTruth('passage-blocked', 1),
+  'hiss-rest': faultyTruth('poppet-leak', 1),
+  'hiss-held': faultyTruth('torn-diaphragm', 1),
   'slow-apply': faultyTruth('breather-blocked', 1),
   crack: faultyTruth('valve-sticking', 1),
   'boost-ratio': faultyTruth('undersized-diaphragm', 1),

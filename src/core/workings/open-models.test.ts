@@ -63,8 +63,9 @@ describe('the open calculator', () => {
     const small = { inputs: AT, parameters: { effectiveArea_m2: 0.675 * 0.04154756 } };
     expect(valueOf(small, 'output').value / BAR).toBeCloseTo(53.5, 1);
     expect(valueOf(small, 'activation').value / INHG).toBeCloseTo(6.5, 1);
-    // The same as a fault: 40 % at its most severe, so 0.325/0.4.
-    const fault = { inputs: AT, faults: [{ id: 'undersized-diaphragm', severity: 0.325 / 0.4 }] };
+    // The same as a fault: 0.9 to 0.6 of it is left, on a scale of logarithms.
+    const severity = Math.log(0.675 / 0.9) / Math.log(0.6 / 0.9);
+    const fault = { inputs: AT, faults: [{ id: 'undersized-diaphragm', severity }] };
     expect(valueOf(fault, 'output').value).toBeCloseTo(valueOf(small, 'output').value, 0);
   });
   test('what is left out or not known is named, never taken as zero', () => {

@@ -2,16 +2,35 @@ import type { CautionId } from '../../contract/cautions';
 import { moving } from '../../model/vectors';
 import type { Fault, Look } from '../../contract/family';
 import { INHG_PA as INHG } from '../../quantities/units';
-import { leakAtSea_m3PerSPa } from '../healthy-leak';
-import { passage } from '../severity';
-import { parameters } from './member';
+import { grown, left, passage } from '../severity';
+import { parameters, restDifference_Pa } from './member';
 import { leakPoints } from './ports';
 
 const BAR = 1e5;
 const PER_MIN = 1 / 60;
 
-/** Air leak that costs a 4 L can so many inHg/min at sea level, m³/(s·Pa). */
-const leak = (inHgPerMin: number) => leakAtSea_m3PerSPa(inHgPerMin * INHG * PER_MIN, 4e-3);
+/** Air leaks from just begun to severe, m³/(s·Pa). Handbook-models 8.1. */
+const sealLeak = grown(2e-11, 5e-9);
+const poppetLeak = grown(5e-11, 1e-8);
+const backLeak = grown(1e-11, 1e-9);
+/** What is left of things. Handbook-models 8.1. */
+const areaLeft = left(0.9, 0.6);
+const crackRaised = left(1.5, 3);
+const hysteresisRaised = left(2, 5);
+/** Left at full activation as the breather closes, Pa; and how far the switch closes late, Pa. Handbook-models 8.1. */
+const floorLeft = grown(0.5 * INHG, 6 * INHG);
+const switchLate = grown(1 * BAR, 6 * BAR);
+/** 0.05 to 5 cc/min out of lines and brakes that give 5·10⁻¹³ m³/Pa, as loss on a hold, Pa/s. Handbook-models 8.1. */
+const cupLoss = grown(1 * BAR * PER_MIN, 100 * BAR * PER_MIN);
+/** The handbook says no figures for what follows: these are judgements. */
+const spoolLoss = grown(0.25 * BAR * PER_MIN, 2.5 * BAR * PER_MIN);
+const rodLoss = grown(0.15 * BAR * PER_MIN, 1.5 * BAR * PER_MIN);
+const valveResidual = grown(0.1 * BAR, 1 * BAR);
+const checkResidual = grown(0.2 * BAR, 1.8 * BAR);
+const checkPasses = left(0.9, 0.1);
+const unbalanced = grown(0.8 * INHG, 8 * INHG);
+const selfApply = grown(0.6 * BAR, 6 * BAR);
+const hoseLoss = grown(0.04, 0.4);
 
 const moves = moving(parameters);
 const OPENING: readonly CautionId[] = ['spring-casing', 'open-line'];
@@ -44,7 +63,7 @@ export const faults: readonly Fault[] = [
     plain:
       'The rubber diaphragm is torn, so air passes it into the vacuum side as soon as the unit is applied.',
     apply: moves((p, s) => ({ tear_m3PerSPa: p.tear_m3PerSPa + passage(s) })),
-    signs: {},
+    signs: { 'hiss-held': 'hiss' },
     confirm:
       'Released, nothing is lost: both sides are evacuated. Applied, the vacuum goes fast, the supply sags and activation may stay above zero. Opened: light shows through the diaphragm.',
     repair: 'Renew the diaphragm; test ratio, runout and vacuum loss again.',
@@ -58,7 +77,7 @@ export const faults: readonly Fault[] = [
     causes: ['torn-diaphragm'],
     name: 'hardened or undersized diaphragm',
     plain: 'The diaphragm works on less area than it should: it is hard, or the wrong one.',
-    apply: moves((p, s) => ({ effectiveArea_m2: p.effectiveArea_m2 * (1 - 0.4 * s) })),
+    apply: moves((p, s) => ({ effectiveArea_m2: p.effectiveArea_m2 * areaLeft(s) })),
     signs: {},
     confirm:
       'The output is low at every input while activation and runout input are right: the valve does its part. Opened: measure the diaphragm and its plate.',
@@ -74,7 +93,7 @@ export const faults: readonly Fault[] = [
     plain:
       'The valve that shuts the two sides apart leaks, so vacuum is lost as long as the unit is applied.',
     apply: moves((p, s) => ({ tear_m3PerSPa: p.tear_m3PerSPa + passage(s) })),
-    signs: {},
+    signs: { 'hiss-held': 'hiss' },
     confirm:
       'Vacuum is lost applied and not released, as through a torn diaphragm. Opened: the diaphragm is sound, and the seat is marked or dirty.',
     repair: 'Clean or renew the vacuum seat.',
@@ -87,8 +106,8 @@ export const faults: readonly Fault[] = [
     brings: ['fades', 'hiss'],
     name: 'diaphragm hub or shaft seal leak',
     plain: 'Air leaks past the seal in the middle of the diaphragm.',
-    apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(8) * s })),
-    signs: {},
+    apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + sealLeak(s) })),
+    signs: { 'hiss-rest': 'hiss', 'hiss-held': 'hiss' },
     confirm:
       'Vacuum is lost in both states while B and runout stay right. Opened: the seal lip is worn or hard.',
     repair: 'Renew the hub and shaft seals.',
@@ -102,10 +121,10 @@ export const faults: readonly Fault[] = [
     name: 'control-valve poppet leak',
     plain: 'The air valve does not shut, so air bleeds into the working side all the time.',
     apply: moves((p, s) => ({
-      restDifference_Pa: p.restDifference_Pa + 4 * INHG * s,
-      leak_m3PerSPa: p.leak_m3PerSPa + leak(6) * s,
+      restDifference_Pa: p.restDifference_Pa + restDifference_Pa(poppetLeak(s)),
+      leak_m3PerSPa: p.leak_m3PerSPa + poppetLeak(s),
     })),
-    signs: {},
+    signs: { 'hiss-rest': 'hiss', 'hiss-held': 'hiss' },
     confirm:
       'The activation port never reads the supply at rest, and a hiss is heard at the breather. It stops with the breather blanked.',
     repair: 'Clean or renew the poppet and its seat.',
@@ -119,8 +138,9 @@ export const faults: readonly Fault[] = [
     name: 'control valve sticking',
     plain: 'The control valve sticks: it opens late and lets go late.',
     apply: moves((p, s) => ({
-      crack_Pa: p.crack_Pa + 6 * BAR * s,
-      hysteresis: p.hysteresis + 0.3 * s,
+      crack_Pa: p.crack_Pa * crackRaised(s),
+      hysteresis: p.hysteresis * hysteresisRaised(s),
+      residual_Pa: p.residual_Pa + valveResidual(s),
     })),
     signs: {},
     confirm:
@@ -136,7 +156,7 @@ export const faults: readonly Fault[] = [
     causes: ['torn-diaphragm'],
     name: 'control-valve spool seal leak',
     plain: 'Brake fluid passes the control valve into the vacuum side.',
-    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 2.5 * BAR * PER_MIN * s })),
+    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + spoolLoss(s) })),
     signs: { 'vacuum-side-fluid': 'fluid' },
     confirm:
       'Brake fluid in the activation hose or the breather. A dry hose fitted for the test is wet after it.',
@@ -150,9 +170,7 @@ export const faults: readonly Fault[] = [
     brings: ['sinks', 'hard'],
     name: 'slave cup bypass',
     plain: 'The piston cup lets pressure back past it, so the output falls while held.',
-    apply: moves((p, s) => ({
-      fluidLoss_PaPerS: p.fluidLoss_PaPerS + 8 * BAR * PER_MIN * s,
-    })),
+    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + cupLoss(s) })),
     signs: {},
     confirm: 'The held output falls with nothing wet outside, and the input gauge creeps up while it does.',
     repair: 'Renew the slave cup; hone or sleeve a scored bore.',
@@ -167,8 +185,8 @@ export const faults: readonly Fault[] = [
     plain:
       'The check in the slave piston sticks: pressure does not pass freely with the assist off, or stays behind.',
     apply: moves((p, s) => ({
-      passage: p.passage * (1 - 0.9 * s),
-      residual_Pa: p.residual_Pa + 1.8 * BAR * s,
+      passage: p.passage * checkPasses(s),
+      residual_Pa: p.residual_Pa + checkResidual(s),
     })),
     signs: {},
     confirm:
@@ -184,7 +202,7 @@ export const faults: readonly Fault[] = [
     causes: ['torn-diaphragm', 'valve-sticking'],
     name: 'push-rod seal leak',
     plain: 'Fluid is drawn along the push rod into the can: the level falls with nothing wet outside.',
-    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + 1.5 * BAR * PER_MIN * s })),
+    apply: moves((p, s) => ({ fluidLoss_PaPerS: p.fluidLoss_PaPerS + rodLoss(s) })),
     signs: { 'fluid-level': 'falls' },
     confirm: 'The level falls, nothing is wet outside, and fluid stands in the can when its plug is drawn.',
     repair: 'Renew the push-rod seal; drain and dry the can.',
@@ -197,7 +215,7 @@ export const faults: readonly Fault[] = [
     brings: ['slow', 'hard'],
     name: 'blocked breather or filter',
     plain: 'Air cannot get in freely: assist comes slowly and never in full.',
-    apply: moves((p, s) => ({ activationFloor_Pa: p.activationFloor_Pa + 4 * INHG * s })),
+    apply: moves((p, s) => ({ activationFloor_Pa: p.activationFloor_Pa + floorLeft(s) })),
     signs: { 'slow-apply': 'slow' },
     confirm: 'Activation does not reach zero, and does so at once with the breather hose off.',
     repair: 'Clear the breather hose; renew the filter.',
@@ -212,8 +230,8 @@ export const faults: readonly Fault[] = [
     plain:
       'The pipe between the two sides is blocked, so they do not balance at rest and the brake can come on by itself.',
     apply: moves((p, s) => ({
-      restDifference_Pa: p.restDifference_Pa + 8 * INHG * s,
-      selfApply_Pa: p.selfApply_Pa + 6 * BAR * s,
+      restDifference_Pa: p.restDifference_Pa + unbalanced(s),
+      selfApply_Pa: p.selfApply_Pa + selfApply(s),
     })),
     signs: {},
     confirm: 'Activation and supply differ at rest, or the output rises by itself as the vacuum arrives.',
@@ -227,7 +245,7 @@ export const faults: readonly Fault[] = [
     brings: ['slow', 'hard'],
     name: 'collapsed or restricted supply hose',
     plain: 'The vacuum hose closes up when the unit draws air.',
-    apply: moves((p, s) => ({ hoseDrop: p.hoseDrop + 0.4 * s })),
+    apply: moves((p, s) => ({ hoseDrop: p.hoseDrop + hoseLoss(s) })),
     signs: { 'slow-apply': 'slow' },
     confirm: 'The gauge at the unit falls away from the gauge at the source as the unit is applied.',
     repair: 'Fit new vacuum-rated hose of the right bore.',
@@ -240,7 +258,7 @@ export const faults: readonly Fault[] = [
     brings: ['fades'],
     name: 'check valve leak or reversed',
     plain: 'The check valve does not hold the vacuum when the supply stops.',
-    apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + leak(10) * s })),
+    apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + backLeak(s) })),
     signs: {},
     confirm: 'The loss stays when the unit is blanked off and the check valve alone is left holding.',
     repair: 'Renew the check valve, the right way round.',
@@ -270,7 +288,7 @@ export const faults: readonly Fault[] = [
     brings: ['lamp'],
     name: 'pressure switch out of range',
     plain: 'The stop-lamp switch closes at the wrong pressure.',
-    apply: moves((p, s) => ({ switchCloses_Pa: p.switchCloses_Pa * (1 + 3 * s) })),
+    apply: moves((p, s) => ({ switchCloses_Pa: p.switchCloses_Pa + switchLate(s) })),
     signs: {},
     confirm: 'A second switch on the same port closes in range.',
     repair: 'Renew the switch.',
@@ -289,6 +307,8 @@ export const looks: readonly Look[] = [
   { item: 'vacuum-side-fluid', miss: 0.1, falseAlarm: 0.02 },
   // The same look, by the level.
   { item: 'fluid-level', miss: 0.1, falseAlarm: 0.02 },
+  { item: 'hiss-rest', miss: 0.15, falseAlarm: 0.05 },
+  { item: 'hiss-held', miss: 0.15, falseAlarm: 0.05 },
   { item: 'slow-apply', miss: 0.2, falseAlarm: 0.05 },
   { item: 'threads', miss: 0.1, falseAlarm: 0.03 },
   { item: 'switch-rest', miss: 0.02, falseAlarm: 0.02 },

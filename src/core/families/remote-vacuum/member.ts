@@ -1,3 +1,4 @@
+import { SEA_LEVEL_PA } from '../../air/atmosphere';
 import { BAROMETER, ELAPSED, TEMPERATURE } from '../inputs';
 import { inputPart, slaveOutput_Pa } from '../../air/diaphragm';
 import { airFlow_PaM3PerS } from '../../air/flow';
@@ -203,19 +204,37 @@ export const AIR = {
   fill_s: 0.25,
   /** Sonic conductance of the vacuum hose (some 8 mm bore), m³/(s·Pa). */
   hose_m3PerSPa: 1e-7,
-  /** A blocked breather also slows the air: at this depression left it would pass none, but for the least part. */
-  breatherShut_Pa: 5 * INHG_PA,
-  breatherLeast: 0.1,
+  /** Sonic conductance of the way between the sides at rest, valve and crossover pipe (some 4 mm bore), m³/(s·Pa). */
+  crossover_m3PerSPa: 2.4e-8,
+  /** A breather that leaves the first depression at full activation passes half of the air, at the last 2 %. Handbook-models 8.1. */
+  breather: { half_Pa: 0.5 * INHG_PA, last_Pa: 6 * INHG_PA, half: 0.5, last: 0.02 },
 } as const;
+
+/** Depression of the vacuum side at which a poppet that leaks is reckoned, Pa. */
+const ORDINARY_SUPPLY_PA = 20 * INHG_PA;
+
+/**
+ * How far the working side stands above the vacuum side at rest where the air valve leaks, Pa: (C·p_atm/2C_x)²/p_f, at
+ * sea level on an ordinary supply. Handbook-models 8.3, the same valve.
+ */
+export const restDifference_Pa = (leak_m3PerSPa: number): number =>
+  ((leak_m3PerSPa * SEA_LEVEL_PA) / (2 * AIR.crossover_m3PerSPa)) ** 2 / (SEA_LEVEL_PA - ORDINARY_SUPPLY_PA);
 
 /** Sonic conductance of the control valve's air port, wide open, m³/(s·Pa). */
 export const airPort_m3PerSPa = ({ vacuumVolume_m3 }: Pick<Parameters, 'vacuumVolume_m3'>): number =>
   ((1 - AIR.vacuumShare) * vacuumVolume_m3) /
   (AIR.fill_s * REFERENCE_DENSITY_KG_M3 * AIR_GAS_CONSTANT * REFERENCE_TEMPERATURE_K);
 
+/** The part of the air that a breather lets through, by the depression that it leaves: even on scales of logarithms. */
+function breatherPasses({ activationFloor_Pa }: Parameters): number {
+  const { half_Pa, last_Pa, half, last } = AIR.breather;
+  if (activationFloor_Pa <= 0) return 1;
+  const slope = Math.log(last / half) / Math.log(last_Pa / half_Pa);
+  return Math.min(1, half * (activationFloor_Pa / half_Pa) ** slope);
+}
+
 /** The same with the breather as it is. */
-export const airWay_m3PerSPa = (p: Parameters): number =>
-  airPort_m3PerSPa(p) * Math.max(AIR.breatherLeast, 1 - p.activationFloor_Pa / AIR.breatherShut_Pa);
+export const airWay_m3PerSPa = (p: Parameters): number => airPort_m3PerSPa(p) * breatherPasses(p);
 
 /** The line of pressure difference against input that the valve is made for, carried on below crack. Handbook 8.1. */
 export const valveLine_Pa = (p: Parameters, input_Pa: number): number =>

@@ -41,7 +41,7 @@ export const parts: readonly Part[] = [
   part(
     'breather',
     'Breather hose or filter',
-    ['ratio', 'full', 'release', 'supply-on', 'charge'],
+    ['ratio', 'full', 'hold', 'release', 'supply-on', 'charge'],
     ['activation'],
   ),
   part('crossover', 'Crossover pipe', AIR_SIDE, AIR),

@@ -171,6 +171,10 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
         reading('rest.supply', 'supply', 'supply', 'Read the supply.'),
         reading('rest.activation', 'activation', 'activation', 'Read the activation port.', { target_Pa: 0 }),
         reading('rest.output', 'output', 'outputAtRest', 'Self-apply: read the output.', { target_Pa: 0 }),
+        look('hiss-rest', 'Hiss, released', 'At the breather and round the hub, released: quiet?', 'Quiet', [
+          'hiss',
+          'Hisses',
+        ]),
       ],
     },
     {
@@ -261,6 +265,13 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
           inputFrom: 'hold.input',
           elapsed_s: profile.hold_s,
         }),
+        look(
+          'hiss-held',
+          'Hiss, applied',
+          'At the breather and round the hub, held steady: quiet?',
+          'Quiet',
+          ['hiss', 'Hisses'],
+        ),
         ...seepLook('seep-high', profile),
       ],
     },
@@ -322,7 +333,7 @@ export function procedure(profile: RemoteVacuumProfile, rig: Rig): Procedure {
   ];
   return {
     id: 'remote-vacuum-bench',
-    version: 2,
+    version: 3,
     steps: taking(
       steps.map((step) => stoppingAt(shuttingCocks(step, rig, profile.boostRatio), profile.proof_Pa)),
       MINUTES,
