@@ -68,15 +68,32 @@ function movedFrom(
   u_change: number,
   k: number,
 ): boolean | null {
-  if (a.told && b.told && Math.abs(change) > k * u_change) return true;
+  const told = a.told && b.told;
+  if (told && Math.abs(change) > k * u_change) return cannotBe(before, a, after, b, k);
   const [sharp, wide, fit] = a.u < b.u ? [a, b, after] : [b, a, before];
   const clear = sharp.told && sharp.u > 0 && Math.abs(change) > SHARP * k * sharp.u;
   if (
     clear &&
-    fit.strain(wide.place, sharp.value + k * sharp.u * Math.sign(wide.value - sharp.value)) > k ** 2
+    (fit.strain(wide.place, sharp.value + k * sharp.u * Math.sign(wide.value - sharp.value)) ?? 0) > k ** 2
   )
     return true;
-  return a.told && b.told ? false : null;
+  return told ? false : null;
+}
+
+/**
+ * Whether neither run is explained nearly as well with the other's value, the rest fitted anew: about a reading that has
+ * run out, one parameter takes upon itself what another one did, and a straight line does not know it. Where no fit with
+ * that value settles, there is none.
+ */
+function cannotBe(
+  before: TwinFit,
+  a: FittedParameter,
+  after: TwinFit,
+  b: FittedParameter,
+  k: number,
+): boolean {
+  const rises = [before.strain(a.place, b.value), after.strain(b.place, a.value)];
+  return rises.every((rise) => rise === null || rise > k ** 2);
 }
 
 function varianceOfChange(before: TwinFit, i: number, after: TwinFit, j: number): number {

@@ -61,9 +61,10 @@ export interface TwinFit {
   readonly misfit: number;
   /**
    * How much worse the readings are explained, as a rise of χ², with one parameter held at a value and the others fitted
-   * anew. Where a reading has run out, as a vacuum that is all gone, the fit's own uncertainty says too little of it.
+   * anew; null where that settles nowhere. Where a reading has run out, as a vacuum that is all gone, the fit's own
+   * uncertainty says too little of it.
    */
-  readonly strain: (place: number, value: number) => number;
+  readonly strain: (place: number, value: number) => number | null;
 }
 
 export type FitOutcome =
@@ -128,7 +129,7 @@ export function fitReadings(family: Family, profile: unknown, readings: readonly
     const k = free.indexOf(place);
     const held = new Model(family, readings, values.with(place, value), free.toSpliced(k, 1), spread);
     const settled = settle(held, triangle, held.admitted(scaled.toSpliced(k, 1)));
-    if (!settled) return 0;
+    if (!settled) return null;
     const left = held.residual(settled);
     const assumed = ((value - values[place]!) / spread[place]!) ** 2;
     return dot(left, solve(triangle, left)) + dot(settled, settled) + assumed - chi2;
@@ -137,8 +138,11 @@ export function fitReadings(family: Family, profile: unknown, readings: readonly
   free.forEach((place, k) => {
     const u = uOf(k);
     if (!model.bends(scaled, k, u / spread[place]!, triangle)) return;
-    const wide = reachOf(values[place]! + scaled[k]! * spread[place]!, u, spread[place]!, (value) =>
-      strain(place, value),
+    const wide = reachOf(
+      values[place]! + scaled[k]! * spread[place]!,
+      u,
+      spread[place]!,
+      (value) => strain(place, value) ?? 0,
     );
     if (wide > u)
       sources.push({ name: null, effect: free.map((_, i) => (i === k ? Math.sqrt(wide ** 2 - u ** 2) : 0)) });
@@ -324,7 +328,7 @@ function settle(model: Model, triangle: Matrix, from: number[]): number[] | null
       right.map((r, k) => (held[k] ? 0 : r)),
     );
     const next = model.admitted(scaled.map((x, k) => x + step[k]!));
-    const then = cost(next);
+    const then = orWorst(() => cost(next));
     const gained = now - then;
     if (gained > 0) {
       scaled = next;
@@ -338,6 +342,16 @@ function settle(model: Model, triangle: Matrix, from: number[]): number[] | null
     }
   }
   return null;
+}
+
+/** A cost, or the worst there is where the step leads to a unit that cannot be. */
+function orWorst(cost: () => number): number {
+  try {
+    return cost();
+  } catch (error) {
+    if (error instanceof RangeError) return Infinity;
+    throw error;
+  }
 }
 
 /** JᵀV⁻¹ and JᵀV⁻¹J with the weak assumption added: one per assumed spread. */
