@@ -109,7 +109,7 @@ export const faults: readonly Fault[] = [
     apply: moves((p, s) => ({ leak_m3PerSPa: p.leak_m3PerSPa + sealLeak(s) })),
     signs: { 'hiss-rest': 'hiss', 'hiss-held': 'hiss' },
     confirm:
-      'Vacuum is lost in both states while B and runout stay right. Opened: the seal lip is worn or hard.',
+      'Vacuum is lost in both states, with a hiss round the hub, while B and runout stay right. Opened: the seal lip is worn or hard.',
     repair: 'Renew the hub and shaft seals.',
     parts: ['hub-seals'],
     cautions: OPENING,
@@ -126,7 +126,7 @@ export const faults: readonly Fault[] = [
     })),
     signs: { 'hiss-rest': 'hiss', 'hiss-held': 'hiss' },
     confirm:
-      'The activation port never reads the supply at rest, and a hiss is heard at the breather. It stops with the breather blanked.',
+      'A hiss is heard at the breather, released and applied. It stops with the breather blanked. A large leak keeps the activation port off the supply at rest.',
     repair: 'Clean or renew the poppet and its seat.',
     parts: ['poppet'],
     cautions: OPENING,
