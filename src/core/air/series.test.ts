@@ -10,12 +10,16 @@ test('a choked second opening: 36·(1 − r) = r gives 97.297 kPa', () => {
 test('as much flows in as out, whatever the openings, and nothing is lost without a second', () => {
   const conductance = fc.double({ min: -10, max: -7, noNaN: true }).map((exponent) => 10 ** exponent);
   fc.assert(
+    // Seen to fail where the two differ a thousandfold, while both flows were asked to be alike to a thousandth.
     fc.property(conductance, conductance, fc.double({ min: 1e4, max: 9e4, noNaN: true }), (a, b, down) => {
       const between = pressureBetween_Pa(a, b, 1e5, down, 288);
-      const into = airFlow_PaM3PerS(a, 1e5, between, 288);
-      const out = airFlow_PaM3PerS(b, between, down, 288);
-      expect(Math.abs(into - out)).toBeLessThan(1e-3 * Math.max(into, out) + 1e-9);
+      const moreInThanOut = (pressure: number) =>
+        airFlow_PaM3PerS(a, 1e5, pressure, 288) - airFlow_PaM3PerS(b, pressure, down, 288);
+      // Found to 0.01 Pa: a little lower more flows in, a little higher more flows out.
+      expect(moreInThanOut(Math.max(down, between - 0.02))).toBeGreaterThan(0);
+      expect(moreInThanOut(Math.min(1e5, between + 0.02))).toBeLessThan(0);
     }),
+    { examples: [[1e-7, 1.18012919196507e-10, 14707.698576577879]] },
   );
   expect(pressureBetween_Pa(3e-8, 0, 1e5, 2e4, 293.15)).toBe(1e5);
   expect(pressureBetween_Pa(0, 1e-8, 1e5, 2e4, 293.15)).toBe(2e4);
