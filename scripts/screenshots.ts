@@ -60,16 +60,9 @@ async function main() {
   const trace = (name: string) => traces.find(({ body }) => body.name.includes(name))!.id;
   const job = (tag: string) => jobs.find(({ body }) => body.tag === tag)!;
   const run = (tag: string) => `/runs/${job(tag).runs[0]!.id}`;
-  const practised = await app.post<CaseView>('/practice/cases', {
-    technician: 'Pell Tarn',
-    kind: 'rod-servo',
-    level: 2,
-    seed: 11,
-  });
-  await worked(app, practised);
   const wide = { width: 1280, height: 800 };
   const upright = { width: 820, height: 1180 };
-  const views = [
+  const views: readonly View[] = [
     { name: 'bench', where: '/', size: { width: 1280, height: 1500 }, shows: 'In brackets' },
     { name: 'jobs', where: '/jobs', size: wide },
     { name: 'intake', where: '/jobs/new', size: wide },
@@ -113,10 +106,9 @@ async function main() {
     },
     { name: 'faults', where: '/shelf/faults', size: wide },
     { name: 'records', where: '/shelf/records', size: wide },
-    { name: 'practice', where: `/practice/${practised.id}`, size: wide },
   ];
-  for (const { name, where, size, dark, keys = [], shows } of views as readonly View[]) {
-    if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const shot = async ({ name, where, size, dark, keys = [], shows }: View) => {
+    if (wanted.length > 0 && !wanted.includes(name)) return;
     const page = await browser.newPage({ viewport: size, colorScheme: dark ? 'dark' : 'light' });
     await page.goto(app.url + where, { waitUntil: 'networkidle' });
     for (const key of keys) await page.keyboard.press(key);
@@ -126,7 +118,17 @@ async function main() {
     await page.waitForTimeout(CHART_MS);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     await page.close();
-  }
+  };
+  for (const view of views) await shot(view);
+  // Last: practice leaves its simulated bench to the shop, and every run is read by it from then on.
+  const practised = await app.post<CaseView>('/practice/cases', {
+    technician: 'Pell Tarn',
+    kind: 'rod-servo',
+    level: 2,
+    seed: 11,
+  });
+  await worked(app, practised);
+  await shot({ name: 'practice', where: `/practice/${practised.id}`, size: wide });
   await browser.close();
   await app.end();
   rmSync(demoFolder(), { recursive: true, force: true });
