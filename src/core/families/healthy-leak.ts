@@ -7,10 +7,6 @@ export const HEALTHY_SHARE_OF_LIMIT = 0.25;
 /** Atmosphere and room at which a leak limit is turned into a conductance; the twin then follows the real ones. */
 const LIMIT_ROOM = { barometer_Pa: SEA_LEVEL_PA, temperature_K: REFERENCE_TEMPERATURE_K };
 
-/** A leak that costs a volume so much vacuum in a second at sea level, m³/(s·Pa). */
-const leakAtSea_m3PerSPa = (loss_PaPerS: number, volume_m3: number): number =>
-  leakFor_m3PerSPa(loss_PaPerS, { volume_m3, ...LIMIT_ROOM });
-
 /** Leak of a healthy unit whose limit is this loss, m³/(s·Pa). */
 export const healthyLeak_m3PerSPa = (limit_PaPerS: number, volume_m3: number): number =>
-  HEALTHY_SHARE_OF_LIMIT * leakAtSea_m3PerSPa(limit_PaPerS, volume_m3);
+  HEALTHY_SHARE_OF_LIMIT * leakFor_m3PerSPa(limit_PaPerS, { volume_m3, ...LIMIT_ROOM });

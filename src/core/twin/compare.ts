@@ -92,8 +92,8 @@ function cannotBe(
   b: FittedParameter,
   k: number,
 ): boolean {
-  const rises = [before.strain(a.place, b.value), after.strain(b.place, a.value)];
-  return rises.every((rise) => rise === null || rise > k ** 2);
+  const isFar = (rise: number | null) => rise === null || rise > k ** 2;
+  return isFar(before.strain(a.place, b.value)) && isFar(after.strain(b.place, a.value));
 }
 
 function varianceOfChange(before: TwinFit, i: number, after: TwinFit, j: number): number {
