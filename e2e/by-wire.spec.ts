@@ -29,11 +29,9 @@ test('a decoupled brake is made safe by readings: a dead meter proves nothing, 9
   await habit();
   await bench.until('dead.live');
   await habit();
-  const read = async (volts: string, prompt: RegExp) => {
+  const read = async (volts: string, prompt: string) => {
     const { count } = await bench.next();
-    await expect(page.getByText(prompt).first()).toBeVisible();
-    await page.locator('#reading').fill(volts);
-    await page.keyboard.press('Enter');
+    await bench.enter({ prompt }, volts);
     await expect.poll(async () => (await bench.next()).count).toBeGreaterThan(count);
     await bench.settled();
   };
@@ -42,18 +40,18 @@ test('a decoupled brake is made safe by readings: a dead meter proves nothing, 9
     return action.kind === 'item' ? action.item.id : action.kind;
   };
   // A meter with its leads off reads nothing anywhere.
-  await read('0', /Prove the meter: read it/);
+  await read('0', 'Prove the meter: read it');
   expect(await next()).toBe('dead.live');
-  await read('13.4', /Prove the meter: read it/);
+  await read('13.4', 'Prove the meter: read it');
   await bench.until('dead.store');
   await expect(page.getByText(/at most 5\.00 V/)).toBeVisible();
   await habit();
-  await read('9', /The same meter on the store/);
+  await read('9', 'The same meter on the store');
   await expect(page.getByText(/not below 5/)).toBeVisible();
   expect(await next()).toBe('dead.store');
   expect(await violations(page)).toEqual([]);
-  await read('3', /The same meter on the store/);
-  await read('13.4', /Prove the meter again/);
+  await read('3', 'The same meter on the store');
+  await read('13.4', 'Prove the meter again');
   // Lines are opened behind it, and not before.
   const { action } = await bench.next();
   expect('step' in action && action.step.id).toBe('zeros');

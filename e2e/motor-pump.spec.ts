@@ -80,10 +80,7 @@ test('a simulated booster that has lost gas: its accumulator is read as the pump
         continue;
       }
       const typed = read[item.id];
-      if (typed) {
-        await page.locator('#reading').fill(typed);
-        await page.keyboard.press('Enter');
-      }
+      if (typed) await bench.enter(item, typed);
       await expect.poll(async () => (await bench.next()).count, { message: item.id }).toBeGreaterThan(count);
     }
     const pane = await advised(app, page, run.id);

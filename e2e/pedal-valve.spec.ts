@@ -52,10 +52,7 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
   try {
     const { run } = await runOn(app, 'VALVE-64', DUAL, {});
     const { bench, hands } = await handsFree(app, page, run.id, ['drilling-plugged', 0.3]);
-    const typed = async (value_Pa: number) => {
-      await page.locator('#reading').fill((value_Pa / 1e5).toFixed(1));
-      await page.keyboard.press('Enter');
-    };
+    const inBar = (value_Pa: number) => (value_Pa / 1e5).toFixed(1);
     const jumped: Record<string, number> = {};
     let [peak_Pa, middle_m] = [0, 0];
     for (;;) {
@@ -82,8 +79,8 @@ test('a simulated valve whose drilling is nearly plugged: both circuits read the
         middle_m = item.target_Pa!;
         await hands({ treadle_m: middle_m, press_mPerS: 2e-3 });
       }
-      if (item.measures.startsWith('flickUp')) await typed(jumped[item.port]!);
-      else if (item.id === 'hold.peak') await typed(peak_Pa);
+      if (item.measures.startsWith('flickUp')) await bench.enter(item, inBar(jumped[item.port]!));
+      else if (item.id === 'hold.peak') await bench.enter(item, inBar(peak_Pa));
       await expect.poll(async () => (await bench.next()).count, { message: item.id }).toBeGreaterThan(count);
     }
     const pane = await advised(app, page, run.id);

@@ -107,8 +107,7 @@ test('a simulated car whose rams hide tired springs: charged, trimmed, bled and 
           // By eye, once the body has come to rest.
           const { port } = item;
           const { shown } = await seen(app, ({ settled }) => settled.includes(port));
-          await page.locator('#reading').fill(`${(shown[port]! * 1e3).toFixed(1)} mm`);
-          await page.keyboard.press('Enter');
+          await bench.enter(item, `${(shown[port]! * 1e3).toFixed(1)} mm`);
         }
         await moved();
       } else await bench.doNext(true);

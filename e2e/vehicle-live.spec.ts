@@ -38,11 +38,7 @@ test('a simulated vehicle with a hose that is nearly shut: engine and pedal in h
     await page.keyboard.press('F3');
     await expect(page.getByRole('button', { name: /Hands-free is on/ })).toBeVisible();
 
-    const typed = async (text: string) => {
-      await page.locator('#reading').fill(text);
-      await page.keyboard.press('Enter');
-    };
-    const timed = async () => {
+    const timed = async (item: Item) => {
       const { shown: at } = await seen(app, ({ settled }) => settled.includes('V-31'));
       const rest = at['V-31']!;
       await hands({ pedal_N: 150, press_NPerS: 2000 });
@@ -53,7 +49,7 @@ test('a simulated vehicle with a hose that is nearly shut: engine and pedal in h
         () => hands({ pedal_N: 0, press_NPerS: 2000 }),
       );
       const to = await seen(app, ({ shown }) => shown['V-31']! > 0.9 * rest);
-      await typed((to.t_s - from.t_s).toFixed(1));
+      await bench.enter(item, (to.t_s - from.t_s).toFixed(1));
       return to.t_s - from.t_s;
     };
     /** Engine off, the pedal is pumped until nothing is stored any more. */
@@ -80,7 +76,7 @@ test('a simulated vehicle with a hose that is nearly shut: engine and pedal in h
       if ('step' in action && LEFT.includes(action.step.id)) {
         await bench.skipStep('Not in this visit');
       } else if (item?.kind === 'reading' && item.port === 'clock') {
-        recovery_s = await timed();
+        recovery_s = await timed(item);
         await moved();
       } else if (item?.kind === 'reading') {
         if (item.measures === 'zero' && item.port === 'supply') await pump();

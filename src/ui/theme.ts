@@ -41,6 +41,14 @@ export const theme = createTheme({
     button: { textTransform: 'none', fontWeight: 600 },
   },
   components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        // Who asks for less motion gets each change at once.
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': { transitionDuration: '0s !important' },
+        },
+      },
+    },
     MuiButton: { defaultProps: { disableElevation: true } },
     MuiToggleButton: { styleOverrides: { root: { color: 'var(--mui-palette-text-primary)' } } },
     MuiPaper: { defaultProps: { elevation: 0 } },
