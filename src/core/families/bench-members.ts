@@ -1,6 +1,6 @@
 import { BAROMETER, TEMPERATURE } from './inputs';
 import { z } from 'zod';
-import { chokedPerPa_m3PerS } from '../air/flow';
+import { chokedPerPa_m3PerS, downstream_Pa } from '../air/flow';
 import { tankBehindHose_Pa } from '../air/pumped';
 import { BENCH_PUMP_M3_PER_S } from '../air/supply';
 import { PLUGGED_PORT, takenUp_m3, type ClosedLine } from '../fluid/closed-line';
@@ -45,7 +45,6 @@ export const benchVacuum: Member<{ readonly hose_m3PerSPa: number }> = {
   readings: [],
   fedBy: [],
   feeds: [{ id: 'vacuum', name: 'Vacuum', coupling: 'vacuum' }],
-  knownAtRest: true,
   motion: benchVacuumMotion,
   healthy: ({ hose_m3PerSPa }) =>
     healthyUnit(pumpParameters, { speed_m3PerS: BENCH_PUMP_M3_PER_S, hose_m3PerSPa }, {}),
@@ -53,19 +52,22 @@ export const benchVacuum: Member<{ readonly hose_m3PerSPa: number }> = {
     [speed_m3PerS = 0, hose_m3PerSPa = 0],
     [supply_Pa = 0, barometer_Pa = 0, temperature_K = 0],
   ): Standing => {
-    const reach_Pa = barometer_Pa - Math.min(Math.max(0, supply_Pa), barometer_Pa);
-    return {
+    const choked_m3PerS = chokedPerPa_m3PerS(hose_m3PerSPa, temperature_K);
+    const reaching = (reach_Pa: number): Pick<Standing, 'span' | 'through'> => ({
       span: () => [reach_Pa, barometer_Pa],
-      through: (_terminal, unit_Pa) =>
-        speed_m3PerS *
-        (hose_m3PerSPa > 0
-          ? tankBehindHose_Pa(
-              chokedPerPa_m3PerS(hose_m3PerSPa, temperature_K),
-              speed_m3PerS,
-              unit_Pa,
-              reach_Pa,
-            ) - reach_Pa
-          : unit_Pa - reach_Pa),
+      through: (_terminal, unit_Pa) => {
+        const tank_Pa =
+          hose_m3PerSPa > 0 ? tankBehindHose_Pa(choked_m3PerS, speed_m3PerS, unit_Pa, reach_Pa) : unit_Pa;
+        return speed_m3PerS * (tank_Pa - reach_Pa);
+      },
+    });
+    return {
+      ...reaching(barometer_Pa - Math.min(Math.max(0, supply_Pa), barometer_Pa)),
+      drawnAtRest: (unit_Pa, passes) => {
+        const tank_Pa =
+          hose_m3PerSPa > 0 ? downstream_Pa(hose_m3PerSPa, passes, unit_Pa, temperature_K) : unit_Pa;
+        return reaching(Math.max(0, tank_Pa - passes / speed_m3PerS));
+      },
       atRest: nothingAtRest,
       read: () => [],
     };

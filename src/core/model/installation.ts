@@ -219,18 +219,21 @@ class Joined {
       const [idle, furthest] = given ?? this.unit.span(node.unit, this.efforts[UNIT]!);
       return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
     }
-    const [idle, furthest] = this.standing[SOURCE]!.span(node.otherTerminal, this.efforts[SOURCE]!);
-    if (!this.members.source.knownAtRest)
+    const told = this.efforts[SOURCE]!;
+    const source = this.standing[SOURCE]!;
+    const terminal = node.otherTerminal;
+    const [idle, furthest] = source.span(terminal, told);
+    if (!source.drawnAtRest)
       return rootOfFalling((effort) => unitPasses(effort) - this.taken(node, effort), idle, furthest, close);
-    // What the gauge on the unit showed at rest: the source's line goes through that point.
+    // The gauge at rest is a point of the source's line, and what the unit draws at work is more than there, or less.
     const rest = this.unit.atRest(node.unit, idle);
-    const shift = idle - rest.effort;
-    return rootOfFalling(
-      (effort) => unitPasses(effort) - rest.passes - this.taken(node, effort + shift),
-      rest.effort,
-      furthest - shift,
-      close,
-    );
+    const behind = source.drawnAtRest(rest.effort, rest.passes);
+    const taken = behind.through(terminal, rest.effort, told);
+    const more = (effort: number) =>
+      unitPasses(effort) - rest.passes - (behind.through(terminal, effort, told) - taken);
+    return more(rest.effort) < 0
+      ? rootOfFalling(more, behind.span(terminal, told)[0], rest.effort, close)
+      : rootOfFalling(more, rest.effort, furthest, close);
   }
 }
 

@@ -67,11 +67,13 @@ export interface Standing {
    * it takes, which rises with the effort.
    */
   readonly through: (terminal: number, effort: number, efforts: ArrayLike<number>) => number;
-  /**
-   * At rest, with a gauge on the member showing so much: the effort at the terminal, and what passes there. Where a source
-   * is known by that gauge, both are in its reading.
-   */
+  /** At rest, with a gauge on the member showing so much: the effort at the terminal, and what passes there. */
   readonly atRest: (terminal: number, gauge: number) => { readonly effort: number; readonly passes: number };
+  /**
+   * For a source that is known by a gauge while the unit stands at rest: the same source as it must be for so much to pass at that
+   * effort. What the unit draws at rest is in the gauge's reading; a unit that draws less at work is served better than that.
+   */
+  readonly drawnAtRest?: (effort: number, passes: number) => Pick<Standing, 'span' | 'through'>;
   /** For a terminal that it feeds: the effort that it brings there, where that need not be balanced with what is taken. */
   readonly brings?: (terminal: number, efforts: ArrayLike<number>, nodes: Nodes) => number;
   /** For a unit with a switch of its own: whether it ever asks its source there for anything. Where it does not, the source is told NaN. */
@@ -92,8 +94,6 @@ export interface Member<Profile> {
   /** Terminals at which it is fed, then those that it feeds: their places, counted through, name them in `Standing`. */
   readonly fedBy: readonly Terminal[];
   readonly feeds: readonly Terminal[];
-  /** A source that is known by a gauge on it while the unit stands at rest: what the unit draws then is in that reading. */
-  readonly knownAtRest?: true;
   readonly healthy: (profile: Profile) => HealthyUnit;
   readonly with: (parameters: Vector, inputs: Vector) => Standing;
   /** The same over time; where there is none, it is known at rest only. */

@@ -68,8 +68,11 @@ describe('a closed line', () => {
 
 /** Time for a bench to settle, s. */
 const SETTLE_S = 8;
-/** Agreement of the time solution with the closed form: this part of the reading and this much. */
-const WITHIN = { part: 0.004, pressure_Pa: 0.1 * BAR, depression_Pa: 0.1 * INHG };
+/**
+ * Agreement of the time solution with the closed form: this part of the reading and this much. The closed form reckons the vacuum
+ * side's part of a leak without the diaphragm's travel: some 2 % of what a severe one takes, which pulls 7 inHg down.
+ */
+const WITHIN = { part: 0.006, pressure_Pa: 0.1 * BAR, depression_Pa: 0.16 * INHG };
 
 function expectAlike(parameters: Vector, seen: ReturnType<typeof read>, outputReading = 'output') {
   const output = steady(parameters, seen.input, seen.supply, outputReading);
@@ -140,18 +143,14 @@ describe('the time solution ends where the closed form is', () => {
       // What a passage takes out of the tank comes back slowly.
       bench.advance((torn ? 5 : 3) * SETTLE_S);
       const seen = read(bench);
-      // The closed form takes the source's reach and accounts for what the hose and a passage between the sides lose.
-      const atRest = torn
-        ? 20 * INHG
-        : seen.supply / (1 - parameters[placeOf(family.parameters, 'hoseDrop')]!);
-      const output = steady(parameters, seen.input, atRest, 'output');
+      // The closed form is told the source by the gauge at rest alone, and accounts for what is lost or no longer drawn.
+      const output = steady(parameters, seen.input, rest.supply, 'output');
       expect(Math.abs(seen.output - output)).toBeLessThan(WITHIN.part * output + WITHIN.pressure_Pa);
-      if (!torn) continue;
       for (const [found, reading] of [
         [seen.supply, 'supplyApplied'],
         [seen.activation, 'activation'],
       ] as const)
-        expect(Math.abs(found - steady(parameters, seen.input, atRest, reading))).toBeLessThan(
+        expect(Math.abs(found - steady(parameters, seen.input, rest.supply, reading))).toBeLessThan(
           WITHIN.depression_Pa,
         );
     }

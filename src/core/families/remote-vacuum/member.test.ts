@@ -65,6 +65,20 @@ describe('the handbook’s example, worked by hand', () => {
     expect(both('supplyApplied', 28 * BAR)[1]).toBeLessThan(20 * INHG - 100);
     expect(both('runoutInput', 0)[1]).toBeLessThan(both('runoutInput', 0)[0]);
   });
+  // A poppet passes air at rest, and 0.65 of it applied, when only the vacuum side is behind it. Choked, at 293.15 K, C·K·p_atm with
+  // K = 100 046: 1e-8·100 046·101 325 = 101.37 at rest, 65.89 Pa·m³/s applied. A pump of 4e-3 m³/s that reaches 20 kPa absolute:
+  //   at rest its tank is at 20 000 + 101.37/4e-3 = 45 343; the hose of 1e-7 has c = 10 132.5 and adds c²/4p = 566: 45 909 Pa;
+  //   applied 20 000 + 16 473 = 36 473; c = 6 586 and adds 297: 36 770 Pa.
+  test('a poppet that leaks pulls the supply down at rest: applied it rises, from 55.4 to 64.6 kPa', () => {
+    const bled = unit
+      .with(placeOf(parameters, 'leak_m3PerSPa'), 1e-8)
+      .with(placeOf(parameters, 'appliedMore_m3PerSPa'), 0);
+    const gauge_Pa = 101_325 - 45_909;
+    expect(Math.abs(at('supplyAtRest', 0, gauge_Pa, bled) - gauge_Pa)).toBeLessThan(1);
+    expect(Math.abs(at('supplyApplied', 20 * BAR, gauge_Pa, bled) - (101_325 - 36_770))).toBeLessThan(10);
+    // Runout is as far up as what there is then allows: (64 555·0.0415476 − 110)/3.33292e-4/2.6848326 = 28.744 bar.
+    expect(at('runoutInput', 0, gauge_Pa, bled) / BAR).toBeCloseTo(28.744, 3);
+  });
   test('no vacuum: out = in', () => expect(at('output', 28 * BAR, 0)).toBe(28 * BAR));
   test('below crack: out = in', () => expect(at('output', 2 * BAR, 20 * INHG)).toBe(2 * BAR));
   test('the healthy band is B ± 10 % below the knee', () => {

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { airFlow_PaM3PerS } from '../../air/flow';
-import { member, parameters } from './member';
+import { asRead, member, parameters } from './member';
 import { typical } from './typical';
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -36,6 +36,47 @@ test('what the hose and a leak give the source is what it takes away, wherever t
         expect(source_Pa).toBeGreaterThanOrEqual(floor_Pa);
         if (source_Pa > floor_Pa + 1) expect(Math.abs(comes - most)).toBeLessThan(1e-3 * most + 0.05);
         else expect(comes).toBeLessThan(most + 0.05);
+      },
+    ),
+    { numRuns: 500 },
+  );
+});
+
+test('a source that is read at the unit while that draws something is the one that was read, wherever the unit stands', () => {
+  fc.assert(
+    fc.property(
+      between(30e3, 95e3),
+      between(22e3, 100e3),
+      between(0, 4e-9),
+      between(0, 4e-9),
+      between(1e-3, 0.02),
+      between(1e-9, 5e-8),
+      between(0, 1e-9),
+      (unit_Pa, elsewhere_Pa, leak, spare, suction, hose, hoseLeak) => {
+        const vector = member
+          .healthy(typical)
+          .values.with(place('sourceLeak_m3PerSPa'), leak)
+          .with(place('spare_m3PerSPa'), spare)
+          .with(place('suction_m3PerS'), suction)
+          .with(place('hose_m3PerSPa'), hose)
+          .with(place('hoseLeak_m3PerSPa'), hoseLeak);
+        const { barometer_Pa, temperature_K } = ROOM;
+        const own = member.with(vector, [barometer_Pa, temperature_K]);
+        const passes = own.through(0, unit_Pa, []);
+        fc.pre(passes > 1);
+        // Choked, what the source draws is told by the unit's pressure alone: the gauge cannot say how deep it reaches.
+        const [depression_Pa] = own.read([unit_Pa], undefined as never) as [number];
+        fc.pre(barometer_Pa - depression_Pa > 0.55 * unit_Pa);
+        // What it knows of the floor is the gauge alone.
+        const told = asRead.with(vector.with(place('floor_Pa'), NaN), [
+          barometer_Pa - unit_Pa,
+          barometer_Pa,
+          temperature_K,
+        ]).drawnAtRest!(unit_Pa, passes);
+        expect(Math.abs(told.through(0, unit_Pa, []) - passes)).toBeLessThan(0.05 + 1e-3 * passes);
+        expect(Math.abs(told.through(0, elsewhere_Pa, []) - own.through(0, elsewhere_Pa, []))).toBeLessThan(
+          0.1 + 5e-3 * Math.abs(own.through(0, elsewhere_Pa, [])),
+        );
       },
     ),
     { numRuns: 500 },

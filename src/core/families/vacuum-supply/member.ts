@@ -1,6 +1,6 @@
 import { BAROMETER, TEMPERATURE } from '../inputs';
 import { SEA_LEVEL_PA } from '../../air/atmosphere';
-import { airFlow_PaM3PerS, chokedPerPa_m3PerS } from '../../air/flow';
+import { airFlow_PaM3PerS, chokedPerPa_m3PerS, downstream_Pa } from '../../air/flow';
 import { CRITICAL_RATIO } from '../../air/leak';
 import { tankBehindHose_Pa } from '../../air/pumped';
 import { rootOfFalling } from '../../numeric/root';
@@ -43,6 +43,9 @@ const readings = [
 export type Parameters = Named<typeof parameters>;
 export const named = reader(parameters);
 export type ReadingId = (typeof readings)[number]['id'];
+
+/** So many rounds bring the floor behind a reading to rest. */
+const FLOOR_ROUNDS = 3;
 
 /** How closely the pressure at the source is found, Pa. */
 const CLOSE_PA = 0.01;
@@ -136,6 +139,27 @@ export class VacuumSupply implements Standing {
     return { effort: 0, passes: 0 };
   }
 
+  /**
+   * How deep a source must reach for so much to pass with the unit at a pressure: down the hose to the source, and below that by
+   * what comes in there beyond what an idle control takes back, over its suction.
+   */
+  floorFor_Pa(unit_Pa: number, passes: number): number {
+    const { sourceLeak_m3PerSPa, spare_m3PerSPa, suction_m3PerS, crack_Pa, hoseLeak_m3PerSPa } = this.p;
+    const { barometer_Pa } = this;
+    const hose = passes + this.flow(hoseLeak_m3PerSPa, barometer_Pa, unit_Pa);
+    const inner_Pa = Math.max(0, unit_Pa - crack_Pa);
+    const source_Pa =
+      hose > 0 ? downstream_Pa(this.hoseAt_m3PerSPa(unit_Pa), hose, inner_Pa, this.temperature_K) : inner_Pa;
+    const comes = hose + this.flow(sourceLeak_m3PerSPa, barometer_Pa, source_Pa);
+    // What an idle control takes back hangs on the floor itself, where that is not below half the room's pressure.
+    let floor_Pa = source_Pa;
+    for (let round = 0; round < FLOOR_ROUNDS; round += 1) {
+      const beyond = Math.max(0, comes - this.flow(spare_m3PerSPa, barometer_Pa, floor_Pa));
+      floor_Pa = Math.max(0, source_Pa - beyond / suction_m3PerS);
+    }
+    return floor_Pa;
+  }
+
   read(efforts: ArrayLike<number>): number[] {
     const unit_Pa = efforts[0]!;
     const { on_Pa, off_Pa, crack_Pa } = this.p;
@@ -210,7 +234,6 @@ const CRACK = parameters.findIndex(({ id }) => id === 'crack_Pa');
  */
 export const asRead: Member<VacuumSupplyProfile> = {
   ...member,
-  knownAtRest: true,
   inputs: [
     {
       id: 'supply_Pa',
@@ -221,7 +244,11 @@ export const asRead: Member<VacuumSupplyProfile> = {
     ...room,
   ],
   with: (vector, [supply_Pa = 0, barometer_Pa = 0, temperature_K = 0]) => {
-    const floor_Pa = Math.max(0, barometer_Pa - Math.max(0, supply_Pa) - vector[CRACK]!);
-    return new VacuumSupply(vector.with(FLOOR, floor_Pa).with(FLOOR_SHARE, 0), barometer_Pa, temperature_K);
+    const from = (floor_Pa: number) =>
+      new VacuumSupply(vector.with(FLOOR, floor_Pa).with(FLOOR_SHARE, 0), barometer_Pa, temperature_K);
+    const read = from(Math.max(0, barometer_Pa - Math.max(0, supply_Pa) - vector[CRACK]!));
+    return Object.assign(read, {
+      drawnAtRest: (unit_Pa: number, passes: number) => from(read.floorFor_Pa(unit_Pa, passes)),
+    });
   },
 };
