@@ -306,7 +306,6 @@ export class Technician {
    */
   async doNext(handsFree = false): Promise<string> {
     const { action, count } = await this.next();
-    const { keyboard } = this.page;
     if (action.kind === 'done') return 'done';
     const step = action.kind === 'finish' ? 'finish' : action.step.id;
     if (action.kind === 'item' && action.item.kind === 'reading') {
