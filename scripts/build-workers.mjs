@@ -7,9 +7,14 @@ import { build } from 'esbuild';
 /** Writes what differs from what is there already: a server that runs may be about to read it. */
 export default async function buildWorkers() {
   const { outputFiles } = await build({
-    entryPoints: ['trace-worker', 'diagnosis-thread', 'debrief-thread', 'job-file-thread', 'plan-thread'].map(
-      (name) => `src/workers/${name}.ts`,
-    ),
+    entryPoints: [
+      'trace-worker',
+      'diagnosis-thread',
+      'debrief-thread',
+      'comparison-thread',
+      'job-file-thread',
+      'plan-thread',
+    ].map((name) => `src/workers/${name}.ts`),
     outdir: '.workers',
     outExtension: { '.js': '.cjs' },
     bundle: true,

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { z } from 'zod';
+import { loggerReads } from '@/core/practice/simulated-gauges';
 import type { StoredRun } from '@/core/records/views';
 import { findJob } from './jobs';
 import { link } from './live';
@@ -8,6 +9,7 @@ import type { Link } from './live-link';
 import { done, invalid, type Outcome } from './outcome';
 import { Recording } from './recordings';
 import { findRun } from './runs';
+import { readSettings } from './shelf';
 import { missing } from './store';
 
 export const recordSchema = z.strictObject({
@@ -32,7 +34,8 @@ export async function recordStep(
   const run = await findRun(db, runId);
   if (!run) return missing('run');
   const line = await link(db);
-  if (!line) return done({ recording: false });
+  const { logger } = (await readSettings(db)).body;
+  if (!line || !loggerReads(logger, run.context.shelf)) return done({ recording: false });
   return line.inTurn(() => recordNow(db, line, run, parsed.data, now));
 }
 

@@ -1,12 +1,11 @@
 import { FAMILIES, type FamilyKind } from '@/core/families/registry';
 import { mixes } from '@/core/fluid/kinds';
 import type { Instrument } from '@/core/metrology/instrument';
+import { SIMULATED_GAUGE } from '@/core/practice/simulated-gauges';
 import { instruments } from './demo/shelf';
 
 /** What every practice job is called, with a number. */
 export const PRACTICE_TAG = 'Practice';
-
-const NAME = 'Simulated, for practice';
 
 /** Gauges of the simulated bench: they belong to the practice run and never come on the Shelf, nor into a real test. */
 export function practiceGauges(kind: FamilyKind): Instrument[] {
@@ -20,7 +19,7 @@ export function practiceGauges(kind: FamilyKind): Instrument[] {
   const tags = new Set(fitting.map(({ tag }) => tag));
   return fitting.map((gauge) => ({
     ...gauge,
-    name: NAME,
+    name: SIMULATED_GAUGE,
     tiedTo: gauge.tiedTo && tags.has(gauge.tiedTo) ? gauge.tiedTo : null,
     fluid: null,
     correction: null,
@@ -28,7 +27,3 @@ export function practiceGauges(kind: FamilyKind): Instrument[] {
     calibrationDue: null,
   }));
 }
-
-/** Whether a test was begun with gauges of the simulated bench. */
-export const arePracticeGauges = (gauges: readonly Instrument[]): boolean =>
-  gauges.length > 0 && gauges.every(({ name }) => name === NAME);

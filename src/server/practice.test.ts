@@ -11,7 +11,9 @@ import { hangUp, link } from './live';
 import { recordStep } from './live-recording';
 import { startPractice } from './practice';
 import { practiceBench } from './practice-bench';
-import { listInstruments, readSettings, writeSettings } from './shelf';
+import { addInstrument, listInstruments, listProfiles, readSettings, writeSettings } from './shelf';
+import { addJob } from './jobs';
+import { startRun } from './runs';
 
 const AT = '2026-11-28T09:00:00.000Z';
 let db: Knex;
@@ -83,6 +85,35 @@ test('what was begun is gone on with, each kind with its own, and that is what l
   // Asked for once more it stays as it lies there.
   await begun('pedal-valve');
   expect(await handsAre({})).toMatchObject({ ok: true, hands: { treadle_m: 0.005 } });
+});
+
+test('a test with the shop’s own gauges is not read by the bench that practice brought along, whatever their tags', async () => {
+  const practised = await begun('rod-servo');
+  for (const gauge of instruments) if (!(await addInstrument(db, gauge, AT)).ok) throw new Error(gauge.tag);
+  const [profile] = (await listProfiles(db)).filter(({ kind }) => kind === 'rod-servo');
+  const job = await addJob(
+    db,
+    {
+      tag: 'GF-9',
+      kind: 'rod-servo',
+      profileId: profile!.id,
+      from: 'Next door',
+      complaint: 'Hard pedal.',
+      fluid: 'unknown',
+      promisedOn: null,
+    },
+    AT,
+  );
+  if (!job.ok) throw new Error(job.why.message);
+  const real = await startRun(db, job.value.id, AT);
+  if (!real.ok) throw new Error(real.why.message);
+  const tags = Object.values(real.value.context.rig).flatMap((gauges) => gauges.map(({ tag }) => tag));
+  expect(tags.filter((tag) => TYPICAL_BENCH.gauges.some((gauge) => gauge.tag === tag))).not.toEqual([]);
+  const first = { step: 'cautions', take: true };
+  expect(await recordStep(db, real.value.id, first, AT)).toEqual({ ok: true, value: { recording: false } });
+  expect((await link(db))!.status.owner).toBeNull();
+  expect(await recordStep(db, practised.id, first, AT)).toEqual({ ok: true, value: { recording: true } });
+  await recordStep(db, practised.id, { step: null }, AT);
 });
 
 test('what is no kind is refused, and so is a bench with a logger of its own', async () => {

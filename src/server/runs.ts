@@ -41,7 +41,7 @@ import { write } from './jobs';
 import { findRunWithRecord, judgedLinks, judgementsFrom, readRecord } from './record';
 import { done, invalid, refused, type Outcome } from './outcome';
 import { aheadOfClock_s } from './case-of-run';
-import { arePracticeGauges } from './practice-gauges';
+import { arePracticeGauges } from '@/core/practice/simulated-gauges';
 import { readableOnes } from './readable';
 import { findProfile, instrumentByTag, listInstruments, readSettings, replaceInstrument } from './shelf';
 import { missing } from './store';

@@ -2,7 +2,8 @@ import path from 'node:path';
 import { Worker, type TransferListItem } from 'node:worker_threads';
 
 /** Threads of the server, made by the build. */
-export type ThreadName = 'diagnosis-thread' | 'debrief-thread' | 'job-file-thread' | 'plan-thread';
+export type ThreadName =
+  'diagnosis-thread' | 'debrief-thread' | 'comparison-thread' | 'job-file-thread' | 'plan-thread';
 
 /** Memory that a thread may take for objects and texts, MB. */
 const MOST_MB = 400;

@@ -1,10 +1,11 @@
 import { FAMILIES } from '../families/registry';
 import { compareFits, type Change } from '../twin/compare';
 import { fitTwin } from '../procedure/fit-run';
+import type { FitOutcome } from '../twin/fit';
 import type { Descriptor } from '../model/descriptor';
 import type { Result } from '../contract/result';
 import { pairedResults } from '../records/paired-results';
-import { judgedRun } from '../records/judged-run';
+import { judgedRun, stateOf } from '../records/judged-run';
 import type { StoredRun } from '../records/views';
 
 /** One parameter before and after, under its name. */
@@ -20,9 +21,13 @@ export interface ResultPair {
   readonly carried: boolean;
 }
 
-export type BeforeAfter =
-  | { ok: true; parameters: readonly ParameterChange[]; results: readonly ResultPair[] }
-  | { ok: false; why: string; results: readonly ResultPair[] };
+/** What changed in the unit, or why that cannot be told. */
+export type Moved =
+  | { readonly ok: true; readonly parameters: readonly ParameterChange[] }
+  | { readonly ok: false; readonly why: string };
+
+/** What of two tests of one unit is compared. */
+type Compared = Pick<StoredRun, 'kind' | 'context' | 'events'>;
 
 const WHY = {
   'too-few-readings': 'One of the two tests has too few readings to tell the unit’s parameters apart.',
@@ -32,23 +37,25 @@ const WHY = {
 const OF_A_VEHICLE =
   'The numbers behind the readings are told apart for a unit on its bench, not for a whole vehicle. Its results stand side by side.';
 
-/** Two tests of one unit side by side: as results, and as the parameters of the twin that they show. Handbook 7. */
-export function beforeAfter(before: StoredRun, after: StoredRun): BeforeAfter {
+/** Two tests of one unit side by side, as the parameters of the twin that they show: fits, which take seconds. Handbook 7. */
+export function movedBetween(before: Compared, after: Compared): Moved {
   const family = FAMILIES[before.kind];
-  const [a, b] = [judgedRun(before), judgedRun(after)];
-  const results = pairs(a.results, b.results);
-  // A whole vehicle has so many numbers that telling them apart would hold the server up for a minute.
-  if (!family.member) return { ok: false, why: OF_A_VEHICLE, results };
-  const [fitA, fitB] = [fitTwin(family, before.context, a.state), fitTwin(family, after.context, b.state)];
-  if (!fitA.ok || !fitB.ok) {
-    const failed = fitA.ok ? fitB : fitA;
-    return { ok: false, why: failed.ok ? '' : WHY[failed.why], results };
-  }
-  const parameters = compareFits(fitA.fit, fitB.fit).map((change) => {
+  // A whole vehicle has so many numbers that telling them apart would take a minute.
+  if (!family.member) return { ok: false, why: OF_A_VEHICLE };
+  const fits = [before, after].map((run) => fitTwin(family, run.context, stateOf(run)));
+  const [a, b] = fits as [FitOutcome, FitOutcome];
+  if (!a.ok) return { ok: false, why: WHY[a.why] };
+  if (!b.ok) return { ok: false, why: WHY[b.why] };
+  const parameters = compareFits(a.fit, b.fit).map((change) => {
     const { id, name, quantity } = family.parameters[change.place]!;
     return { ...change, id, name, quantity };
   });
-  return { ok: true, parameters, results };
+  return { ok: true, parameters };
+}
+
+/** The same as results. */
+export function resultsBetween(before: StoredRun, after: StoredRun): ResultPair[] {
+  return pairs(judgedRun(before).results, judgedRun(after).results);
 }
 
 function pairs(before: readonly Result[], after: readonly Result[]): ResultPair[] {

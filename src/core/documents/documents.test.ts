@@ -3,21 +3,11 @@ import fc from 'fast-check';
 import { movedBy } from '../families/fault-effects';
 import { faultsOf } from '../contract/family';
 import { FAMILIES, FAMILY_KINDS, type FamilyKind } from '../families/registry';
-import {
-  benchOf,
-  contextWith,
-  family,
-  faultyTruth,
-  gauges,
-  INHG,
-  profile,
-  truthWith,
-} from '../scenarios/bench';
+import { benchOf, contextWith, family, gauges, INHG, profile, truthWith } from '../scenarios/bench';
 import { identityOf, PRINTING, recordOf, uuid } from '../scenarios/job-records';
 import { ROOM, WHOLE_TEST } from '../scenarios/traces';
 import { analyse } from '../signals/analyse';
 import { recordBench } from '../twin/recording';
-import { beforeAfter } from './before-after';
 import { daysBetween, dueDates } from '../shop/due';
 import type { Block, Document } from './document';
 import { installationDocument } from './installation-document';
@@ -446,56 +436,6 @@ describe('logged traces in a report', () => {
     expect(tapedOf([whole, taped])).toEqual([{ id: whole.id, step: 'ratio', events: 31 }]);
   });
   test('without traces there is no such part', () => expect(text([])).not.toContain('Logged traces'));
-});
-
-describe('before and after', () => {
-  const runOf = (truth: ReturnType<typeof truthWith>) => recordOf(truth).runs[0]!;
-  test('names the parameter by its name, and pairs the results', () => {
-    const found = beforeAfter(runOf(faultyTruth('switch-out-of-range', 0.6)), runOf(truthWith()));
-    if (!found.ok) throw new Error(found.why);
-    expect(found.parameters.filter(({ moved }) => moved).map(({ name }) => name)).toEqual([
-      'Stop-lamp switch closes',
-    ]);
-    const lamp = found.results.find(({ id }) => id === 'lamp-switch')!;
-    expect([lamp.before!.verdict, lamp.after!.verdict]).toEqual(['fails', 'meets']);
-  });
-  test('of a rod-acting servo: the piston that was torn and renewed is named as the passage, and nothing else', () => {
-    const servo = benchOf('rod-servo');
-    const runWith = (truth: ReturnType<typeof truthWith>) =>
-      recordOf(truth, servo.contextWith(), [], 'rod-servo').runs[0]!;
-    const found = beforeAfter(runWith(servo.faultyTruth('torn-piston', 0.9)), runWith(servo.truthWith()));
-    if (!found.ok) throw new Error(found.why);
-    const moved = found.parameters.filter((one) => one.moved).map(({ name }) => name);
-    expect(moved).toEqual(['Passage between the sides']);
-    expect(found.results.find(({ id }) => id === 'full-force')!.before!.verdict).toBe('fails');
-  });
-  test('of a vehicle: the results stand side by side, and why nothing is fitted is said', () => {
-    const van = benchOf('vacuum-vehicle');
-    const runWith = (truth: ReturnType<typeof van.truthWith>) =>
-      recordOf(truth, van.contextWith(), [], 'vacuum-vehicle').runs[0]!;
-    const found = beforeAfter(runWith(van.faultyTruth('hose-blocked', 0.9)), runWith(van.truthWith()));
-    expect(found).toMatchObject({
-      ok: false,
-      why: expect.stringMatching(/not for a whole vehicle/) as string,
-    });
-    const recovery = found.results.find(({ id }) => id === 'recovery')!;
-    expect([recovery.before!.verdict, recovery.after!.verdict]).toEqual(['fails', 'meets']);
-  });
-  test('a test broken off early: the results are shown, the parameters are not guessed', () => {
-    const early = runOf(truthWith());
-    const same = beforeAfter(early, early).results;
-    // All of a result's readings are behind both: carried over. One of them taken anew, and it is a result of its own.
-    const hold = same.find(({ before }) => (before?.captures.length ?? 0) > 1)!;
-    expect(hold.carried).toBe(true);
-    const [renamed] = hold.before!.captures;
-    const anew = early.events.map((event) => (event.id === renamed ? { ...event, id: uuid(9001) } : event));
-    const other = beforeAfter(early, { ...early, events: anew }).results;
-    expect(other.find(({ id }) => id === hold.id)!.carried).toBe(false);
-    expect(other.filter(({ carried }) => carried).length).toBeGreaterThan(3);
-    const found = beforeAfter({ ...early, events: early.events.slice(0, 25) }, early);
-    expect(found).toMatchObject({ ok: false, why: expect.stringMatching(/too few readings/) as string });
-    expect(found.results.length).toBeGreaterThan(10);
-  });
 });
 
 describe('what a fault moves', () => {

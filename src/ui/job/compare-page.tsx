@@ -12,9 +12,9 @@ import {
   TextField,
 } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { Suspense, use, useEffect, useState } from 'react';
 import { printNames } from '@/core/quantities/sentence';
-import type { BeforeAfter, ParameterChange } from '@/core/documents/before-after';
+import type { Moved, ParameterChange, ResultPair } from '@/core/documents/before-after';
 import type { Beliefs } from '@/core/diagnosis/causes';
 import type { Repaired } from '@/core/diagnosis/repaired';
 import type { FamilyKind } from '@/core/families/registry';
@@ -38,7 +38,9 @@ interface ComparePageProps {
   readonly runs: readonly { id: string; startedAt: string }[];
   readonly before: string;
   readonly after: string;
-  readonly found: BeforeAfter;
+  readonly results: readonly ResultPair[];
+  /** What changed in the unit, which takes seconds. */
+  readonly moved: Promise<Moved>;
   /** What was repaired in between, with both tests; null where nothing was. */
   readonly repaired: {
     readonly kind: FamilyKind;
@@ -49,7 +51,7 @@ interface ComparePageProps {
 }
 
 /** Two tests of a unit side by side: what in the unit changed, by how much, and every result before and after. */
-export function ComparePage({ job, runs, before, after, found, repaired }: ComparePageProps) {
+export function ComparePage({ job, runs, before, after, results, moved, repaired }: ComparePageProps) {
   const router = useRouter();
   const print = usePrint();
   const [came, setCame] = useState<Repaired | null>(null);
@@ -85,11 +87,12 @@ export function ComparePage({ job, runs, before, after, found, repaired }: Compa
         title={came ? 'What else changed in the unit' : 'What changed in the unit'}
         note="found by fitting the unit’s model to each test’s readings"
       >
-        {found.ok ? (
-          <Parameters parameters={found.parameters} elsewhere={came?.parameters ?? []} />
-        ) : (
-          <Nothing>{found.why}</Nothing>
-        )}
+        <Suspense
+          key={`${before} ${after}`}
+          fallback={<LinearProgress aria-label="Fitting the unit to both tests" sx={{ my: 1 }} />}
+        >
+          <WhatMoved moved={moved} elsewhere={came?.parameters ?? []} />
+        </Suspense>
       </Part>
       <Part title="Results side by side">
         <Table
@@ -99,7 +102,7 @@ export function ComparePage({ job, runs, before, after, found, repaired }: Compa
         >
           <Columns names={['Result', 'Before', 'Verdict before', 'After', 'Verdict after', 'Readings']} />
           <TableBody>
-            {found.results.map(({ id, name, before: a, after: b, carried }) => (
+            {results.map(({ id, name, before: a, after: b, carried }) => (
               <TableRow key={id}>
                 <TableCell sx={{ width: '36%' }}>{name}</TableCell>
                 <TableCell>{shown(a, print.value)}</TableCell>
@@ -156,11 +159,24 @@ function shown(result: Result | null, print: PrintValue): string {
     : print(result.value, result.quantity, { u_SI: result.u, withU: true });
 }
 
+/** The same as it comes. */
+function WhatMoved({
+  moved,
+  elsewhere,
+}: Pick<ComparePageProps, 'moved'> & Pick<Parameters<typeof ParameterTable>[0], 'elsewhere'>) {
+  const found = use(moved);
+  return found.ok ? (
+    <ParameterTable parameters={found.parameters} elsewhere={elsewhere} />
+  ) : (
+    <Nothing>{found.why}</Nothing>
+  );
+}
+
 /**
  * Every number of the unit by fitting it, but for those that stand above: there they are found knowing how rare two faults at once
  * are, which the fit does not.
  */
-function Parameters({
+function ParameterTable({
   parameters: all,
   elsewhere,
 }: {

@@ -11,6 +11,7 @@ import { printSentence } from '@/core/quantities/sentence';
 import type { HomeAnswers } from '@/core/records/home-answers';
 import type { RepairBefore } from '@/core/records/repair-before';
 import type { CaseView } from '@/core/practice/case-view';
+import { loggerReads } from '@/core/practice/simulated-gauges';
 import type { StoredJob, StoredRun } from '@/core/records/views';
 import { momentOf, portsNow, seenByEye, unreadNow } from '../live/live-gauges';
 import { SimHandle } from '../live/sim-handle';
@@ -90,7 +91,9 @@ export function RunScreen({ stored, job, weights, before, home, practice }: RunS
     () => (item?.kind === 'reading' ? family.expect(context, state, item) : null),
     [family, context, state, item],
   );
-  const { status, moment: heard } = useLive(settings.logger !== '' && action.kind !== 'done');
+  const { status, moment: heard } = useLive(
+    loggerReads(settings.logger, context.shelf) && action.kind !== 'done',
+  );
   /** Another run has the bench: what it shows is not this run's. */
   const held = status?.owner && status.owner.run !== stored.id ? status.owner : null;
   /** A vehicle stands where it is: what the bench's logger reads is another's until somebody says that it is here. */

@@ -1,9 +1,10 @@
 import { notFound } from 'next/navigation';
-import { beforeAfter } from '@/core/documents/before-after';
+import { resultsBetween } from '@/core/documents/before-after';
 import { contextWith } from '@/core/procedure/exchange';
 import { stateOf } from '@/core/records/judged-run';
 import { repairBetween } from '@/core/records/repair-before';
 import { recordToPrint } from '@/server/altered';
+import { movedBetweenTests } from '@/server/before-after';
 import { database } from '@/server/database';
 import { findJob } from '@/server/jobs';
 import { faultWeights } from '@/server/weights';
@@ -39,7 +40,9 @@ export default async function Compare({ params, searchParams }: Place) {
       runs={finished.map(({ id: run, startedAt }) => ({ id: run, startedAt }))}
       before={before.id}
       after={after.id}
-      found={beforeAfter(before, after)}
+      results={resultsBetween(before, after)}
+      // Told as it comes: the page does not wait for it.
+      moved={movedBetweenTests(before, after)}
       repaired={
         repair && {
           kind: after.kind,
