@@ -53,7 +53,8 @@ export interface Believed {
 }
 
 /** A number of the unit before a repair, if it was that fault, and behind it, by what the readings leave of it. SI. */
-export interface MovedParameter extends Omit<Change, 'place'>, Pick<Descriptor, 'id' | 'name' | 'quantity'> {
+export interface MovedParameter
+  extends Omit<Change, 'place' | 'told_before' | 'told_after'>, Pick<Descriptor, 'id' | 'name' | 'quantity'> {
   /** Whether the change is beyond the noise of the readings; null where the fault was not likelier than not. */
   readonly moved: boolean | null;
 }

@@ -12,6 +12,9 @@ export interface Change {
   readonly change: number;
   /** Standard uncertainty of the change: an error of a gauge that read both is in both, and largely drops out. */
   readonly u_change: number;
+  /** Whether the readings of each run tell how large it is: where they do not, its value and U there say nothing. */
+  readonly told_before: boolean;
+  readonly told_after: boolean;
   /** Whether the change is beyond the noise, or null where one of the runs does not tell this parameter. */
   readonly moved: boolean | null;
 }
@@ -48,6 +51,8 @@ export function compareFits(before: TwinFit, after: TwinFit): Change[] {
         u_after: b.u,
         change,
         u_change,
+        told_before: a.told,
+        told_after: b.told,
         moved: movedFrom(before, a, after, b, change, u_change, k),
       },
     ];

@@ -35,6 +35,14 @@ test.each([0.3, 0.5, 0.6, 0.7, 0.9])(
   },
 );
 
+test('a torn diaphragm that drains the can, renewed: its passage has changed, and how far is not told', () => {
+  const torn = fitOf(faultyTruth('torn-diaphragm', 0.7, { noise_steps: 0.3 }));
+  const changes = compareFits(torn, fitOf(truthWith({ noise_steps: 0.3 })));
+  const passage = changes.find(({ place }) => place === placeOf(family.parameters, 'tear_m3PerSPa'))!;
+  expect(passage).toMatchObject({ moved: true, told_before: false, told_after: true });
+  expect(passage.change).toBeLessThan(0);
+});
+
 describe('what counts as told', () => {
   /** A unit of one parameter, 10 when healthy and 14 with its one fault: units differ by 4. A reading shows it as it is. */
   const toy = {
