@@ -69,10 +69,13 @@ type Step = OfferedTest['steps'][number];
 type Read = NonNullable<Question['readings']>[number];
 
 const everyInput = family.views.flatMap((view) => view.inputs);
-/** Items at which what stands at a port is read of a source, while nothing is done. */
+/** Items at which what stands at a port is read of a source, while nothing is done: what leans on another of them is none. */
 const restingAt = (port: string) =>
   [...items.values()].flatMap(({ item, step }) =>
-    item.kind === 'reading' && item.port === port && /^(supply|source[.].*)$/.test(item.measures)
+    item.kind === 'reading' &&
+    item.port === port &&
+    !item.sourceFrom &&
+    /^(supply|source[.].*)$/.test(item.measures)
       ? [{ item, step }]
       : [],
   );
