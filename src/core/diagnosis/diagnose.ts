@@ -125,6 +125,7 @@ export class Diagnostician {
     const times = new Map<Cause, number>();
     for (const round of ROUNDS) found = this.aboutTheirUnits(evidence, found, looked, times, round);
     found = this.healthyAboutTheirs(evidence, found, looked);
+    found = this.faultsAboutHealthy(evidence, found, looked);
     return posteriorOf(library, predictions, evidence, this.weighed(found.of, looked), found.likelihood);
   }
 
@@ -167,11 +168,7 @@ export class Diagnostician {
       const k = of[at]!;
       const { severities } = set.particles[k]!;
       const behind = (not: readonly number[]) => unitBehind(readings, errors, not, predictions, k);
-      const laidAbout = (unit: Vector) => {
-        const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
-        const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
-        return set.about(cause, sizes.about, unit, lead);
-      };
+      const laidAbout = (unit: Vector) => this.laidAbout(cause, severities, unit);
       const unit = behind(gross);
       // One that a line puts far off may lie beyond a kink, where the line does not go: the rest speaks of another unit then.
       const odd = oddest(pieces.map(({ piece }) => likelihood.standing[piece]![at]!));
@@ -225,6 +222,40 @@ export class Diagnostician {
       });
     }
     return this.likelier(evidence, found, [{ cause: healthy, layouts: [null, ...layouts] }]);
+  }
+
+  /**
+   * Single faults also about the unit that the healthy one was found about, where that takes a reading for a gross error: by a fault
+   * that shows there alone it is the same unit, and across a kink no line of the fault's own leads to it.
+   */
+  private faultsAboutHealthy(
+    evidence: readonly Evidence[],
+    found: Weighing,
+    looked: ReadonlySet<Cause>,
+  ): Weighing {
+    const { set, library } = this;
+    const { prior } = this.weighed(found.of, looked);
+    const sorted = this.likeliest(found.of, (at) => Math.log(prior[at]!) + found.likelihood.all[at]!);
+    const best = new Map(sorted);
+    const healthy = best.get(library.healthy);
+    const unit = healthy && set.particles[found.of[healthy.at]!]!.about;
+    if (!unit || healthy.log < sorted[0]![1].log - FIRST_WITHIN) return found;
+    if (!found.likelihood.gross.some((column) => column && column[healthy.at]! > 0.5)) return found;
+    const anew = library.singles.map((cause): Anew => {
+      const there = best.get(cause);
+      const severities = there ? set.particles[found.of[there.at]!]!.severities : [0.5];
+      const about = this.laidAbout(cause, severities, unit);
+      return { cause, layouts: there ? [null, about] : [about] };
+    });
+    return this.likelier(evidence, found, anew);
+  }
+
+  /** A cause about a unit, led by the particle as severe. */
+  private laidAbout(cause: Cause, severities: readonly number[], unit: Vector): readonly number[] {
+    const { set, sizes } = this;
+    const strata = cause.faults.length === 2 ? sizes.about.two : sizes.about.one;
+    const lead = severities.reduce((sum, severity) => sum * strata + Math.floor(severity * strata), 0);
+    return set.about(cause, sizes.about, unit, lead);
   }
 
   /** Each of some causes as it was laid out anew: where that is in several ways, by the one that makes the evidence likeliest. */

@@ -381,6 +381,49 @@ describe('a healthy unit across a kink from one as made is not behind a fault th
   });
 });
 
+test('nor is a fault that shows elsewhere behind a healthy unit that was found across a kink', () => {
+  // The same unit, a 88 and b 380, and c, which has nothing to do with either: 4 ± 0.1, read as 7 by the fault it is.
+  const three = [...parameters, { id: 'c', name: 'c', quantity: 'pressure' }] as const;
+  const moves3 = moving(three);
+  const faults = [
+    toyFault(
+      'slack',
+      1,
+      moves3(() => ({ a: 88 })),
+    ),
+    toyFault(
+      'late',
+      1,
+      moves3(() => ({ c: 7 })),
+    ),
+  ];
+  const family: Pick<Family, 'faults' | 'healthy' | 'views' | 'readings'> = {
+    faults,
+    healthy: () => healthyUnit(three, { a: 100, b: 340, c: 4 }, { a: 10, b: 30, c: 0.1 }),
+    readings: three,
+    views: [
+      { inputs: ['force'] as never, steady: ([a = 0, b = 0, c = 0], [x = 1]) => [Math.min(x * a, b), b, c] },
+    ],
+  };
+  const at = (x: number, place: number) => ({
+    state: { view: 0, inputs: [x] },
+    place,
+    scale: { low: 0, high: 400 },
+  });
+  const { ranked } = new Diagnostician(family, null, complaint).posterior([
+    read('b', 380, { random: 1, ...at(6, 1) }),
+    ...[1, 3.6, 3.8, 4, 4.2].map((x) => read(`at${x}`, 88 * x, { random: 1, ...at(x, 0) })),
+    read('c', 7, { random: 0.1, ...at(1, 2) }),
+  ]);
+  const chance = (id: string) => ranked.find(({ cause }) => cause.id === id)?.chance ?? 0;
+  const { healthy, singles } = libraryOf(family, null, complaint);
+  const late = singles.find(({ id }) => id === 'late')!;
+  // Both need the same unit. By the fault c has density 0.399/0.1 = 3.99; by a healthy one it was a gross error, 0.01/400.
+  const exact = (3.99 / 0.000025) * (late.prior / healthy.prior);
+  expect(chance('late') / chance(HEALTHY) / exact).toBeGreaterThan(0.7);
+  expect(chance('late') / chance(HEALTHY) / exact).toBeLessThan(1.4);
+});
+
 test('what was read of in other states is not remembered for ever, and asked again it says the same', () => {
   const one = new Diagnostician(twin([high, low, other], 2), null, complaint);
   const at = (input: number) => [read('a', 108, { state: { view: 0, inputs: [input] } })];
