@@ -91,9 +91,13 @@ function sourceFor(
     const other = id ? items.get(id)!.item : undefined;
     return other?.kind === 'reading' && other.port === port;
   });
-  const resting = restingAt(port);
-  const own = resting.find(({ step: of }) => of === step && holdStart(procedure, item) !== null);
-  return shown[named ?? ''] ?? shown[own?.item.id ?? ''] ?? shown[resting[0]?.item.id ?? ''];
+  // What was read last, and not what the same step reads behind it.
+  const before = restingAt(port).filter(
+    ({ item: one, step: of }) => of !== step || of.items.indexOf(one) < of.items.indexOf(item),
+  );
+  const own = before.findLast(({ item: one, step: of }) => of === step && shown[one.id] !== undefined);
+  const last = Object.keys(shown).findLast((id) => before.some(({ item: one }) => one.id === id));
+  return shown[named ?? ''] ?? shown[own?.item.id ?? last ?? ''];
 }
 
 /** Inputs of a reading: by the view of the model that takes the most from what was read, as a run does it. */
