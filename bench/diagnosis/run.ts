@@ -91,13 +91,17 @@ function sourceFor(
     const other = id ? items.get(id)!.item : undefined;
     return other?.kind === 'reading' && other.port === port;
   });
-  // What was read last, and not what the same step reads behind it.
-  const before = restingAt(port).filter(
-    ({ item: one, step: of }) => of !== step || of.items.indexOf(one) < of.items.indexOf(item),
+  // What the same step read before it; else where it stands at rest first, or as it was read last.
+  const resting = restingAt(port);
+  const own = resting.findLast(
+    ({ item: one, step: of }) => of === step && of.items.indexOf(one) < of.items.indexOf(item),
   );
-  const own = before.findLast(({ item: one, step: of }) => of === step && shown[one.id] !== undefined);
-  const last = Object.keys(shown).findLast((id) => before.some(({ item: one }) => one.id === id));
-  return shown[named ?? ''] ?? shown[own?.item.id ?? last ?? ''];
+  const last = Object.keys(shown).findLast((id) =>
+    resting.some(({ item: one, step: of }) => one.id === id && of !== step),
+  );
+  return [named, own?.item.id, resting[0]?.item.id, last]
+    .map((id) => shown[id ?? ''])
+    .find((value) => value !== undefined);
 }
 
 /** Inputs of a reading: by the view of the model that takes the most from what was read, as a run does it. */
