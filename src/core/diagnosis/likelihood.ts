@@ -1,5 +1,4 @@
 import { SHOWS_FROM } from '../contract/family';
-import { invertCovariance } from '../numeric/covariance';
 import { normalCdf } from '../numeric/normal';
 import { spanOf, type Evidence, type LookEvidence, type ReadingEvidence } from './evidence';
 import type { Particle } from './particles';
@@ -71,7 +70,11 @@ function byThemselves(
 
 /** The likelihood of some of the particles: those at these places. */
 export function picked({ all, without, gross, standing }: Likelihood, at: readonly number[]): Likelihood {
-  const some = (column: Float64Array) => Float64Array.from(at, (place) => column[place]!);
+  const some = (column: Float64Array) => {
+    const out = new Float64Array(at.length);
+    for (let i = 0; i < at.length; i += 1) out[i] = column[at[i]!]!;
+    return out;
+  };
   return {
     all: some(all),
     without: without.map(some),
@@ -171,9 +174,8 @@ class Numbers {
   private readonly size: number;
   private readonly errors: SharedErrors;
   private readonly logGross: readonly number[];
-  /** Covariance by the particle worked at, and its inverse. */
+  /** Inverse of the covariance by the particle worked at. */
   private readonly inverse: Float64Array;
-  private readonly covariance: Float64Array;
   private readonly residual: Float64Array;
   /** Where each number lies in what the others leave to be expected of it, in standard deviations of that. */
   private readonly z: Float64Array;
@@ -203,7 +205,6 @@ class Numbers {
     this.sums = column();
     this.two = new Float64Array((size * (size - 1)) / 2);
     this.inverse = new Float64Array(size ** 2);
-    this.covariance = new Float64Array(size ** 2);
   }
 
   addTo({ all, without, gross, standing }: Likelihood): void {
@@ -225,12 +226,11 @@ class Numbers {
   /** Log of how likely the numbers are by a particle, none, one or two of them gross; leaves `z` and `sums` as it finds them. */
   private log(k: number): number {
     const { size, numbers, errors, inverse, residual, z, taken, sd, two, sums, logGross } = this;
-    errors.covariance(k, this.covariance);
     for (let i = 0; i < size; i += 1) {
       const off = numbers[i]!.reading.value - errors.expected(i, k);
       residual[i] = Number.isFinite(off) ? off : spanOf(numbers[i]!.reading);
     }
-    const logDeterminant = invertCovariance(this.covariance, size, inverse);
+    const logDeterminant = errors.inverse(k, inverse);
     let square = 0;
     let most = 0;
     for (let i = 0; i < size; i += 1) {

@@ -10,6 +10,8 @@ import { belongs, isDone, leftBy, makesSafe } from '../procedure/run';
 import { plannedLook, plannedReading } from './of-run';
 import type { PossibleTest } from './next-test';
 
+type Planned = PossibleTest['planned'][number];
+
 /** Time of a step that does not say, s. */
 const USUAL_S = 120;
 
@@ -36,12 +38,26 @@ export function possibleSteps(
 ): PossibleStep[] {
   const { procedure } = context;
   if (waitingIn(procedure, run)) return [];
+  // An item that several chains have in common is planned once.
+  const known = new Map<Item, Planned | null>();
+  const plannedFor = (item: Item) => {
+    const found = known.get(item);
+    if (found !== undefined) return found;
+    const made =
+      item.kind === 'reading'
+        ? plannedReading(family, context, run, item)
+        : item.kind === 'observation'
+          ? plannedLook(family, item)
+          : null;
+    known.set(item, made);
+    return made;
+  };
   return procedure.steps.flatMap((step): PossibleStep[] => {
     if (makesSafe(step) || step.closing || !belongs(run, step)) return [];
     if (step.items.every((item) => isDone(run, item))) return [];
     const chain = [...before(procedure, run, step), step];
     if (chain.some((one) => gatesShut(procedure, run, one).length > 0)) return [];
-    return [possible(family, context, run, chain, fitted)];
+    return [possible(family, run, chain, fitted, plannedFor)];
   });
 }
 
@@ -72,22 +88,14 @@ function before(procedure: Procedure, run: RunState, step: Step): Step[] {
 /** A step behind those that it needs: all that they show together, and all that they take. */
 function possible(
   family: Family,
-  context: RunContext<unknown>,
   run: RunState,
   chain: readonly Step[],
   fitted: ReadonlySet<string>,
+  plannedFor: (item: Item) => Planned | null,
 ): PossibleStep {
   const last = chain.at(-1)!;
   const open = chain.flatMap(({ items }) => items.filter((item) => !isDone(run, item)));
-  const planned = open.flatMap((item) => {
-    const found =
-      item.kind === 'reading'
-        ? plannedReading(family, context, run, item)
-        : item.kind === 'observation'
-          ? plannedLook(family, item)
-          : null;
-    return found ? [found] : [];
-  });
+  const planned = open.flatMap((item) => plannedFor(item) ?? []);
   const needed = portsOf(open);
   const toFit = family.ports.filter(
     ({ id, fit_s }) => fit_s !== undefined && needed.has(id) && !fitted.has(id),

@@ -1,5 +1,6 @@
 import type { ReadingEvidence } from './evidence';
 import type { Vector } from '../model/descriptor';
+import { addToInverse, invertCovariance } from '../numeric/covariance';
 import { stepOf } from './particles';
 import type { Predictions } from './predictions';
 
@@ -53,6 +54,15 @@ export class SharedErrors {
   /** Covariance but for the severities, which all particles have in common that hang on the same one; −1 while there is none. */
   private readonly common: Float64Array;
   private commonOf = -1;
+  /** The inverse of that, and the natural logarithm of its determinant. */
+  private readonly inverseOfCommon: Float64Array;
+  private logOfCommon = 0;
+  private inverseOf = -1;
+  private readonly triangle: Float64Array;
+  private readonly row: Float64Array;
+  /** What the unit about which particles are linear does to each reading, and the one that they hang on. */
+  private readonly about: Float64Array;
+  private ofAbout = -1;
 
   constructor(
     readings: readonly Read[],
@@ -95,14 +105,26 @@ export class SharedErrors {
     this.chance = readings.map(({ random }) => random ** 2);
     this.effect = new Float64Array(readings.length);
     this.reached = new Int32Array(readings.length);
-    this.common = new Float64Array(readings.length ** 2);
+    [this.row, this.about] = [new Float64Array(readings.length), new Float64Array(readings.length)];
+    const square = () => new Float64Array(readings.length ** 2);
+    [this.common, this.inverseOfCommon, this.triangle] = [square(), square(), square()];
   }
 
   /** What each reading is by a particle, for a unit in the middle of all that there may be. */
   expected(i: number, k: number): number {
     const { about } = this.predictions.set.particles[k]!;
     const shown = this.shown[i]![k]!;
-    return about ? shown - this.byUnit(i, k, about) : shown;
+    return about ? shown - this.byAbout(k, about)[i]! : shown;
+  }
+
+  /** By how much each reading differs for the unit about which a particle is linear: alike for all that hang on the same one. */
+  private byAbout(k: number, about: Vector): Float64Array {
+    const lead = this.lead[k]!;
+    if (this.ofAbout !== lead) {
+      for (let i = 0; i < this.about.length; i += 1) this.about[i] = this.byUnit(i, k, about);
+      this.ofAbout = lead;
+    }
+    return this.about;
   }
 
   /** How far a value lies from that; not at all where the particle tells none. */
@@ -146,15 +168,45 @@ export class SharedErrors {
 
   /** Covariance of the readings by a particle, row by row; the lower triangle is filled. */
   covariance(k: number, out: Float64Array): void {
-    const { chance, shown } = this;
-    const size = chance.length;
+    const size = this.chance.length;
     out.set(this.commonBy(this.lead[k]!));
+    this.bySeverities(k, (count) => this.add(count, size, out));
+  }
+
+  /**
+   * The inverse of the covariance of the readings by a particle, the whole of it, row by row. Worked out once for all that hang on the same
+   * one, and brought on by the severities.
+   *
+   * @returns the natural logarithm of the determinant of the covariance
+   * @throws RangeError where it is not positive definite
+   */
+  inverse(k: number, out: Float64Array): number {
+    const { effect, reached, row } = this;
+    const size = this.chance.length;
+    const lead = this.lead[k]!;
+    if (this.inverseOf !== lead) {
+      this.triangle.set(this.commonBy(lead));
+      this.logOfCommon = invertCovariance(this.triangle, size, this.inverseOfCommon);
+      this.inverseOf = lead;
+    }
+    out.set(this.inverseOfCommon);
+    let logDeterminant = this.logOfCommon;
+    this.bySeverities(k, (count) => {
+      logDeterminant += addToInverse(out, size, { effect, reached, count }, row);
+    });
+    return logDeterminant;
+  }
+
+  /** What the severities of a particle do within their strata, one unknown number after the other. @param use told how many readings it reaches */
+  private bySeverities(k: number, use: (count: number) => void): void {
+    const { shown } = this;
+    const size = this.chance.length;
     for (const { lower, upper, strata } of this.predictions.set.particles[k]!.beside) {
       if (strata === 0) continue;
       let count = 0;
       for (let i = 0; i < size; i += 1)
         count = this.touch(count, i, (WITHIN * (shown[i]![upper]! - shown[i]![lower]!)) / strata);
-      this.add(count, size, out);
+      use(count);
       // At either end of the range there is none beyond.
       if (strata < 2) continue;
       count = 0;
@@ -164,7 +216,7 @@ export class SharedErrors {
           i,
           BENT_WITHIN * (shown[i]![upper]! + shown[i]![lower]! - 2 * shown[i]![k]!),
         );
-      this.add(count, size, out);
+      use(count);
     }
   }
 

@@ -15,6 +15,10 @@ export interface InputDescriptor extends Descriptor {
         readonly until?: string;
         readonly stays?: true;
       };
+  /**
+   * Where it counts what is done by hand: above so many, a reading lies this part of it from what the model says, besides its gauge.
+   */
+  readonly unsteady?: { readonly above: number; readonly part: number };
 }
 
 /** Parameter values of a healthy unit, and how far each may lie from them in a unit that is still healthy. */
@@ -76,14 +80,18 @@ export const healthyUnit = <D extends readonly Descriptor[]>(
   tolerances: descriptors.map(({ id }) => tolerances[id as D[number]['id']] ?? 0),
 });
 
-/** A fault as the change it makes to named parameters: `s` is the severity, 0 to 1. */
-export const moving =
-  <D extends readonly Descriptor[]>(descriptors: D) =>
-  (change: (p: Named<D>, s: number) => Partial<Named<D>>) =>
-  (healthy: Vector, severity: number): number[] => {
-    const named = toNamed(descriptors, healthy);
-    return toVector(descriptors, { ...named, ...change(named, severity) });
-  };
+/** A fault as the change it makes to named parameters: `s` is the severity, 0 to 1. The parameters are looked up as by `reader`. */
+export const moving = <D extends readonly Descriptor[]>(descriptors: D) => {
+  const named = reader(descriptors);
+  const places = new Map(descriptors.map(({ id }, place) => [id, place]));
+  return (change: (p: Named<D>, s: number) => Partial<Named<D>>) =>
+    (healthy: Vector, severity: number): number[] => {
+      const moved = healthy.slice(0, descriptors.length);
+      for (const [id, value] of Object.entries(change(named(healthy), severity) as Record<string, number>))
+        moved[places.get(id)!] = value;
+      return moved;
+    };
+};
 
 /** Place of a name in declared order. @throws RangeError where there is none of that name */
 export function placeOf(descriptors: readonly Descriptor[], id: string): number {

@@ -73,3 +73,35 @@ export function invertCovariance(covariance: Float64Array, size: number, inverse
     for (let j = 0; j < i; j += 1) inverse[i * size + j] = inverse[j * size + i]!;
   return logDeterminant;
 }
+
+/**
+ * The inverse of a covariance to which one more unknown number of standard deviation 1 is added, in place, by Sherman and Morrison:
+ * (Σ + e·eᵀ)⁻¹ = Σ⁻¹ − v·vᵀ/(1 + eᵀ·v) with v = Σ⁻¹·e.
+ *
+ * @param inverse square, row by row, the whole of it
+ * @param effect what the number does to each of the readings that it reaches, so many of them
+ * @param reached their places
+ * @param v room for a row
+ * @returns by how much the natural logarithm of the determinant grows: ln(1 + eᵀ·v)
+ */
+export function addToInverse(
+  inverse: Float64Array,
+  size: number,
+  { effect, reached, count }: { effect: Float64Array; reached: Int32Array; count: number },
+  v: Float64Array,
+): number {
+  let grows = 1;
+  for (let i = 0; i < size; i += 1) {
+    let sum = 0;
+    for (let n = 0; n < count; n += 1) sum += inverse[i * size + reached[n]!]! * effect[n]!;
+    v[i] = sum;
+  }
+  for (let n = 0; n < count; n += 1) grows += effect[n]! * v[reached[n]!]!;
+  for (let i = 0; i < size; i += 1) {
+    const by = v[i]! / grows;
+    if (by === 0) continue;
+    for (let j = 0; j <= i; j += 1)
+      inverse[j * size + i] = inverse[i * size + j] = inverse[i * size + j]! - by * v[j]!;
+  }
+  return Math.log(grows);
+}

@@ -62,12 +62,14 @@ export class VacuumSupply implements Standing {
   private readonly spare_PaM3PerS: number;
 
   constructor(
-    parameters: Vector,
-    private readonly barometer_Pa: number,
-    private readonly temperature_K: number,
+    protected readonly parameters: Vector,
+    protected readonly barometer_Pa: number,
+    protected readonly temperature_K: number,
+    /** How deep it reaches, where that is told by a gauge. */
+    told_Pa?: number,
   ) {
     this.p = named(parameters);
-    this.floor_Pa = Math.min(barometer_Pa, this.p.floor_Pa + this.p.floorShare * barometer_Pa);
+    this.floor_Pa = Math.min(barometer_Pa, told_Pa ?? this.p.floor_Pa + this.p.floorShare * barometer_Pa);
     this.spare_PaM3PerS = this.flow(this.p.spare_m3PerSPa, barometer_Pa, this.floor_Pa);
   }
 
@@ -171,6 +173,18 @@ export class VacuumSupply implements Standing {
   }
 }
 
+/** One that reaches as deep as a gauge at the unit says at rest. */
+class ReadAtRest extends VacuumSupply {
+  drawnAtRest(unit_Pa: number, passes: number): VacuumSupply {
+    return new VacuumSupply(
+      this.parameters,
+      this.barometer_Pa,
+      this.temperature_K,
+      this.floorFor_Pa(unit_Pa, passes),
+    );
+  }
+}
+
 /** Numbers of a healthy supply: what a profile of its kind has no figure for plays no part in it. */
 function healthy(profile: VacuumSupplyProfile) {
   const { makes, idle_Pa, floorShare, spare_m3PerSPa, limits } = profile;
@@ -223,9 +237,6 @@ export const member: Member<VacuumSupplyProfile> = {
     new VacuumSupply(vector, barometer_Pa, temperature_K),
 };
 
-/** Place of the source's own floor, and of the part of the barometer that a pump leaves. */
-const FLOOR = parameters.findIndex(({ id }) => id === 'floor_Pa');
-const FLOOR_SHARE = parameters.findIndex(({ id }) => id === 'floorShare');
 const CRACK = parameters.findIndex(({ id }) => id === 'crack_Pa');
 
 /**
@@ -243,12 +254,11 @@ export const asRead: Member<VacuumSupplyProfile> = {
     },
     ...room,
   ],
-  with: (vector, [supply_Pa = 0, barometer_Pa = 0, temperature_K = 0]) => {
-    const from = (floor_Pa: number) =>
-      new VacuumSupply(vector.with(FLOOR, floor_Pa).with(FLOOR_SHARE, 0), barometer_Pa, temperature_K);
-    const read = from(Math.max(0, barometer_Pa - Math.max(0, supply_Pa) - vector[CRACK]!));
-    return Object.assign(read, {
-      drawnAtRest: (unit_Pa: number, passes: number) => from(read.floorFor_Pa(unit_Pa, passes)),
-    });
-  },
+  with: (vector, [supply_Pa = 0, barometer_Pa = 0, temperature_K = 0]) =>
+    new ReadAtRest(
+      vector,
+      barometer_Pa,
+      temperature_K,
+      Math.max(0, barometer_Pa - Math.max(0, supply_Pa) - vector[CRACK]!),
+    ),
 };
