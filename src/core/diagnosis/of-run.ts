@@ -11,7 +11,7 @@ import { asSeen, sharedBy, sharedOf, type AsSeen } from '../procedure/as-seen';
 import { setPort } from '../procedure/live';
 import { instrumentsOf, measuredByGauge, type ItemReading } from '../procedure/measured-item';
 import type { InputDoubt } from '../twin/fit';
-import type { Evidence, LookEvidence, ReadingEvidence } from './evidence';
+import type { Evidence, LookEvidence, ReadingEvidence, State } from './evidence';
 
 /**
  * Everything that a run has shown so far and that counts: what was struck or went stale does not.
@@ -73,7 +73,7 @@ function readingEvidence(
         doubts: state.doubts,
         value: value_SI,
         off: atEnd ? 'above' : null,
-        random: apart(family, state.place, value_SI, randomUncertainty_SI(reading)),
+        random: apart(family, state.state, state.place, value_SI, randomUncertainty_SI(reading)),
         shared: sharedOf(reading),
         scale: scaleOf(instrument),
       },
@@ -132,7 +132,7 @@ function traceEvidence(
       doubts: state.doubts,
       value,
       off: null,
-      random: apart(family, state.place, value, u),
+      random: apart(family, state.state, state.place, value, u),
       shared: sharedBy(gauge, value),
       scale: scaleOf(gauge),
     },
@@ -143,13 +143,18 @@ export const scaleOf = (gauge: Instrument) => ({ low: lowEnd_SI(gauge), high: ga
 
 /** What differs from reading to reading, with how far it lies by itself from what the model says. */
 export function apart(
-  { readings }: Pick<Family, 'readings'>,
+  { readings, views }: Pick<Family, 'readings' | 'views'>,
+  { view, inputs }: State,
   place: number,
   value: number,
   random: number,
 ): number {
   const { SI = 0, part = 0 } = readings[place]!.apart ?? {};
-  return Math.hypot(random, SI, part * value);
+  // A reading that says so itself knows of the applications before it.
+  const parts = views[view]!.inputs.map(({ unsteady }, i) =>
+    unsteady && inputs[i]! > unsteady.above ? unsteady.part : 0,
+  );
+  return Math.hypot(random, SI, Math.max(part, ...parts) * value);
 }
 
 type At = Pick<ReadingEvidence, 'state' | 'place' | 'doubts'>;
@@ -278,7 +283,7 @@ export function plannedReading(
     state,
     place,
     doubts: [...seen.doubts, ...aimed],
-    random: apart(family, place, expected, stepUncertainty_SI(gauge)),
+    random: apart(family, state, place, expected, stepUncertainty_SI(gauge)),
     shared: sharedBy(gauge, expected),
     scale: scaleOf(gauge),
   };

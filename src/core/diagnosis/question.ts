@@ -362,16 +362,17 @@ function readingsIn(
         ? scaleOf(instrument)
         : spanAbout(value, family.views[view]!.steady(healthy, vector)[place]!, u);
       const random = instrument ? stepUncertainty_SI(instrument) : u;
+      const state = { view, inputs: vector };
       return [
         {
           kind: 'reading',
           id,
           of: id,
-          state: { view, inputs: vector },
+          state,
           place,
           value,
           off: offScale ?? null,
-          random: apart(family, place, value, random),
+          random: apart(family, state, place, value, random),
           shared: instrument ? sharedBy(instrument, value) : null,
           doubts,
           scale,

@@ -20,10 +20,17 @@ export const ELAPSED = {
   quantity: 'duration',
 } as const satisfies InputDescriptor;
 
-export const APPLICATIONS = {
+/** Applications, each of which takes as much as the one before it. */
+export const STOPS = {
   id: 'applications',
   name: 'Applications since the source stopped',
   quantity: 'count',
+} as const satisfies InputDescriptor;
+
+/** Applications by foot or hand: neither their rhythm nor their depth is kept, and the next one finds what they left. */
+export const APPLICATIONS = {
+  ...STOPS,
+  unsteady: { above: 1, part: 0.02 },
 } as const satisfies InputDescriptor;
 
 /** Pressure of the accumulator, by the gauge behind its check valve; until that is read, where a healthy one is switched off. */

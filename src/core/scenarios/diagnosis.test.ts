@@ -91,6 +91,19 @@ describe('a vehicle tested all through, read with a third of a step of scatter',
     };
     expect(diagnostician.posterior(evidenceOf(family, context, wrong)).unknown).toBeGreaterThan(0.95);
   });
+  test('what a foot finds first is known to the gauge, and what it leaves for the next to a fiftieth', () => {
+    const { context, run } = bench(truthWith());
+    const [first, second, third] = [1, 2, 3].map((n) => {
+      const found = evidenceOf(family, context, run).find(
+        (one) => one.kind === 'reading' && one.of === `reserve.${n}`,
+      );
+      return found?.kind === 'reading' ? found.random / found.value : NaN;
+    });
+    // The gauge is read to 0.2 bar, of some 50: 0.2/√12/50.
+    expect(first).toBeLessThan(0.0015);
+    expect(second).toBeCloseTo(0.02, 3);
+    expect(third).toBeCloseTo(0.02, 3);
+  });
   test('healthy, it stays the likeliest, and a booster on a weak supply is not blamed for it', () => {
     expect(after(truthWith(noise)).ranked[0]!.cause.id).toBe(HEALTHY);
     const weak = after(faultyTruth('timing', 1, noise));

@@ -2,7 +2,7 @@ import { discharge_s } from '../../electric/capacitor';
 import type { Vector } from '../../model/descriptor';
 import type { Member, Standing } from '../../model/member';
 import { healthyUnit, reader, type InputDescriptor, type Named } from '../../model/vectors';
-import { APPLICATIONS } from '../inputs';
+import { STOPS } from '../inputs';
 import type { CapacitorSupplyProfile } from './profile';
 
 /** What makes one supply differ from another, and what faults move. */
@@ -33,7 +33,7 @@ const inputs = [
     quantity: 'voltage',
     from: { port: 'store', as: 'source', until: 'source.charged', stays: true },
   },
-  APPLICATIONS,
+  STOPS,
 ] as const satisfies readonly InputDescriptor[];
 
 /** What a meter holds of a dip, as nearly as it can be caught, V. */
