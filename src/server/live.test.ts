@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { createServer, type Server, type Socket } from 'node:net';
 import type { Knex } from 'knex';
-import type { LiveMessage } from '@/core/shop/live';
+import type { LiveMessage, LiveMoment } from '@/core/shop/live';
 import { StandIn } from '@/devices/logger/stand-in';
 import { FAMILIES } from '@/core/families/registry';
 import { TYPICAL_BENCH } from '@/devices/logger/typical-bench';
@@ -112,6 +112,16 @@ describe('the line to the logger', () => {
       TYPICAL_BENCH.gauges.map(({ tag }) => tag).sort(),
     );
     expect(Math.abs(moments.at(-1)!.shown['G-12']!)).toBeLessThan(1e5);
+  });
+  test('a pointer that stood still for 1.2 s of the bench’s own time has settled', async () => {
+    const line = (await link(db))!;
+    const moments: LiveMoment[] = [];
+    const leave = line.watch((message) => message.type === 'moment' && moments.push(message.moment));
+    await until(() => moments.some(({ settled }) => settled.length > 0));
+    leave();
+    // The first sample may have come before anybody looked: so it may be less.
+    const last = moments.findLast(({ settled }) => settled.length === 0)!;
+    expect(last.t_s - moments[0]!.t_s).toBeLessThan(1.3);
   });
   test('says where nothing is there', async () => {
     await bench.stop();

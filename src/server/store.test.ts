@@ -290,6 +290,8 @@ describe('shelf and jobs', () => {
     expect(mine.ok).toBe(true);
     const late = await replaceJob(db, job.id, job.version, { ...job.body, from: 'B' }, NOW);
     expect(late).toMatchObject({ ok: false, why: { code: 'conflict', current: { body: { from: 'A' } } } });
+    const nobody = await replaceJob(db, id(), 1, { ...job.body, from: 'C' }, NOW);
+    expect(nobody).toMatchObject({ ok: false, why: { code: 'not-found' } });
   });
   test('a job of a profile that is not there is refused at the field', async () => {
     const job = (await listJobs(db))[0]!;

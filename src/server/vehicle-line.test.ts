@@ -5,7 +5,7 @@ import type { VehicleControl, VehicleMessage, VehicleStatus } from '@/core/shop/
 import { VehicleStandIn, type BehindInterface } from '@/devices/vehicle/stand-in';
 import { VehicleLine, type ControlKept } from './vehicle-line';
 
-const [TESTER, UNIT, PUMP] = [0x0e80, 0x1b10, 0x4b02];
+const [TESTER, UNIT, PUMP, PRESSURE] = [0x0e80, 0x1b10, 0x4b02, 0x4b03];
 const RUN = '7b0c1b52-6f0e-4f0e-8a52-0c8f5b4f7a11';
 const NOW = '2026-11-29T09:00:00.000Z';
 /** Far longer than anything takes: a starved machine has its time. */
@@ -17,6 +17,7 @@ class Car implements BehindInterface {
   pump: number | null = null;
   refuses: number | null = null;
   keepsIt = false;
+  knowsPressure = true;
   read(number: number): Uint8Array | null {
     const identifier = USUAL_MAP.identifiers.find((one) => parseInt(one.number, 16) === number);
     const values = {
@@ -26,7 +27,7 @@ class Car implements BehindInterface {
       unitPressure: 60_000,
       barometer: 101_300,
     };
-    return identifier ? bytesFor(identifier, values) : null;
+    return identifier && (this.knowsPressure || number !== PRESSURE) ? bytesFor(identifier, values) : null;
   }
   control(number: number, state: number | null): number | null {
     if (this.refuses !== null && state !== null) return this.refuses;
@@ -90,6 +91,14 @@ describe('the line to a vehicle interface', () => {
     expect(heard[0]!.values).toEqual({ pump: 0, unitPressure: 60_000, barometer: 101_300 });
     expect(heard[0]!.asked).toEqual([]);
     expect(identifierWith(USUAL_MAP, 'unitPressure')!.number).toBe('4B03');
+  });
+
+  test('of one value that the unit does not know it is said, and the others are told', async () => {
+    car.knowsPressure = false;
+    await begin();
+    expect(heard[0]!.values).toEqual({ pump: 0 });
+    const { name } = identifierWith(USUAL_MAP, 'unitPressure')!;
+    expect(line.status.trouble).toMatch(new RegExp(`^${name}: .*(does not know|not known|no such)`, 'i'));
   });
 
   test('taken, it is written down first, and told with every moment; given back, it is forgotten', async () => {
