@@ -24,7 +24,7 @@ export const chokedPerPa_m3PerS = (conductance_m3PerSPa: number, temperature_K: 
  * q_m·R·T, Pa·m³/s. ISO 6358, handbook 4.
  *
  * @param conductance_m3PerSPa C, zero or more
- * @param upstream_Pa absolute, zero or more
+ * @param upstream_Pa absolute; at zero nothing flows, nor below it, where less stands than a valve takes to open
  * @param downstream_Pa absolute; at or above p₁ nothing flows
  * @param critical critical pressure ratio b of this opening
  * @example C 1e-8, 100 kPa into vacuum at 293.15 K: 1e-8 · 1e5 · 1.185 · 288 · 293.15 = 100.0 Pa·m³/s
@@ -38,7 +38,7 @@ export function airFlow_PaM3PerS(
 ): number {
   const ratio = downstream_Pa / upstream_Pa;
   // Not so between two perfect vacuums either, where there is no ratio.
-  if (!(ratio < 1) || conductance_m3PerSPa === 0) return 0;
+  if (!(ratio < 1) || upstream_Pa <= 0 || conductance_m3PerSPa === 0) return 0;
   const choked = upstream_Pa * chokedPerPa_m3PerS(conductance_m3PerSPa, temperature_K);
   return ratio > LINEAR_FROM
     ? (choked * flowShare(LINEAR_FROM, critical) * (1 - ratio)) / (1 - LINEAR_FROM)

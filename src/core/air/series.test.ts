@@ -51,3 +51,8 @@ test('the pressure downstream is the one into which as much flows; choked, the h
     }),
   );
 });
+
+test('where less stands than a valve takes to open, and so below nothing, no air comes through it', () => {
+  // The unit at 101.3 kPa behind a valve that opens at 120: −18.7 kPa before it, the room behind it.
+  expect(airFlow_PaM3PerS(1e-8, 101_325 - 120_000, 101_325, 293.15)).toBe(0);
+});

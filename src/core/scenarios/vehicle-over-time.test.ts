@@ -79,6 +79,20 @@ describe('a vehicle over time', () => {
   });
 
   // What stands still in an application: a passage, a leak, a weak engine, a rod that binds, air, half of the brakes.
+  test('a check valve that is shut lets nothing through either way: each application brakes as the closed form says', () => {
+    const shut = family.faults.find(({ id }) => id === 'check-shut')!.apply(values, 1);
+    const { vehicle } = idling(shut, SEA);
+    // What each lets in would stand above the room's pressure at rest, did it not leave past the poppet.
+    for (const pedal_N of [300, 150, 300, 150, 300, 150]) {
+      const at = { pedal_N, supply_Pa: 0, ...SEA, elapsed_s: 0, applications: 1 };
+      const closed_Pa = readingOf(family, shut, at, 'load.pressure');
+      vehicle.set({ pedal_N, press_NPerS: 1000 });
+      vehicle.advance(3);
+      expect(Math.abs(vehicle.read()[FRONT]! - closed_Pa) / full_Pa).toBeLessThan(WITHIN);
+      vehicle.set({ pedal_N: 0, press_NPerS: 3000 });
+      vehicle.advance(2);
+    }
+  });
   test.each(['torn-diaphragm', 'shell-leak', 'timing', 'manifold-leak', 'rod-binding', 'tripped-shuttle'])(
     '%s: pressed slowly, it ends where the composed steady state is, on random vehicles',
     (fault) => {

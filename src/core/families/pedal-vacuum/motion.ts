@@ -23,6 +23,9 @@ const RESPONSE = {
   most_mPerN: 2e-5,
 } as const;
 
+/** Pressure above the room's at which a light spring holds the poppet on its seat no more, Pa. */
+const LIFTS_PA = 2e3;
+
 /**
  * A pedal-mounted booster over time: the air on either side of its diaphragm, and its rod. Handbook-models 8.3: the valve's
  * error e = F_in − F_p − (F_o − J)⁺/R opens the air valve by e/w and the vacuum port by (−e − 2h)/w. What a passage between
@@ -77,14 +80,12 @@ class PedalVacuumMotion implements Moving {
       joining > 0
         ? across + airExchange_PaM3PerS(p.vacuumPort_m3PerSPa * joining, rear, front, temperature_K)
         : across;
-    const letIn =
-      in_N >= p.begin_N
-        ? meteredFlow_PaM3PerS(
-            airExchange_PaM3PerS(p.air_m3PerSPa, barometer_Pa, rear, temperature_K),
-            off_N / p.valve_N,
-            joining > 0 ? 0 : across,
-          )
-        : 0;
+    const outside = airExchange_PaM3PerS(p.air_m3PerSPa, barometer_Pa, rear, temperature_K);
+    const valve =
+      in_N >= p.begin_N ? meteredFlow_PaM3PerS(outside, off_N / p.valve_N, joining > 0 ? 0 : across) : 0;
+    // The poppet opens outwards: what stands above the room's pressure behind a seat that is shut leaves past it.
+    const lifted = off_N > 0 ? 0 : Math.min(1, Math.max(0, rear - barometer_Pa) / LIFTS_PA);
+    const letIn = valve + Math.min(0, outside) * lifted;
     const seat =
       p.seat_m3PerSPa > 0 ? airExchange_PaM3PerS(p.seat_m3PerSPa, barometer_Pa, rear, temperature_K) : 0;
     const shell = airFlow_PaM3PerS(p.shell_m3PerSPa, barometer_Pa, front, temperature_K);
