@@ -42,6 +42,9 @@ describe('the list of technicians', () => {
     );
     const refusal = await addTechnician(db, { ...fresh, by: { ...by, pin: '000000' } }, NOW);
     expect(refusal.ok ? {} : refusal.why).toMatchObject({ fields: { 'by.pin': expect.any(String) } });
+    // Somebody who was never on the list has no field to be wrong in.
+    const stranger = await addTechnician(db, { ...fresh, by: { technician: newId(), pin: PIN } }, NOW);
+    expect(stranger).toMatchObject({ ok: false, why: { code: 'not-found' } });
     expect(await names()).toEqual(['Pell Tarn']);
     const other = taken(await addTechnician(db, { ...fresh, by }, NOW)).id;
     for (const body of [{}, { by: { ...by, pin: '000000' } }, { by: { technician: other, pin: PIN } }])

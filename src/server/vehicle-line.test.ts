@@ -17,7 +17,8 @@ class Car implements BehindInterface {
   pump: number | null = null;
   refuses: number | null = null;
   keepsIt = false;
-  knowsPressure = true;
+  /** Number of an identifier that the unit does not know. */
+  unknown: number | null = null;
   read(number: number): Uint8Array | null {
     const identifier = USUAL_MAP.identifiers.find((one) => parseInt(one.number, 16) === number);
     const values = {
@@ -27,7 +28,7 @@ class Car implements BehindInterface {
       unitPressure: 60_000,
       barometer: 101_300,
     };
-    return identifier && (this.knowsPressure || number !== PRESSURE) ? bytesFor(identifier, values) : null;
+    return identifier && number !== this.unknown ? bytesFor(identifier, values) : null;
   }
   control(number: number, state: number | null): number | null {
     if (this.refuses !== null && state !== null) return this.refuses;
@@ -94,7 +95,7 @@ describe('the line to a vehicle interface', () => {
   });
 
   test('of one value that the unit does not know it is said, and the others are told', async () => {
-    car.knowsPressure = false;
+    car.unknown = PRESSURE;
     await begin();
     expect(heard[0]!.values).toEqual({ pump: 0 });
     const { name } = identifierWith(USUAL_MAP, 'unitPressure')!;
@@ -122,6 +123,8 @@ describe('the line to a vehicle interface', () => {
     car.speed = 3;
     expect(await line.take(RUN, 'pump', 'On', NOW)).toMatch(/moves/);
     car.speed = null;
+    expect(await line.take(RUN, 'pump', 'On', NOW)).toMatch(/does not say that it stands/);
+    car.unknown = parseInt(identifierWith(USUAL_MAP, 'speed')!.number, 16);
     expect(await line.take(RUN, 'pump', 'On', NOW)).toMatch(/does not say that it stands/);
     expect([car.pump, kept.written]).toEqual([null, null]);
   });
