@@ -197,8 +197,8 @@ export class SharedErrors {
     return logDeterminant;
   }
 
-  /** What the severities of a particle do within their strata, one unknown number after the other. @param use told how many readings it reaches */
-  private bySeverities(k: number, use: (count: number) => void): void {
+  /** What the severities of a particle do within their strata, one unknown number after the other. @param onto told how many readings each reaches */
+  private bySeverities(k: number, onto: (count: number) => void): void {
     const { shown } = this;
     const size = this.chance.length;
     for (const { lower, upper, strata } of this.predictions.set.particles[k]!.beside) {
@@ -206,7 +206,7 @@ export class SharedErrors {
       let count = 0;
       for (let i = 0; i < size; i += 1)
         count = this.touch(count, i, (WITHIN * (shown[i]![upper]! - shown[i]![lower]!)) / strata);
-      use(count);
+      onto(count);
       // At either end of the range there is none beyond.
       if (strata < 2) continue;
       count = 0;
@@ -216,7 +216,7 @@ export class SharedErrors {
           i,
           BENT_WITHIN * (shown[i]![upper]! + shown[i]![lower]! - 2 * shown[i]![k]!),
         );
-      use(count);
+      onto(count);
     }
   }
 
