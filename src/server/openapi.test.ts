@@ -2,10 +2,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { sentence } from '@/core/quantities/sentence';
-import { calendarOf } from './calendar';
+import { calendarOf, careCalendarOf } from './calendar';
 import { csvOf } from './csv';
 import { jobFileJsonSchema, openApi, OPERATIONS } from './openapi';
-import { callWorking } from './workings';
+import { askInstallation, askModel, callWorking, workingsList } from './workings';
 
 const ROOT = path.join(__dirname, '../app/api/v1');
 
@@ -21,6 +21,11 @@ function routes(): string[] {
       );
     })
     .sort();
+}
+
+interface Refused {
+  readonly fields: Readonly<Record<string, string>>;
+  readonly message: string;
 }
 
 describe('the published interface', () => {
@@ -51,6 +56,21 @@ describe('the published interface', () => {
       why: { code: 'invalid' },
     });
     expect(callWorking('horoscope', {})).toMatchObject({ ok: false, why: { code: 'not-found' } });
+    const { fields, message } = (callWorking('altitude', { altitude_m: 'x' }) as { why: Refused }).why;
+    expect(Object.keys(fields)).toContain('altitude_m');
+    expect(Object.values(fields)).toContain(message);
+    expect(workingsList().find(({ name }) => name === 'altitude')).toMatchObject({
+      title: expect.any(String) as string,
+      source: expect.any(String) as string,
+    });
+  });
+  test('a model is asked by its kind; one that there is not, and what makes no sense, are refused', () => {
+    expect(askModel('steam', {})).toMatchObject({ ok: false, why: { code: 'not-found' } });
+    expect(askModel('remote-vacuum', { inputs: 'none' })).toMatchObject({
+      ok: false,
+      why: { code: 'invalid' },
+    });
+    expect(askInstallation({})).toMatchObject({ ok: false, why: { code: 'invalid' } });
   });
 });
 
@@ -81,5 +101,13 @@ describe('files for other programs', () => {
     expect(text.replaceAll('\r\n\t', '')).toContain('at 58.5 bar about 2027-05-01');
     const none = calendarOf({ calibrations: [], accumulators: [] }, 'metric');
     expect(none).toMatch(/BEGIN:VCALENDAR[\s\S]*END:VCALENDAR/);
+  });
+  test('the care of a unit as whole days of a calendar, each once', () => {
+    const due = [{ id: 'fluid', what: 'Renew the fluid', why: 'It takes up water.', on: '2027-11-30' }];
+    const text = careCalendarOf('GF-0431', 'Shuttle taxi 5', due).replaceAll('\r\n\t', '');
+    expect(text).toMatch(/DTSTART;VALUE=DATE:20271130/);
+    expect(text).toContain('SUMMARY:GF-0431\\, Shuttle taxi 5: Renew the fluid');
+    expect(text).toContain('UID:care-GF-0431-fluid-2027-11-30@hard-pedal');
+    expect(text).toMatch(/DURATION:P1D/);
   });
 });

@@ -11,6 +11,7 @@ import { searchJobs } from './job-list';
 import { addJob } from './jobs';
 import { addNote } from './notes';
 import { findRun, startRetest, startRun } from './runs';
+import { readRecord } from './record';
 import { addProfile, calibrate, deleteInstrument, listInstruments, readSettings, versionsOf } from './shelf';
 import { addTechnician, correctJob, deleteTechnician, listTechnicians, signJob } from './technicians';
 import { verify } from './verify';
@@ -135,6 +136,17 @@ describe('signing', () => {
     expect(taken(await desk.note(job.id, FINDING)).signed).toBe(false);
     const again = taken(await signJob(db, job.id, { id: newId(), ...who }, NOW));
     expect(again.signatures).toHaveLength(2);
+  });
+  test('a correction is no one’s without their PIN, and without words there is none', async () => {
+    const job = await desk.jobOf('GF-0412');
+    const who = await desk.signer();
+    const { length } = taken(await signJob(db, job.id, { id: newId(), ...who }, NOW));
+    const correction = { id: newId(), ...who, about: null, words: 'The van is number 8.' };
+    expect(whyNot(await correctJob(db, job.id, { ...correction, words: ' ' }, NOW))).toMatch(/^Correction/);
+    expect(whyNot(await correctJob(db, job.id, { ...correction, pin: '000000' }, NOW))).toMatch(/PIN/);
+    expect((await readRecord(db, job.id))!.length).toBe(length);
+    expect(whyNot(await signJob(db, job.id, { ...who }, NOW))).toMatch(/id/);
+    expect(whyNot(await signJob(db, newId(), { id: newId(), ...who }, NOW))).toMatch(/no such job/);
   });
   test('a wrong PIN signs nothing, and five of them bring a pause', async () => {
     const job = await desk.jobOf('GF-0412');

@@ -32,6 +32,7 @@ import {
   listInstruments,
   listProfiles,
   readSettings,
+  replaceProfile,
   versionsOf,
   writeSettings,
 } from './shelf';
@@ -306,6 +307,26 @@ describe('shelf and jobs', () => {
       ok: false,
       why: { code: 'invalid' },
     });
+  });
+  test('a profile is changed at the version that was seen, by what is a profile, and its versions stay', async () => {
+    const { id: which, version, body } = (await listProfiles(db))[0]!;
+    expect(await replaceProfile(db, which, version, { kind: 'steam' }, NOW)).toMatchObject({
+      ok: false,
+      why: { code: 'invalid' },
+    });
+    const next = { ...body, name: 'Another name' };
+    expect(await replaceProfile(db, which, version, next, NOW)).toMatchObject({
+      ok: true,
+      value: { version: version + 1, body: { name: 'Another name' } },
+    });
+    expect(await replaceProfile(db, which, version, body, NOW)).toMatchObject({
+      ok: false,
+      why: { code: 'conflict' },
+    });
+    const versions = await versionsOf(db, 'profile', which);
+    expect(versions.map(({ what }) => what)).toEqual(['changed', 'added']);
+    expect(versions[0]).toMatchObject({ version: 2, at: NOW, body: { name: 'Another name' } });
+    expect(versions[1]!.body).toEqual(body);
   });
   test('settings keep a version of their own', async () => {
     const { version, body } = await readSettings(db);

@@ -17,7 +17,16 @@ import { searchJobs } from './job-list';
 import { readRecord } from './record';
 import { insertEvents, startRun } from './runs';
 import { readSettings, writeSettings } from './shelf';
-import { controlVehicle, hangUpVehicle, heardCsv, identifierMap, vehicleLine, writeMap } from './vehicle';
+import {
+  controlVehicle,
+  hangUpVehicle,
+  heardCsv,
+  identifierMap,
+  seenControl,
+  vehicleLine,
+  vehicleStream,
+  writeMap,
+} from './vehicle';
 import { readCodes } from './vehicle-codes';
 import { verify } from './verify';
 
@@ -183,6 +192,34 @@ describe('control for a test', () => {
     expect([existsSync(file), car.pump]).toEqual([false, null]);
     leave();
     expect(whyNot(await heardCsv(desk.db, randomUUID()))).toMatch(/Nothing was heard/);
+  });
+  test('without an interface nothing is controlled, and a screen is told that there is none', async () => {
+    await named('');
+    const ask = { run: randomUUID(), value: 'pump', state: null };
+    expect(whyNot(await controlVehicle(desk.db, ask, NOW))).toMatch(/No vehicle interface is set/);
+    expect(whyNot(await controlVehicle(desk.db, { ...ask, value: '' }, NOW))).toMatch(/value/);
+    expect(whyNot(await seenControl(desk.db))).toMatch(/No vehicle interface is set/);
+    const leave = new AbortController();
+    const reader = (await vehicleStream(desk.db, new URLSearchParams(), leave.signal)).getReader();
+    const { value } = await reader.read();
+    expect(new TextDecoder().decode(value)).toMatch(/"type":"status".*"state":"off"/);
+    leave.abort();
+    await reader.cancel();
+  });
+  test('a screen is told what it asked for, and of an ended test nothing is controlled', async () => {
+    const leave = new AbortController();
+    const query = new URLSearchParams({ run: randomUUID(), reads: 'pump,,speed' });
+    const reader = (await vehicleStream(desk.db, query, leave.signal)).getReader();
+    let text = '';
+    while (!text.includes('"heard"')) text += new TextDecoder().decode((await reader.read()).value);
+    const [, values] = /"values":({[^}]*})/.exec(text)!;
+    // With what stands beside it in the same answer, and nothing else.
+    expect(Object.keys(JSON.parse(values!) as object).sort()).toEqual(['pump', 'speed', 'testState']);
+    leave.abort();
+    await reader.cancel();
+    const { id } = (await desk.db('runs').whereNotNull('finished_at').first('id')) as { id: string };
+    const ask = { run: id, value: 'pump', state: 'On' };
+    expect(whyNot(await controlVehicle(desk.db, ask, NOW))).toMatch(/test is over/);
   });
 });
 
