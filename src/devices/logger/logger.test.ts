@@ -456,6 +456,35 @@ describe('the stand-in and its reader', () => {
       client.stop();
     });
 
+    test('goes silent three seconds after its last reading, and not while it reads on', async () => {
+      jest.useFakeTimers({
+        doNotFake: ['setImmediate', 'nextTick', 'performance', 'queueMicrotask', 'Date'],
+      });
+      try {
+        let tell = (_text: string): void => undefined;
+        await stranger((line, say) => {
+          tell = say;
+          if (line === '*IDN?') say('X\n');
+          if (line === 'CHAN:CAT?') say('"A","BAR",0,1\n');
+          if (line === 'SYST:ERR?') say('0,"No error"\n');
+          if (line === 'STR:STAR') say('#0,1\n');
+        });
+        const heard = async (count: number) => {
+          while (samples.length < count) await new Promise((soon) => setImmediate(soon));
+        };
+        for (let read = 1; read <= 4; read += 1) {
+          await heard(read);
+          jest.advanceTimersByTime(2000);
+          expect(last().state).toBe('streaming');
+          if (read < 4) tell(`#${read},1\n`);
+        }
+        jest.advanceTimersByTime(1100);
+        expect(said()).toMatch(/gone silent/);
+        client.stop();
+      } finally {
+        jest.useRealTimers();
+      }
+    });
     test('floods: within one second, which here stands still however slow the machine is', async () => {
       await stranger(
         (line, say) => {
