@@ -9,9 +9,11 @@ import { listRemoved } from './removed';
 import { listProfiles } from './shelf';
 import {
   aboutFor,
+  analysedTrace,
   analysisOf,
   changeTrace,
   deleteTrace,
+  expectedFor,
   findTrace,
   keepTrace,
   listTraces,
@@ -177,6 +179,25 @@ describe('a trace that is kept', () => {
       { where: 'Trace Pull of the day', entry: null, what: 'Its readings are not as they were written.' },
     ]);
     await db('trace_chunks').where({ trace_id: id, chunk: 0, column: 1 }).update({ data: row.data });
+  });
+  test('beside it stands what a healthy unit gives as far as the longest pull goes, and of no unit nothing', async () => {
+    const { id: profileId } = (await listProfiles(db)).find(({ body }) => body.name === 'Tollan RV-230')!;
+    const made = productOf(recorded, await about());
+    const own = taken(await keepTrace(db, { ...origin, profileId }, made, NOW));
+    const trace = (await analysedTrace(db, own.id))!;
+    expect(trace.stored.id).toBe(own.id);
+    const pulls = trace.analysis.stretches.filter(({ kind }) => kind === 'pull');
+    const most = Math.max(...pulls.flatMap(({ points }) => points.map(([input]) => input)));
+    const curve = await expectedFor(db, trace);
+    const last = curve.at(-1)!;
+    expect(last.input).toBeCloseTo(most, 0);
+    // Each pull was made on some 20 inHg, which is what the longest had; so is what the unit in the trace gives there.
+    const given = Math.max(...pulls.flatMap(({ points }) => points.map(([, output]) => output)));
+    expect(Math.abs(last.expected / given - 1)).toBeLessThan(0.05);
+    expect([last.low < last.expected, last.expected < last.high]).toEqual([true, true]);
+    const strangers = (await analysedTrace(db, (await keep()).id))!;
+    expect(await expectedFor(db, strangers)).toEqual([]);
+    expect(await analysedTrace(db, newId())).toBeNull();
   });
   test('what cannot be shown is refused with a sentence', async () => {
     const { id } = await keep();
