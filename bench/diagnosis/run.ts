@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import type { Rig } from '../../src/core/contract/run-context';
-import { settingUp, withSource } from '../../src/core/contract/sources';
+import { settingUp, supplied, withSource } from '../../src/core/contract/sources';
 import { holdStart, setItem, type ReadingItem } from '../../src/core/contract/steps';
 import type { Beliefs } from '../../src/core/diagnosis/causes';
 import { Diagnostician } from '../../src/core/diagnosis/diagnose';
@@ -87,12 +87,14 @@ function sourceFor(
   shown: Readonly<Record<string, number>>,
 ): number | undefined {
   const { step } = items.get(item.id)!;
+  const resting = restingAt(port);
+  // What the unit itself pulls down while its source draws is reckoned by the twin, and does not count as what the source makes.
   const named = [item.sourceFrom, holdStart(procedure, item)].find((id) => {
     const other = id ? items.get(id)!.item : undefined;
-    return other?.kind === 'reading' && other.port === port;
+    if (other?.kind !== 'reading' || other.port !== port) return false;
+    return !supplied(step.state) || resting.some(({ item: one }) => one === other);
   });
   // What the same step read before it; else where it stands at rest first, or as it was read last.
-  const resting = restingAt(port);
   const own = resting.findLast(
     ({ item: one, step: of }) => of === step && of.items.indexOf(one) < of.items.indexOf(item),
   );
