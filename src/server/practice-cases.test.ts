@@ -19,8 +19,10 @@ import { practiceGauges } from './practice-gauges';
 import {
   beginCase,
   caseFile,
+  caseOfJob,
   endCase,
   findCase,
+  listCases,
   lookInCase,
   passWait,
   putCaseOnBench,
@@ -186,6 +188,27 @@ test('a file says nothing before the end; one that was altered is begun, and doe
     ],
   ])
     expect(why(await beginCase(db, { ...other, file }, NOW))).toBe(says);
+});
+
+test('what makes no case, and what a case has not, is refused with a sentence', async () => {
+  expect(why(await beginCase(db, { technician: 'A. Tester' }, NOW))).toMatch(/choose one/);
+  const nobody = crypto.randomUUID();
+  for (const answer of [
+    await endCase(db, nobody, { finding: HEALTHY }, NOW),
+    await putCaseOnBench(db, nobody, NOW),
+    await lookInCase(db, nobody, { item: 'x' }),
+    await passWait(db, nobody, NOW),
+    await caseFile(db, nobody),
+  ])
+    expect(why(answer as Outcome<unknown>)).toMatch(/no such practice case/);
+  expect([await findCase(db, nobody), await caseOfJob(db, nobody)]).toEqual([null, null]);
+  const one = value(
+    await beginCase(db, { technician: 'A. Tester', kind: KIND, level: 1, seed: 4720 }, LATER),
+  );
+  expect(why(await passWait(db, one.id, LATER))).toBe('No wait is running.');
+  expect(why(await lookInCase(db, one.id, { item: 'nothing' }))).toMatch(/not to be looked at now/);
+  expect((await listCases(db))[0]!.id).toBe(one.id);
+  expect((await caseOfJob(db, one.jobId))!.id).toBe(one.id);
 });
 
 test('only what the test asks for now is looked at, the same each time, and a changed part takes its sign away', async () => {
