@@ -99,6 +99,43 @@ describe('what is printed', () => {
   });
 });
 
+describe('beside the records', () => {
+  test('a picture that is another than was stored is told, and no other', async () => {
+    const job = await desk.jobOf('GF-0421');
+    for (const caption of ['Torn', 'Whole']) {
+      const jpeg = await picture()
+        .jpeg({ quality: caption === 'Torn' ? 90 : 60 })
+        .toBuffer();
+      taken(await addPhoto(db, job.id, { id: newId(), point: null, caption }, jpeg, NOW));
+    }
+    const [one] = (await readRecord(db, job.id))!.photos;
+    await db('photos')
+      .where({ sha256: one!.what.sha256 })
+      .update({ jpeg: Buffer.from('another') });
+    expect(await found()).toBe(
+      `Photo ${one!.what.sha256.slice(0, 12)}, null: This picture is not as it was stored.`,
+    );
+  });
+
+  test.each([
+    ['jobs', 'The list of jobs does not show', { tag: 'GF-9999' }],
+    ['runs', 'The list of runs does not show', { finished_at: '2020-01-01T00:00:00.000Z' }],
+  ])('a list of %s that says something else than the record is told', async (table, says, change) => {
+    const { id } = await desk.jobOf('GF-0421');
+    await db(table)
+      .where(table === 'jobs' ? { id } : { job_id: id })
+      .update(change);
+    expect(await found()).toMatch(says);
+  });
+
+  test('so is a run in the list of which no record knows', async () => {
+    const { id } = await desk.jobOf('GF-0421');
+    const row = (await db('runs').where({ job_id: id }).first()) as Record<string, unknown>;
+    await db('runs').insert({ ...row, id: newId() });
+    expect(await found()).toMatch('A run stands in the list that is not in the record');
+  });
+});
+
 describe('a record whose end was taken out, which breaks no seal', () => {
   /** What stands before all else on a report, in place of its title. */
   const saidFirst = async (runId: string) => {
