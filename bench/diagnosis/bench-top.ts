@@ -82,7 +82,7 @@ export function performOnBench(
     if (items.some(({ measures }) => measures === 'pullDown')) return;
     if (on || stored) {
       bench.set({ valve: 'open' });
-      bench.wait(2 * LONGEST_S);
+      bench.untilAtRest(2 * LONGEST_S);
     }
     const applied = items.find(({ measures }) => measures === 'supplyLeftApplied');
     if (applied) pull(set({ ...applied, port: 'input' }, applied.target_Pa ?? 0), SLOW_PAPERS);
@@ -125,7 +125,7 @@ export function performOnBench(
       case 'applyTime': {
         const before = start();
         before.set({ valve: 'open' });
-        before.wait(2 * LONGEST_S);
+        before.untilAtRest(2 * LONGEST_S);
         before.set({ handle_Pa: target, pull_PaPerS: AT_ONCE_PAPERS });
         before.wait(LONGEST_S);
         const full = before.now('output');

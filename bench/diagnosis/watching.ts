@@ -6,6 +6,9 @@ export const LONGEST_S = 60;
 const STILL_PER_S = 2e-3;
 const AT_LEAST_S = 3;
 const EVERY_S = 0.01;
+/** It is at rest where it changes by less than this part of it, or of a pascal or newton, between two looks, so far apart, s. */
+const AT_REST = 1e-5;
+const LOOKS_S = 5;
 
 /** Something that runs through time, with an eye on its gauges. */
 export class Watching {
@@ -36,6 +39,18 @@ export class Watching {
       const after = watched();
       const still = after.every((value, i) => Math.abs(value - before[i]!) <= STILL_PER_S * Math.abs(value));
       if (still && running.t_s - from >= AT_LEAST_S) return;
+      before = after;
+    }
+  }
+
+  /** Waits until nothing moves that any gauge could ever tell, or so long. */
+  untilAtRest(longest_s: number): void {
+    const { running } = this;
+    const from = running.t_s;
+    for (let before = running.read(); running.t_s - from < longest_s;) {
+      running.advance(LOOKS_S);
+      const after = running.read();
+      if (after.every((value, i) => Math.abs(value - before[i]!) <= AT_REST * (Math.abs(value) + 1))) return;
       before = after;
     }
   }
