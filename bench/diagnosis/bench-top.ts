@@ -11,6 +11,8 @@ const AT_ONCE_PAPERS = 1e8;
 /** So slowly the input is raised where it is read as something else begins to move, and so often looked at, s. */
 const CREEP_PAPERS = 5e4;
 const LOOK_S = 0.1;
+/** A gauge shows a vacuum where it stands at so many times what it moves by: behind a severe leak the last of it never goes. */
+const SHOWS = 10;
 /** Nobody comes up to a runout from below this part of the most. */
 const LEAST_PART = 0.1;
 /** One application in so many seconds, held for so long: the step asks for it. */
@@ -189,7 +191,7 @@ export function performOnBench(
       from_Pa /= 2;
       pull(from_Pa, SLOW_PAPERS);
       bench.untilStill(...gauges);
-    } while (bench.now('activation') < 2 * moves['activation']! && from_Pa > LEAST_PART * most_Pa);
+    } while (bench.now('activation') < SHOWS * moves['activation']! && from_Pa > LEAST_PART * most_Pa);
     bench.set({ handle_Pa: 2 * most_Pa, pull_PaPerS: CREEP_PAPERS });
     const before = bench.now('activation');
     let last = before;
