@@ -145,7 +145,7 @@ describe('signing', () => {
     expect(whyNot(await correctJob(db, job.id, { ...correction, words: ' ' }, NOW))).toMatch(/^Correction/);
     expect(whyNot(await correctJob(db, job.id, { ...correction, pin: '000000' }, NOW))).toMatch(/PIN/);
     expect((await readRecord(db, job.id))!.length).toBe(length);
-    expect(whyNot(await signJob(db, job.id, { ...who }, NOW))).toMatch(/id/);
+    expect(whyNot(await signJob(db, job.id, { ...who }, NOW))).toMatch(/^id: /);
     expect(whyNot(await signJob(db, newId(), { id: newId(), ...who }, NOW))).toMatch(/no such job/);
   });
   test('a wrong PIN signs nothing, and five of them bring a pause', async () => {

@@ -108,7 +108,8 @@ describe('beside the records', () => {
         .toBuffer();
       taken(await addPhoto(db, job.id, { id: newId(), point: null, caption }, jpeg, NOW));
     }
-    const [one] = (await readRecord(db, job.id))!.photos;
+    const [one, other] = (await readRecord(db, job.id))!.photos;
+    expect(one!.what.sha256).not.toBe(other!.what.sha256);
     await db('photos')
       .where({ sha256: one!.what.sha256 })
       .update({ jpeg: Buffer.from('another') });

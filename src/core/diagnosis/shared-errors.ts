@@ -197,7 +197,11 @@ export class SharedErrors {
     return logDeterminant;
   }
 
-  /** What the severities of a particle do within their strata, one unknown number after the other. @param onto told how many readings each reaches */
+  /**
+   * What the severities of a particle do within their strata, one unknown number after the other, each left in `effect` and `reached`.
+   *
+   * @param onto told how many readings it reaches
+   */
   private bySeverities(k: number, onto: (count: number) => void): void {
     const { shown } = this;
     const size = this.chance.length;

@@ -45,11 +45,6 @@ export function toVector<D extends readonly Descriptor[]>(descriptors: D, named:
   return descriptors.map(({ id }) => named[id as D[number]['id']]);
 }
 
-/** Gives names to numbers in declared order. */
-export function toNamed<D extends readonly Descriptor[]>(descriptors: D, vector: Vector): Named<D> {
-  return Object.fromEntries(descriptors.map(({ id }, i) => [id, vector[i]])) as Named<D>;
-}
-
 /**
  * Gives names to numbers in declared order, made ready once: it is asked for every state of a model. What it returns looks the
  * numbers up in the vector, so that none is copied; it is not to be spread.

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { healthyBand } from '../../procedure/predict';
-import { inputVector, placeOf, toNamed, toVector } from '../../model/vectors';
+import { inputVector, placeOf, reader, toVector } from '../../model/vectors';
 import { remoteVacuumProfile } from './profile';
 import { remoteVacuum } from './index';
 import type { ReadingId } from './member';
@@ -123,7 +123,7 @@ describe('the twin', () => {
     );
   });
   test('parameters by name come back in declared order', () => {
-    expect(toVector(parameters, toNamed(parameters, unit))).toEqual([...unit]);
+    expect(toVector(parameters, reader(parameters)(unit))).toEqual([...unit]);
   });
 });
 

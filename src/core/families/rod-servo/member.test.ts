@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { healthyBand } from '../../procedure/predict';
-import { inputVector, placeOf, toNamed, toVector } from '../../model/vectors';
+import { inputVector, moving, placeOf } from '../../model/vectors';
 import { type Vector } from '../../model/descriptor';
 import { rodServoProfile } from './profile';
 import { rodServo } from './index';
@@ -37,7 +37,7 @@ const at = (
 
 /** The unit with some parameters changed. */
 const withParameters = (change: Partial<ReturnType<typeof named>>) =>
-  toVector(parameters, { ...toNamed(parameters, unit), ...change });
+  moving(parameters)(() => change)(unit, 1);
 
 describe('the typical servo, worked by hand', () => {
   // A 0.02 m², F_s0 100 N, k_s 2 N/mm against a load of 60 N/mm: what is left is 1/(1 + 2/60) = 0.967742 of the push.
